@@ -1,0 +1,64 @@
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Catalogue;
+
+/// <summary>What a dose amounts to: how long it takes and how many touches it gives each foot.</summary>
+/// <param name="Work">Time with the ball.</param>
+/// <param name="Rest">Time between the rounds, foot changes included.</param>
+/// <param name="Touches">Touches per foot.</param>
+/// <param name="TouchesAreExact">True when the touches follow from the reps; false when they are "about", from a tempo.</param>
+public sealed record DoseAmount(TimeSpan Work, TimeSpan Rest, TouchCount Touches, bool TouchesAreExact)
+{
+    /// <summary>Work and rest together.</summary>
+    public TimeSpan Total => Work + Rest;
+}
+
+/// <summary>The arithmetic of doses.</summary>
+public static class DoseArithmetic
+{
+    /// <summary>Touches that a juggling try is expected to last before anything is known of the player.</summary>
+    public const int TouchesOfATry = 8;
+
+    /// <summary>Time between two tries, to fetch the ball and start again.</summary>
+    public static readonly TimeSpan FetchTheBall = TimeSpan.FromSeconds(4);
+
+    /// <summary>
+    /// Adds up a dose for a player. Rests stand between rounds, none after the last.
+    /// Rounds: touches are the tempo over the working time. Reps: touches are exact, time is from the tempo.
+    /// Tries: <see cref="TouchesOfATry"/> touches a try and <see cref="FetchTheBall"/> between them. Runs: one pattern a run.
+    /// </summary>
+    /// <param name="card">The drill.</param>
+    /// <param name="dose">One of its doses, or the household's own.</param>
+    /// <param name="preferred">The player's preferred foot: says which is the other one.</param>
+    /// <param name="tempo">The player's tempo in this drill, or the card's steady one.</param>
+    public static DoseAmount Amount(DrillCard card, Dose dose, Foot preferred, Tempo tempo)
+    {
+        var turns = card.Turns(preferred);
+        var rests = dose.Rest * ((dose.Sets * turns.Length) - 1);
+        var work = TimeSpan.Zero;
+        var touches = default(TouchCount);
+        foreach (var feet in turns)
+        {
+            var pattern = card.Pattern.For(feet);
+            var (time, count) = OneTurn(pattern, dose, tempo);
+            work += time * dose.Sets;
+            touches += count * dose.Sets;
+        }
+        return new DoseAmount(work, rests, touches, TouchesAreExact: dose is RepsDose);
+    }
+
+    private static (TimeSpan Time, TouchCount Touches) OneTurn(Pattern pattern, Dose dose, Tempo tempo)
+    {
+        var perRep = pattern.PerRep.Total;
+        return dose switch
+        {
+            RoundsDose rounds => (rounds.Work, pattern.Of(tempo.TouchesIn(rounds.Work))),
+            RepsDose reps => (tempo.TimeFor(reps.Reps * perRep), pattern.PerRep * reps.Reps),
+            TriesDose tries => (
+                (tempo.TimeFor(TouchesOfATry) + FetchTheBall) * tries.Tries,
+                pattern.Of(TouchesOfATry) * tries.Tries),
+            RunsDose => (tempo.TimeFor(perRep), pattern.PerRep),
+            _ => throw new ArgumentException($"Unknown dose {dose.GetType().Name}.", nameof(dose)),
+        };
+    }
+}

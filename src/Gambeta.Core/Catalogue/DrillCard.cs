@@ -1,0 +1,154 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
+
+namespace Gambeta.Core.Catalogue;
+
+/// <summary>The families of drills, in the order in which a player meets them.</summary>
+public enum Family
+{
+    /// <summary>Ball mastery on the spot.</summary>
+    BallMasteryOnTheSpot,
+
+    /// <summary>Ball mastery while travelling.</summary>
+    BallMasteryMoving,
+
+    /// <summary>Keeping the ball off the floor.</summary>
+    Juggling,
+
+    /// <summary>Taking a ball that arrives.</summary>
+    FirstTouch,
+
+    /// <summary>Passing against a wall.</summary>
+    WallPassing,
+
+    /// <summary>Courses round markers, and turns.</summary>
+    DribblingAndTurns,
+
+    /// <summary>Moves against an opponent.</summary>
+    Feints,
+
+    /// <summary>Shots.</summary>
+    Striking,
+
+    /// <summary>Games and challenges.</summary>
+    Games,
+}
+
+/// <summary>What a drill is measured by; it decides how it is counted, scored and compared.</summary>
+public enum MeasuredBy
+{
+    /// <summary>Touches in a round of fixed length.</summary>
+    TouchesInARound,
+
+    /// <summary>Clean reps in a set.</summary>
+    CleanReps,
+
+    /// <summary>The best streak over a number of tries.</summary>
+    BestStreak,
+
+    /// <summary>The longest run of passes without a slip, and passes in a minute.</summary>
+    CleanPasses,
+
+    /// <summary>Seconds for a course on a fixed layout.</summary>
+    CourseTime,
+}
+
+/// <summary>How a drill shares itself between the feet.</summary>
+public enum FeetPlan
+{
+    /// <summary>The same amount for one foot, then for the other: one set is both.</summary>
+    EachFoot,
+
+    /// <summary>Both feet in the same set.</summary>
+    BothTogether,
+
+    /// <summary>Only the foot that is not the player's preferred one.</summary>
+    OtherFootOnly,
+}
+
+/// <summary>How hard a drill is on the body; it decides the rest.</summary>
+public enum Intensity
+{
+    /// <summary>Could go on while talking.</summary>
+    Easy,
+
+    /// <summary>Breathing faster, still talking.</summary>
+    Steady,
+
+    /// <summary>Short bouts only.</summary>
+    Hard,
+}
+
+/// <summary>Where a player stands with a drill.</summary>
+public enum Level
+{
+    /// <summary>Meeting the movement.</summary>
+    FirstWeeks,
+
+    /// <summary>Clean at a slow tempo.</summary>
+    Steady,
+
+    /// <summary>Clean at speed.</summary>
+    Sharp,
+}
+
+/// <summary>A typical fault with what mends it.</summary>
+public sealed record Fault(string Seen, string Fix);
+
+/// <summary>A drill card: everything that is known about a drill before anybody has played it.</summary>
+public sealed record DrillCard
+{
+    /// <summary>The card's stable name in addresses and stored sets: lower-case words joined by hyphens.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>The name a player reads.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>One line: what it is for.</summary>
+    public required string Purpose { get; init; }
+
+    /// <summary>Its family.</summary>
+    public required Family Family { get; init; }
+
+    /// <summary>The touches of one rep.</summary>
+    public required Pattern Pattern { get; init; }
+
+    /// <summary>How the feet share it.</summary>
+    public required FeetPlan Feet { get; init; }
+
+    /// <summary>What it is measured by.</summary>
+    public required MeasuredBy MeasuredBy { get; init; }
+
+    /// <summary>How hard it is.</summary>
+    public required Intensity Intensity { get; init; }
+
+    /// <summary>Slow, steady and fast, in touches a minute.</summary>
+    public required TempoRange Tempo { get; init; }
+
+    /// <summary>What is needed, in words.</summary>
+    public required ImmutableArray<string> Gear { get; init; }
+
+    /// <summary>One to three things to look for, at most seven words each.</summary>
+    public required ImmutableArray<string> Cues { get; init; }
+
+    /// <summary>What goes wrong and what mends it.</summary>
+    public required ImmutableArray<Fault> Faults { get; init; }
+
+    /// <summary>What to mind before the first round.</summary>
+    public required ImmutableArray<string> Cautions { get; init; }
+
+    /// <summary>The dose for each level.</summary>
+    public required ImmutableDictionary<Level, Dose> Doses { get; init; }
+
+    /// <summary>The markers, for a drill on a layout; nothing otherwise.</summary>
+    public Layout? Layout { get; init; }
+
+    /// <summary>The feet of a set, for a player who prefers one: other foot first, while it is fresh.</summary>
+    public ImmutableArray<Feet> Turns(Foot preferred) => Feet switch
+    {
+        FeetPlan.BothTogether => [Touches.Feet.Both],
+        FeetPlan.OtherFootOnly => [preferred.Other().Alone()],
+        _ => [preferred.Other().Alone(), preferred.Alone()],
+    };
+}

@@ -1,0 +1,77 @@
+using System.Globalization;
+using YamlDotNet.RepresentationModel;
+
+namespace Gambeta.Core.Catalogue;
+
+/// <summary>A mapping in a drill file that remembers where it stands, so that every complaint names file and line.</summary>
+internal sealed class YamlPlace(string file, YamlNode node)
+{
+    private readonly HashSet<string> _read = [];
+
+    private YamlMappingNode Mapping => node as YamlMappingNode ?? throw Wrong("expected 'word: value' lines here.");
+
+    public CatalogueException Wrong(string reason) => new(file, node.Start.Line, reason);
+
+    public string Text(string key)
+    {
+        var child = Child(key);
+        return child is YamlScalarNode { Value: { Length: > 0 } value } ? value : throw At(child).Wrong($"'{key}' wants a text.");
+    }
+
+    public int Whole(string key, int least, int most)
+    {
+        var text = Text(key);
+        return int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
+            ? value
+            : throw At(Child(key)).Wrong($"'{key}' wants a whole number from {least} to {most}, not '{text}'.");
+    }
+
+    public T Word<T>(string key) where T : struct, Enum
+    {
+        var text = Text(key);
+        return EnumWords.TryRead<T>(text, out var value)
+            ? value
+            : throw At(Child(key)).Wrong($"'{text}' is no {key}; understood are: {EnumWords.Choices<T>()}.");
+    }
+
+    public bool Has(string key)
+    {
+        _read.Add(key);
+        return Mapping.Children.ContainsKey(new YamlScalarNode(key));
+    }
+
+    public YamlPlace Inside(string key) => At(Child(key));
+
+    public IEnumerable<YamlPlace> Items(string key) =>
+        Child(key) is YamlSequenceNode items ? items.Children.Select(At) : throw At(Child(key)).Wrong($"'{key}' wants a list.");
+
+    public IReadOnlyList<string> Texts(string key) => [.. Items(key).Select(item => item.Scalar())];
+
+    public string Scalar() => node is YamlScalarNode { Value: { } value } ? value : throw Wrong("expected a text.");
+
+    public double Metres()
+    {
+        var text = Scalar();
+        return double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && Math.Abs(value) <= 100
+            ? value
+            : throw Wrong($"'{text}' is no distance in metres within 100.");
+    }
+
+    /// <summary>Complains about a word that nobody asked for: a misspelt key would otherwise be lost in silence.</summary>
+    public void NothingElse()
+    {
+        foreach (var (key, _) in Mapping.Children)
+        {
+            if (key is YamlScalarNode { Value: { } word } && !_read.Contains(word))
+                throw At(key).Wrong($"'{word}' means nothing on a drill card.");
+        }
+    }
+
+    private YamlPlace At(YamlNode child) => new(file, child);
+
+    private YamlNode Child(string key)
+    {
+        _read.Add(key);
+        return Mapping.Children.TryGetValue(new YamlScalarNode(key), out var child) ? child : throw Wrong($"'{key}' is missing.");
+    }
+}

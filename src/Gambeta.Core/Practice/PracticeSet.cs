@@ -1,0 +1,104 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Practice;
+
+/// <summary>How the touches of a set came to be known.</summary>
+public enum CountedBy
+{
+    /// <summary>Counted one by one while playing, by key or on the glass.</summary>
+    Tapped,
+
+    /// <summary>Counted by somebody and typed in afterwards.</summary>
+    Typed,
+
+    /// <summary>Nobody counted: worked out from the tempo. Shown with "about", never a record.</summary>
+    Estimated,
+}
+
+/// <summary>How a juggling try ended.</summary>
+public enum TryEnd
+{
+    /// <summary>The ball fell.</summary>
+    Dropped,
+
+    /// <summary>The player caught it or stopped on purpose.</summary>
+    Stopped,
+}
+
+/// <summary>One juggling try.</summary>
+public readonly record struct JugglingTry(int Touches, TryEnd End);
+
+/// <summary>What a set came to, beyond its touches; one kind for each way of measuring.</summary>
+public abstract record SetResult;
+
+/// <summary>A timed round: the touches say it all.</summary>
+public sealed record RoundResult : SetResult;
+
+/// <summary>A set of reps: the clean ones, and those that went wrong.</summary>
+public sealed record RepsResult(int CleanReps, int Slips) : SetResult;
+
+/// <summary>A set of juggling tries in their order.</summary>
+public sealed record TriesResult(ImmutableArray<JugglingTry> Tries) : SetResult
+{
+    /// <summary>The longest try; 0 without tries.</summary>
+    public int Longest => Tries.IsEmpty ? 0 : Tries.Max(t => t.Touches);
+
+    /// <inheritdoc/>
+    public bool Equals(TriesResult? other) => other is not null && Tries.SequenceEqual(other.Tries);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => Tries.Aggregate(17, HashCode.Combine);
+}
+
+/// <summary>A round of passes: the longest run between two slips, and how many slips there were.</summary>
+public sealed record PassesResult(int LongestRun, int Slips) : SetResult;
+
+/// <summary>A run of a course; its time is the set's. Every clipped marker costs a penalty.</summary>
+public sealed record RunResult(int Clips) : SetResult;
+
+/// <summary>One finished set: a round, a set of reps, a set of tries, or a run.</summary>
+public sealed record PracticeSet
+{
+    /// <summary>Made by whoever played it, so that sending it twice changes nothing.</summary>
+    public required Guid Id { get; init; }
+
+    /// <summary>The sitting it belongs to.</summary>
+    public required Guid SessionId { get; init; }
+
+    /// <summary>Who played.</summary>
+    public required Guid PlayerId { get; init; }
+
+    /// <summary>The drill card's id.</summary>
+    public required string Drill { get; init; }
+
+    /// <summary>The layout's key for a drill on a layout; nothing otherwise.</summary>
+    public string? Layout { get; init; }
+
+    /// <summary>Its place within the sitting, from 1.</summary>
+    public required int Order { get; init; }
+
+    /// <summary>The feet it was worked with.</summary>
+    public required Feet Feet { get; init; }
+
+    /// <summary>When it began.</summary>
+    public required DateTimeOffset StartedAt { get; init; }
+
+    /// <summary>The day it counts for, on the household's calendar.</summary>
+    public required DateOnly Day { get; init; }
+
+    /// <summary>Time with the ball, pauses left out.</summary>
+    public required TimeSpan Worked { get; init; }
+
+    /// <summary>The length that a timed round was meant to have; nothing for open-ended sets.</summary>
+    public TimeSpan? Planned { get; init; }
+
+    /// <summary>How its touches came to be known.</summary>
+    public required CountedBy CountedBy { get; init; }
+
+    /// <summary>Touches per foot.</summary>
+    public required TouchCount Touches { get; init; }
+
+    /// <summary>The rest of what was counted.</summary>
+    public required SetResult Result { get; init; }
+}

@@ -1,0 +1,102 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Practice;
+
+/// <summary>What happens in a phase.</summary>
+public enum PhaseKind
+{
+    /// <summary>A few seconds to get from the screen to the ball.</summary>
+    Ready,
+
+    /// <summary>The ball is played: one set.</summary>
+    Work,
+
+    /// <summary>Rest, and the other foot works next.</summary>
+    Swap,
+
+    /// <summary>Rest.</summary>
+    Rest,
+
+    /// <summary>Everything is done.</summary>
+    Done,
+}
+
+/// <summary>Sounds that the screen can make.</summary>
+public enum Sound
+{
+    /// <summary>One of the last three seconds.</summary>
+    Tick,
+
+    /// <summary>Start.</summary>
+    Go,
+
+    /// <summary>Half the time is gone.</summary>
+    Half,
+
+    /// <summary>Stop.</summary>
+    Stop,
+
+    /// <summary>Change the foot.</summary>
+    Swap,
+}
+
+/// <summary>A sound so many seconds into its phase.</summary>
+public readonly record struct SoundAt(double Second, Sound Sound);
+
+/// <summary>One step of the timeline.</summary>
+public sealed record Phase
+{
+    /// <summary>What happens.</summary>
+    public required PhaseKind Kind { get; init; }
+
+    /// <summary>The feet that work now, or, in a rest, that work next.</summary>
+    public required Feet Feet { get; init; }
+
+    /// <summary>The set that is played, from 1; 0 outside of work.</summary>
+    public int Set { get; init; }
+
+    /// <summary>How long it lasts; nothing when the player ends it.</summary>
+    public int? Seconds { get; init; }
+
+    /// <summary>How long it lasts, or is expected to.</summary>
+    public required double ExpectedSeconds { get; init; }
+
+    /// <summary>Reps or tries to aim at; nothing in a timed round or a run.</summary>
+    public int? Target { get; init; }
+
+    /// <summary>"Round 4 of 6".</summary>
+    public required string Label { get; init; }
+
+    /// <summary>The one thing to think of.</summary>
+    public required string Cue { get; init; }
+
+    /// <summary>What comes after this, said before it comes.</summary>
+    public required string Next { get; init; }
+
+    /// <summary>The sounds, by the second.</summary>
+    public required ImmutableArray<SoundAt> Sounds { get; init; }
+}
+
+/// <summary>The whole timeline of a drill, which a screen plays without adding a rule of its own.</summary>
+public sealed record RunSheet
+{
+    /// <summary>The card's id.</summary>
+    public required string Drill { get; init; }
+
+    /// <summary>How it is counted.</summary>
+    public required MeasuredBy MeasuredBy { get; init; }
+
+    /// <summary>Touches a foot that one tap stands for: a whole rep where reps are counted, else 1 for the foot that tapped.</summary>
+    public required TouchCount TouchesARep { get; init; }
+
+    /// <summary>The phases in their order; the last one is <see cref="PhaseKind.Done"/>.</summary>
+    public required ImmutableArray<Phase> Phases { get; init; }
+
+    /// <summary>What a clipped marker adds to a run, in seconds.</summary>
+    public required double ClipPenaltySeconds { get; init; }
+
+    /// <summary>All phases together.</summary>
+    public double ExpectedSeconds => Phases.Sum(p => p.ExpectedSeconds);
+}

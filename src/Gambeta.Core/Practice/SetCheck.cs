@@ -1,0 +1,154 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Practice;
+
+/// <summary>What can be wrong with a set. A page words it.</summary>
+public enum SetProblem
+{
+    /// <summary>A count that the drill needs was not given.</summary>
+    CountMissing,
+
+    /// <summary>A count is below zero.</summary>
+    CountNegative,
+
+    /// <summary>More touches than feet can do in the time (<see cref="Tempo.MostTouchesASecond"/> a second).</summary>
+    CountTooHigh,
+
+    /// <summary>The longest run is longer than all passes together.</summary>
+    RunLongerThanPasses,
+
+    /// <summary>A timed set has no time.</summary>
+    TimeMissing,
+
+    /// <summary>The time is zero or negative.</summary>
+    TimeNotPositive,
+
+    /// <summary>The time is longer than <see cref="SetCheck.LongestSet"/>.</summary>
+    TimeTooLong,
+
+    /// <summary>The day lies in the future.</summary>
+    DayInFuture,
+
+    /// <summary>The day lies before anybody here was practising.</summary>
+    DayTooOld,
+
+    /// <summary>More tries than <see cref="SetCheck.MostTries"/>, or their ends do not match them.</summary>
+    TriesUnclear,
+}
+
+/// <summary>Everything about a set that is not counted: whose, when, which drill.</summary>
+public sealed record SetFrame(
+    Guid Id, Guid SessionId, Guid PlayerId, int Order, Feet Feet, DateTimeOffset StartedAt, DateOnly Day, TimeSpan? Planned, CountedBy CountedBy);
+
+/// <summary>A set or the reasons why there is none.</summary>
+public sealed record CheckedSet(PracticeSet? Set, ImmutableArray<SetProblem> Problems);
+
+/// <summary>Turns what was typed or sent into a set, or says what is wrong with it.</summary>
+public static class SetCheck
+{
+    /// <summary>No single set is longer than an hour.</summary>
+    public static readonly TimeSpan LongestSet = TimeSpan.FromHours(1);
+
+    /// <summary>The most tries in one set.</summary>
+    public const int MostTries = 100;
+
+    /// <summary>How far back a set may be dated.</summary>
+    public const int MostYearsBack = 12;
+
+    /// <summary>
+    /// Checks a draft for a drill and makes the set. For a set that nobody counted the touches are put in from the
+    /// card's steady tempo. In reps the touches follow from the pattern, clean reps and slips alike.
+    /// In tries the total is that of the tries; the feet share it as they were tapped, or as the pattern says.
+    /// </summary>
+    public static CheckedSet Check(DrillCard card, SetFrame frame, SetDraft draft, DateOnly today)
+    {
+        var problems = new List<SetProblem>();
+        if (frame.Day > today) problems.Add(SetProblem.DayInFuture);
+        if (frame.Day < today.AddYears(-MostYearsBack)) problems.Add(SetProblem.DayTooOld);
+        var worked = CheckTime(draft.Seconds, problems);
+        int?[] counts = [draft.Left, draft.Right, draft.Reps, draft.Slips, draft.LongestRun, draft.Clips];
+        if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true) problems.Add(SetProblem.CountNegative);
+        if (frame.CountedBy != CountedBy.Estimated && !HasItsCounts(card.MeasuredBy, draft)) problems.Add(SetProblem.CountMissing);
+        if (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count)) problems.Add(SetProblem.TriesUnclear);
+        if (problems.Count > 0) return new CheckedSet(null, [.. problems]);
+
+        var result = ResultOf(card.MeasuredBy, draft);
+        var touches = TouchesOf(card, frame, draft, result, worked);
+        if (touches.Total > Tempo.MostTouchesASecond * Math.Ceiling(worked.TotalSeconds)) problems.Add(SetProblem.CountTooHigh);
+        if (result is PassesResult passes && passes.LongestRun > touches.Total) problems.Add(SetProblem.RunLongerThanPasses);
+        return problems.Count > 0
+            ? new CheckedSet(null, [.. problems])
+            : new CheckedSet(MakeSet(card, frame, worked, touches, result), []);
+    }
+
+    private static PracticeSet MakeSet(DrillCard card, SetFrame frame, TimeSpan worked, TouchCount touches, SetResult result) => new()
+    {
+        Id = frame.Id,
+        SessionId = frame.SessionId,
+        PlayerId = frame.PlayerId,
+        Drill = card.Id,
+        Layout = card.Layout?.Key,
+        Order = frame.Order,
+        Feet = frame.Feet,
+        StartedAt = frame.StartedAt,
+        Day = frame.Day,
+        Worked = worked,
+        Planned = frame.Planned,
+        CountedBy = frame.CountedBy,
+        Touches = touches,
+        Result = result,
+    };
+
+    private static TimeSpan CheckTime(double? seconds, List<SetProblem> problems)
+    {
+        switch (seconds)
+        {
+            case null:
+                problems.Add(SetProblem.TimeMissing);
+                return default;
+            case not > 0:
+                problems.Add(SetProblem.TimeNotPositive);
+                return default;
+            case var s when s > LongestSet.TotalSeconds:
+                problems.Add(SetProblem.TimeTooLong);
+                return default;
+            case var s:
+                return TimeSpan.FromMilliseconds(Math.Round(s.Value * 1000));
+        }
+    }
+
+    private static bool HasItsCounts(MeasuredBy measuredBy, SetDraft draft) => measuredBy switch
+    {
+        MeasuredBy.CleanReps => draft.Reps is not null,
+        MeasuredBy.BestStreak => draft.TryTouches is { Count: > 0 },
+        MeasuredBy.CourseTime => true,
+        MeasuredBy.CleanPasses => (draft.Left ?? draft.Right) is not null && draft.LongestRun is not null,
+        _ => (draft.Left ?? draft.Right) is not null,
+    };
+
+    private static SetResult ResultOf(MeasuredBy measuredBy, SetDraft draft) => measuredBy switch
+    {
+        MeasuredBy.CleanReps => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0),
+        MeasuredBy.BestStreak => new TriesResult(
+            [.. (draft.TryTouches ?? []).Zip(draft.TryDropped ?? [], (t, dropped) => new JugglingTry(t, dropped ? TryEnd.Dropped : TryEnd.Stopped))]),
+        MeasuredBy.CleanPasses => new PassesResult(draft.LongestRun ?? 0, draft.Slips ?? 0),
+        MeasuredBy.CourseTime => new RunResult(draft.Clips ?? 0),
+        _ => new RoundResult(),
+    };
+
+    private static TouchCount TouchesOf(DrillCard card, SetFrame frame, SetDraft draft, SetResult result, TimeSpan worked)
+    {
+        var pattern = card.Pattern.For(frame.Feet);
+        var tapped = new TouchCount(draft.Left ?? 0, draft.Right ?? 0);
+        return result switch
+        {
+            RepsResult reps when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * (reps.CleanReps + reps.Slips),
+            RunResult => pattern.PerRep,
+            _ when frame.CountedBy == CountedBy.Estimated => pattern.Of(card.Tempo.Steady.TouchesIn(worked)),
+            TriesResult tries when tapped.Total != tries.Tries.Sum(t => t.Touches) => pattern.Of(tries.Tries.Sum(t => t.Touches)),
+            _ => tapped,
+        };
+    }
+}

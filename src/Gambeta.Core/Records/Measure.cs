@@ -1,0 +1,59 @@
+using System.Globalization;
+
+namespace Gambeta.Core.Records;
+
+/// <summary>Kinds of measure that records are kept of.</summary>
+public enum MeasureKind
+{
+    /// <summary>Touches in a round of fixed length; each length is a measure of its own.</summary>
+    TouchesIn,
+
+    /// <summary>Clean reps in one set.</summary>
+    CleanReps,
+
+    /// <summary>The longest juggling try of a set.</summary>
+    Streak,
+
+    /// <summary>The longest run of passes without a slip in a round.</summary>
+    LongestRun,
+
+    /// <summary>Passes a minute over a whole round.</summary>
+    PassesAMinute,
+
+    /// <summary>Seconds for a course, penalties added.</summary>
+    CourseSeconds,
+}
+
+/// <summary>Something a record is kept of. Seconds are the length of a timed round, 0 for all other kinds.</summary>
+public readonly record struct Measure(MeasureKind Kind, int Seconds = 0)
+{
+    /// <summary>True where a smaller value is the better one.</summary>
+    public bool LowerIsBetter => Kind == MeasureKind.CourseSeconds;
+
+    /// <summary>The least that beats a value: one more, or a tenth less for a time.</summary>
+    public decimal ToBeat(decimal value) => Kind switch
+    {
+        MeasureKind.CourseSeconds => value - 0.1m,
+        _ => Math.Floor(value) + 1,
+    };
+
+    /// <summary>True when <paramref name="value"/> is strictly better than <paramref name="other"/>: a tie is not.</summary>
+    public bool IsBetter(decimal value, decimal other) => LowerIsBetter ? value < other : value > other;
+
+    /// <summary>The written form that is stored: "touches in 30", "streak".</summary>
+    public override string ToString() =>
+        Seconds == 0 ? Kind.ToWords() : string.Create(CultureInfo.InvariantCulture, $"{Kind.ToWords()} {Seconds}");
+
+    /// <summary>Reads the written form.</summary>
+    /// <exception cref="FormatException">It is none.</exception>
+    public static Measure Parse(string written)
+    {
+        var space = written.LastIndexOf(' ');
+        if (space > 0 && int.TryParse(written[(space + 1)..], NumberStyles.None, CultureInfo.InvariantCulture, out var seconds)
+            && EnumWords.TryRead<MeasureKind>(written[..space], out var timed))
+            return new Measure(timed, seconds);
+        return EnumWords.TryRead<MeasureKind>(written, out var kind)
+            ? new Measure(kind)
+            : throw new FormatException($"'{written}' is no measure.");
+    }
+}

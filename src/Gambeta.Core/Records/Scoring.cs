@@ -1,0 +1,49 @@
+using Gambeta.Core.Practice;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Records;
+
+/// <summary>Which marks a set makes. Only what was counted makes any: an estimate never does, nor does a count of zero.</summary>
+public static class Scoring
+{
+    /// <summary>What a clipped marker adds to a run.</summary>
+    public static readonly TimeSpan ClipPenalty = TimeSpan.FromSeconds(1);
+
+    /// <summary>How far a round may be off its length and still count as played to its end.</summary>
+    public static readonly TimeSpan RoundSlack = TimeSpan.FromSeconds(0.5);
+
+    /// <summary>The marks of a set, none or more.</summary>
+    public static IEnumerable<Mark> MarksOf(PracticeSet set)
+    {
+        if (set.CountedBy == CountedBy.Estimated) return [];
+        IEnumerable<(Measure Measure, decimal Value)> values = set.Result switch
+        {
+            RoundResult when PlayedToItsEnd(set) => [(new Measure(MeasureKind.TouchesIn, (int)set.Planned!.Value.TotalSeconds), set.Touches.Total)],
+            RepsResult reps => [(new Measure(MeasureKind.CleanReps), reps.CleanReps)],
+            TriesResult tries => [(new Measure(MeasureKind.Streak), tries.Longest)],
+            PassesResult passes when PlayedToItsEnd(set) =>
+            [
+                (new Measure(MeasureKind.LongestRun), passes.LongestRun),
+                (new Measure(MeasureKind.PassesAMinute), PassesAMinute(set.Touches, set.Planned!.Value)),
+            ],
+            PassesResult passes => [(new Measure(MeasureKind.LongestRun), passes.LongestRun)],
+            RunResult run => [(new Measure(MeasureKind.CourseSeconds), CourseSeconds(set.Worked, run.Clips))],
+            _ => [],
+        };
+        return values.Where(v => v.Value > 0).Select(v => new Mark(
+            new MarkKey(set.PlayerId, set.Drill, v.Measure, set.Feet, set.Layout ?? ""), v.Value, set.StartedAt, set.Day, set.Id));
+    }
+
+    /// <summary>
+    /// The time of a run in seconds with its penalties, rounded up to the next tenth, as hand times are on a running track:
+    /// a thumb is not exact to the hundredth.
+    /// </summary>
+    public static decimal CourseSeconds(TimeSpan run, int clips) =>
+        Math.Ceiling((decimal)(run + (ClipPenalty * clips)).TotalMilliseconds / 100m) / 10m;
+
+    /// <summary>Passes a minute over a round, rounded down to a tenth.</summary>
+    public static decimal PassesAMinute(TouchCount passes, TimeSpan round) =>
+        Math.Floor(passes.Total * 600m / (decimal)round.TotalSeconds) / 10m;
+
+    private static bool PlayedToItsEnd(PracticeSet set) => set.Planned is { } planned && (set.Worked - planned).Duration() <= RoundSlack;
+}

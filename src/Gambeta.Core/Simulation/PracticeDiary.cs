@@ -1,0 +1,67 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+
+namespace Gambeta.Core.Simulation;
+
+/// <summary>How much a model player practises.</summary>
+/// <param name="Weeks">Weeks up to today.</param>
+/// <param name="Days">The days of the week on which there is practice.</param>
+/// <param name="SkipChance">The chance that a planned day is left out.</param>
+/// <param name="AwayWeeks">Weeks without any practice, counted from the first, 0.</param>
+/// <param name="SetsADay">Drills are played until so many sets are full; the last drill is cut there.</param>
+public sealed record DiaryPlan(int Weeks, IReadOnlyList<DayOfWeek> Days, double SkipChance, IReadOnlyList<int> AwayWeeks, int SetsADay);
+
+/// <summary>Weeks of made-up practice up to a day, from a player, a plan and a source of chance.</summary>
+public static class PracticeDiary
+{
+    /// <summary>
+    /// All sets, oldest first. The last day is that of <paramref name="now"/> when it is a planned day; nothing lies in its future.
+    /// </summary>
+    /// <param name="catalogue">The drills, taken in turn.</param>
+    /// <param name="level">Whose doses are played.</param>
+    /// <param name="player">Who plays.</param>
+    /// <param name="plan">How often and how much.</param>
+    /// <param name="chance">The source of chance; the same seed gives the same diary.</param>
+    /// <param name="now">The end of the diary; its offset is the household's.</param>
+    public static IReadOnlyList<PracticeSet> Write(DrillCatalogue catalogue, Level level, ModelPlayer player, DiaryPlan plan, Random chance, DateTimeOffset now)
+    {
+        var today = DateOnly.FromDateTime(now.DateTime);
+        var first = today.AddDays((-7 * plan.Weeks) + 1);
+        var played = new PlayedSets(player, chance);
+        var sets = new List<PracticeSet>();
+        var turn = 0;
+        for (var day = first; day <= today; day = day.AddDays(1))
+        {
+            var since = day.DayNumber - first.DayNumber;
+            var skipped = chance.NextDouble() < plan.SkipChance;
+            if (skipped || !plan.Days.Contains(day.DayOfWeek) || plan.AwayWeeks.Contains(since / 7)) continue;
+            var start = new DateTimeOffset(day.ToDateTime(new TimeOnly(17, 30)).AddMinutes(chance.Next(0, 90)), now.Offset);
+            if (start.AddHours(1) > now) continue;
+            var way = since / (double)Math.Max(1, (plan.Weeks * 7) - 1);
+            sets.AddRange(OneDay(catalogue, level, player, plan, chance, played, way, start, day, today, ref turn));
+        }
+        return sets;
+    }
+
+    private static List<PracticeSet> OneDay(
+        DrillCatalogue catalogue, Level level, ModelPlayer player, DiaryPlan plan, Random chance, PlayedSets played,
+        double way, DateTimeOffset start, DateOnly day, DateOnly today, ref int turn)
+    {
+        var form = chance.NextDouble() switch { < 0.15 => -0.18, < 0.75 => 0, _ => 0.06 };
+        var session = played.NewId(start);
+        var at = start;
+        var sets = new List<PracticeSet>();
+        while (sets.Count < plan.SetsADay)
+        {
+            var card = catalogue.Cards[turn++ % catalogue.Cards.Length];
+            foreach (var (frame, draft) in played.Play(card, card.Doses[level], way, form, session, sets.Count + 1, at, day).Take(plan.SetsADay - sets.Count))
+            {
+                var set = SetCheck.Check(card, frame, draft, today).Set
+                    ?? throw new InvalidOperationException($"The model of {player.Id} played an impossible set of {card.Id}.");
+                sets.Add(set);
+                at = set.StartedAt + set.Worked + TimeSpan.FromMinutes(1);
+            }
+        }
+        return sets;
+    }
+}

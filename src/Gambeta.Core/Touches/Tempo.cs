@@ -1,0 +1,29 @@
+namespace Gambeta.Core.Touches;
+
+/// <summary>A tempo in touches a minute, between 1 and 480 (eight a second, more than a foot can do for long).</summary>
+public readonly record struct Tempo
+{
+    /// <summary>The highest tempo that is believed, in touches a second.</summary>
+    public const int MostTouchesASecond = 8;
+
+    /// <summary>Makes a tempo.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">Below 1 or above 480 touches a minute.</exception>
+    public Tempo(double touchesAMinute)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(touchesAMinute, 1);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(touchesAMinute, MostTouchesASecond * 60);
+        TouchesAMinute = touchesAMinute;
+    }
+
+    /// <summary>Touches a minute.</summary>
+    public double TouchesAMinute { get; }
+
+    /// <summary>Whole touches to expect in a time, rounded to the nearest, halves away from zero.</summary>
+    public int TouchesIn(TimeSpan time) => (int)Math.Round(TouchesAMinute * time.TotalMinutes, MidpointRounding.AwayFromZero);
+
+    /// <summary>The time that so many touches take.</summary>
+    public TimeSpan TimeFor(int touches) => TimeSpan.FromMinutes(touches / TouchesAMinute);
+}
+
+/// <summary>The tempos of a drill: slow enough to be clean, steady, and as fast as control allows.</summary>
+public readonly record struct TempoRange(Tempo Slow, Tempo Steady, Tempo Fast);

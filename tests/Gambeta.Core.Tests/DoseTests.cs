@@ -1,0 +1,55 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Tests;
+
+public class DoseTests
+{
+    private static DoseAmount Amount(DrillCard card, Level level) =>
+        DoseArithmetic.Amount(card, card.Doses[level], Foot.Right, card.Tempo.Steady);
+
+    [Fact]
+    public void Three_sets_of_a_one_foot_drill_are_six_rounds_with_five_rests()
+    {
+        var amount = Amount(Cards.PullBack, Level.Steady);
+        amount.Work.ShouldBe(TimeSpan.FromSeconds(6 * 30));
+        amount.Rest.ShouldBe(TimeSpan.FromSeconds(5 * 20));
+        // 70 touches a minute for 30 s are 35 touches a round.
+        amount.Touches.ShouldBe(new TouchCount(105, 105));
+        amount.TouchesAreExact.ShouldBeFalse();
+    }
+
+    [Fact]
+    public void Reps_give_exact_touches_and_their_time_from_the_tempo()
+    {
+        var amount = Amount(Cards.TwoRolls, Level.Steady);
+        amount.Touches.ShouldBe(new TouchCount(64, 64));
+        amount.TouchesAreExact.ShouldBeTrue();
+        // 128 touches at 60 a minute.
+        amount.Work.ShouldBe(TimeSpan.FromSeconds(128));
+        amount.Total.ShouldBe(TimeSpan.FromSeconds(128 + 60));
+    }
+
+    [Fact]
+    public void The_other_foot_alone_works_in_an_other_foot_drill()
+    {
+        var amount = Amount(Cards.Wall, Level.Steady);
+        amount.Touches.ShouldBe(new TouchCount(64, 0));
+        Cards.Wall.Turns(Foot.Left).ShouldBe([Feet.Right]);
+    }
+
+    [Fact]
+    public void Tries_count_the_fetching_of_the_ball()
+    {
+        var amount = Amount(Cards.Juggling, Level.Steady);
+        amount.Touches.ShouldBe(new TouchCount(40, 40));
+        amount.Work.TotalSeconds.ShouldBe((10 * 4) + (80 * 60 / 95.0), tolerance: 0.001);
+    }
+
+    [Fact]
+    public void The_other_foot_takes_its_turn_first_while_it_is_fresh()
+    {
+        Cards.PullBack.Turns(Foot.Right).ShouldBe([Feet.Left, Feet.Right]);
+        Cards.PullBack.Turns(Foot.Left).ShouldBe([Feet.Right, Feet.Left]);
+    }
+}

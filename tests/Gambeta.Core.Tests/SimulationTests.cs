@@ -1,0 +1,52 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Tests;
+
+public class SimulationTests
+{
+    private static readonly DateTimeOffset Now = new(2026, 5, 20, 21, 0, 0, TimeSpan.FromHours(2));
+
+    private static readonly ModelPlayer Player = new()
+    {
+        Id = Cards.Player, Preferred = Foot.Right, StartSkill = 0.25, EndSkill = 0.6, OtherFootStart = 0.7,
+    };
+
+    private static IReadOnlyList<PracticeSet> Diary(int seed) => PracticeDiary.Write(
+        Cards.All, Level.Steady, Player,
+        new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Wednesday, DayOfWeek.Saturday], 0.1, AwayWeeks: [4], SetsADay: 12), new Random(seed), Now);
+
+    [Fact]
+    public void The_same_seed_gives_the_same_diary()
+    {
+        Diary(7).ShouldBe(Diary(7));
+        Diary(7).Select(s => s.Id).ShouldNotBe(Diary(8).Select(s => s.Id));
+    }
+
+    [Fact]
+    public void A_diary_keeps_to_its_days_and_never_lies_ahead()
+    {
+        var diary = Diary(7);
+        var today = DateOnly.FromDateTime(Now.DateTime);
+        diary.Select(s => s.Day.DayOfWeek).Distinct().ShouldBeSubsetOf([DayOfWeek.Monday, DayOfWeek.Wednesday, DayOfWeek.Saturday]);
+        diary.ShouldAllBe(s => s.StartedAt + s.Worked < Now && s.Day > today.AddDays(-70));
+        diary.ShouldNotContain(s => (s.Day.DayNumber - today.AddDays(-69).DayNumber) / 7 == 4);
+        diary.GroupBy(s => s.SessionId).ShouldAllBe(g => g.Count() == 12 && g.Select(s => s.Day).Distinct().Count() == 1);
+        diary.Select(s => s.Id).ShouldBeUnique();
+    }
+
+    [Fact]
+    public void Practice_shows_bests_beaten_over_weeks_and_the_other_foot_catching_up()
+    {
+        var bests = Diary(7).SelectMany(Scoring.MarksOf).GroupBy(m => m.Key).Select(g => BestChain.From(g)).ToList();
+        bests.Count(chain => chain.Length >= 3).ShouldBeGreaterThan(3);
+        bests.Max(chain => chain[^1].Day).ShouldBeGreaterThan(new DateOnly(2026, 4, 20));
+        var gapFirst = Player.SkillAt(0, Feet.Right) - Player.SkillAt(0, Feet.Left);
+        var gapLast = Player.SkillAt(1, Feet.Right) - Player.SkillAt(1, Feet.Left);
+        gapLast.ShouldBeLessThan(gapFirst);
+        Player.SkillAt(0.41).ShouldBe(Player.SkillAt(0.35), 1e-12);
+    }
+}
