@@ -1,0 +1,41 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Storage;
+
+/// <summary>
+/// The made-up household that shows what Gambeta is: Irune, eleven, right-footed, two years with the ball, on the landing behind
+/// the bakery; Beñat, eight, left-footed, new to it. Ten weeks up to today, from a fixed seed, never mixed with a real household.
+/// </summary>
+public static class DemoHousehold
+{
+    /// <summary>The demo household's id, the same everywhere.</summary>
+    public static readonly Guid Id = Guid.Parse("01900000-0000-7000-8000-0000000de300");
+
+    /// <summary>Its name.</summary>
+    public const string Name = "Bakery landing";
+
+    private static readonly Guid Irune = Guid.Parse("01900000-0000-7000-8000-0000000de301");
+    private static readonly Guid Benat = Guid.Parse("01900000-0000-7000-8000-0000000de302");
+
+    /// <summary>Loads it once; a second call finds it and changes nothing. Returns whether it was loaded now.</summary>
+    public static async Task<bool> LoadOnceAsync(GambetaDatabase database, DrillCatalogue catalogue, DateTimeOffset now, string timeZone)
+    {
+        await using var work = await database.BeginAsync(Id);
+        if (await HouseholdStore.ExistsAsync(work)) return false;
+        // No password opens it: only the demo button does.
+        if (!await HouseholdStore.CreateAsync(work, Name, "", timeZone)) return false;
+        var year = now.Year;
+        await HouseholdStore.AddPlayerAsync(work, new Player(Irune, "Irune", year - 11, Foot.Right, Level.Steady));
+        await HouseholdStore.AddPlayerAsync(work, new Player(Benat, "Beñat", year - 8, Foot.Left, Level.FirstWeeks));
+        var irune = new ModelPlayer { Id = Irune, Preferred = Foot.Right, StartSkill = 0.38, EndSkill = 0.66, OtherFootStart = 0.72 };
+        var benat = new ModelPlayer { Id = Benat, Preferred = Foot.Left, StartSkill = 0.08, EndSkill = 0.34, OtherFootStart = 0.60 };
+        await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.Steady, irune,
+            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Wednesday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.12, [4], 13), new Random(4021), now));
+        await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
+            new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 9), new Random(733), now));
+        await work.CommitAsync();
+        return true;
+    }
+}

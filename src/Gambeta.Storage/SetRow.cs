@@ -1,0 +1,91 @@
+using Gambeta.Core;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Storage;
+
+/// <summary>A set as its row: one column a property, by name.</summary>
+internal sealed class SetRow
+{
+    public Guid HouseholdId { get; init; }
+    public Guid SetId { get; init; }
+    public Guid SessionId { get; init; }
+    public Guid PlayerId { get; init; }
+    public string Drill { get; init; } = "";
+    public string Layout { get; init; } = "";
+    public short SetOrder { get; init; }
+    public string Feet { get; init; } = "";
+    public DateTime StartedAt { get; init; }
+    public DateOnly Day { get; init; }
+    public int WorkedMs { get; init; }
+    public short? PlannedSeconds { get; init; }
+    public string CountedBy { get; init; } = "";
+    public int TouchesLeft { get; init; }
+    public int TouchesRight { get; init; }
+    public int? CleanReps { get; init; }
+    public int? Slips { get; init; }
+    public int? LongestRun { get; init; }
+    public int? Clips { get; init; }
+    public int[]? TryTouches { get; init; }
+    public bool[]? TryDropped { get; init; }
+
+    /// <summary>Every column that a set fills, in the order of the table.</summary>
+    public const string Columns = """
+        household_id, set_id, session_id, player_id, drill, layout, set_order, feet, started_at, day, worked_ms, planned_seconds,
+        counted_by, touches_left, touches_right, clean_reps, slips, longest_run, clips, try_touches, try_dropped
+        """;
+
+    public static SetRow From(Guid household, PracticeSet set) => new()
+    {
+        HouseholdId = household,
+        SetId = set.Id,
+        SessionId = set.SessionId,
+        PlayerId = set.PlayerId,
+        Drill = set.Drill,
+        Layout = set.Layout ?? "",
+        SetOrder = (short)set.Order,
+        Feet = set.Feet.ToWords(),
+        StartedAt = set.StartedAt.UtcDateTime,
+        Day = set.Day,
+        WorkedMs = (int)set.Worked.TotalMilliseconds,
+        PlannedSeconds = (short?)set.Planned?.TotalSeconds,
+        CountedBy = set.CountedBy.ToWords(),
+        TouchesLeft = set.Touches.Left,
+        TouchesRight = set.Touches.Right,
+        CleanReps = (set.Result as RepsResult)?.CleanReps,
+        Slips = set.Result switch { RepsResult reps => reps.Slips, PassesResult passes => passes.Slips, _ => null },
+        LongestRun = (set.Result as PassesResult)?.LongestRun,
+        Clips = (set.Result as RunResult)?.Clips,
+        TryTouches = (set.Result as TriesResult)?.Tries.Select(t => t.Touches).ToArray(),
+        TryDropped = (set.Result as TriesResult)?.Tries.Select(t => t.End == TryEnd.Dropped).ToArray(),
+    };
+
+    public PracticeSet ToSet() => new()
+    {
+        Id = SetId,
+        SessionId = SessionId,
+        PlayerId = PlayerId,
+        Drill = Drill,
+        Layout = Layout.Length == 0 ? null : Layout,
+        Order = SetOrder,
+        Feet = Stored.Word<Feet>(Feet),
+        StartedAt = new DateTimeOffset(DateTime.SpecifyKind(StartedAt, DateTimeKind.Utc)),
+        Day = Day,
+        Worked = TimeSpan.FromMilliseconds(WorkedMs),
+        Planned = PlannedSeconds is { } seconds ? TimeSpan.FromSeconds(seconds) : null,
+        CountedBy = Stored.Word<CountedBy>(CountedBy),
+        Touches = new TouchCount(TouchesLeft, TouchesRight),
+        Result = Result(),
+    };
+
+    // Which columns are filled says which kind of set it was.
+    private SetResult Result() => this switch
+    {
+        { TryTouches: { } tries } => new TriesResult(
+            [.. tries.Zip(TryDropped!, (touches, dropped) => new JugglingTry(touches, dropped ? TryEnd.Dropped : TryEnd.Stopped))]),
+        { CleanReps: { } clean } => new RepsResult(clean, Slips ?? 0),
+        { LongestRun: { } run } => new PassesResult(run, Slips ?? 0),
+        { Clips: { } clips } => new RunResult(clips),
+        _ => new RoundResult(),
+    };
+}
