@@ -9,7 +9,8 @@ namespace Gambeta.Core.Simulation;
 /// <param name="SkipChance">The chance that a planned day is left out.</param>
 /// <param name="AwayWeeks">Weeks without any practice, counted from the first, 0.</param>
 /// <param name="SetsADay">Drills are played until so many sets are full; the last drill is cut there.</param>
-public sealed record DiaryPlan(int Weeks, IReadOnlyList<DayOfWeek> Days, double SkipChance, IReadOnlyList<int> AwayWeeks, int SetsADay);
+/// <param name="FewerSets">By how many sets a day may be shorter, at random.</param>
+public sealed record DiaryPlan(int Weeks, IReadOnlyList<DayOfWeek> Days, double SkipChance, IReadOnlyList<int> AwayWeeks, int SetsADay, int FewerSets = 0);
 
 /// <summary>Weeks of made-up practice up to a day, from a player, a plan and a source of chance.</summary>
 public static class PracticeDiary
@@ -51,10 +52,11 @@ public static class PracticeDiary
         var session = played.NewId(start);
         var at = start;
         var sets = new List<PracticeSet>();
-        while (sets.Count < plan.SetsADay)
+        var enough = plan.SetsADay - chance.Next(0, plan.FewerSets + 1);
+        while (sets.Count < enough)
         {
             var card = catalogue.Cards[turn++ % catalogue.Cards.Length];
-            foreach (var (frame, draft) in played.Play(card, card.Doses[level], way, form, session, sets.Count + 1, at, day).Take(plan.SetsADay - sets.Count))
+            foreach (var (frame, draft) in played.Play(card, card.Doses[level], way, form, session, sets.Count + 1, at, day).Take(enough - sets.Count))
             {
                 var set = SetCheck.Check(card, frame, draft, today).Set
                     ?? throw new InvalidOperationException($"The model of {player.Id} played an impossible set of {card.Id}.");

@@ -1,0 +1,51 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Storage;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gambeta.Web.Access;
+
+/// <summary>What a page inside a household needs from the application.</summary>
+public sealed record PageTools(GambetaDatabase Database, DrillCatalogue Catalogue, TimeProvider Time);
+
+/// <summary>A page inside a household: knows whose it is, who is playing, and what day it is there.</summary>
+[Authorize]
+public abstract class HouseholdPage(PageTools tools) : PageModel
+{
+    /// <summary>Remembers on this device who plays.</summary>
+    public const string PlayerCookie = "gambeta-player";
+
+    public DrillCatalogue Catalogue => tools.Catalogue;
+
+    public HouseholdView Household { get; private set; } = new("", "UTC", []);
+
+    public Player Player { get; private set; } = null!;
+
+    public DateOnly Today { get; private set; }
+
+    /// <summary>The place on the rail that this page belongs to.</summary>
+    public virtual string Place => "";
+
+    /// <summary>Does the work of a request in one transaction inside the household, and keeps what was done.</summary>
+    protected async Task<IActionResult> InHousehold(Func<HouseholdWork, Task<IActionResult>> doIt)
+    {
+        var cancel = HttpContext.RequestAborted;
+        await using var work = await tools.Database.BeginAsync(User.HouseholdId(), cancel);
+        if (await HouseholdStore.ViewAsync(work) is not { Players.Count: > 0 } household)
+        {
+            // Signed in to a household that is no more.
+            await HttpContext.SignOutAsync();
+            return RedirectToPage("/Index");
+        }
+        Household = household;
+        Player = household.Players.Find(p => p.Id.ToString() == Request.Cookies[PlayerCookie]) ?? household.Players[0];
+        Today = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
+        var result = await doIt(work);
+        await work.CommitAsync(cancel);
+        return result;
+    }
+
+    public int Age(Player player) => Today.Year - player.BirthYear;
+}

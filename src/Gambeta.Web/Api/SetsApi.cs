@@ -1,0 +1,97 @@
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Antiforgery;
+
+namespace Gambeta.Web.Api;
+
+/// <summary>A set as the practice screen sends it, the moment it ends or later.</summary>
+public sealed record SetPost(
+    Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft Draft);
+
+/// <summary>A count typed in after the round, for a set that was sent before.</summary>
+public sealed record CountPost(Guid Change, SetDraft Draft);
+
+/// <summary>What became of a set, with a line for each personal best that it is.</summary>
+public sealed record SetAnswer(bool Stored, IReadOnlyList<string> Bests);
+
+/// <summary>Why a set was not taken, in words.</summary>
+public sealed record ProblemAnswer(IReadOnlyList<string> Problems);
+
+/// <summary>The documented interface of the practice screen: see docs/api.md.</summary>
+public static class SetsApi
+{
+    public static void MapSets(this IEndpointRouteBuilder app)
+    {
+        var api = app.MapGroup("/api").RequireAuthorization();
+        api.MapGet("/token", (HttpContext http, IAntiforgery antiforgery) =>
+            Results.Json(new { token = antiforgery.GetAndStoreTokens(http).RequestToken }));
+        api.MapPost("/sets", AddAsync).AddEndpointFilter(FormTokenAsync);
+        api.MapPost("/sets/{set:guid}/count", CorrectAsync).AddEndpointFilter(FormTokenAsync);
+    }
+
+    private static async Task<IResult> AddAsync(SetPost post, HttpContext http, PageTools tools)
+    {
+        if (tools.Catalogue.Find(post.Drill) is not { } card) return Refused($"There is no drill called '{post.Drill}'.");
+        if (!EnumWords.TryRead<Feet>(post.Feet ?? "", out var feet)) return Refused("Which foot was it: left, right or both?");
+        if (!EnumWords.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refused("Say how it was counted: tapped, typed or estimated.");
+        if (post.Order is < 1 or > 999 || post.PlannedSeconds is < 1 or > 3600 || post.Draft is null) return Refused("The set is incomplete.");
+        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
+        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
+        if (household.Players.Find(p => p.Id == post.Player) is not { } player) return NoSuchPlayer();
+        if (!AllowedFeet(card, player).Contains(feet)) return Refused($"{card.Name} is not played with {Wording.Feet(feet)}.");
+
+        var now = tools.Time.GetUtcNow();
+        var frame = new SetFrame(
+            post.Id, post.Session, post.Player, post.Order, feet, post.StartedAt, Clock.DayOf(post.StartedAt, household.TimeZone),
+            post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted);
+        var check = SetCheck.Check(card, frame, post.Draft, Clock.DayOf(now, household.TimeZone));
+        if (check.Set is not { } set) return Refused(check);
+        var stored = await SetStore.AddAsync(work, set);
+        if (stored.Outcome == SetOutcome.NoSuchPlayer) return NoSuchPlayer();
+        await work.CommitAsync();
+        return Results.Json(new SetAnswer(true, [.. stored.Bests.Select(best => Wording.Value(best.Key.Measure, best.Value))]));
+    }
+
+    private static async Task<IResult> CorrectAsync(Guid set, CountPost post, HttpContext http, PageTools tools)
+    {
+        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
+        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
+        if (await SetStore.FindAsync(work, set) is not { } old || tools.Catalogue.Find(old.Drill) is not { } card)
+            return Results.Json(new ProblemAnswer(["There is no such set."]), statusCode: StatusCodes.Status404NotFound);
+        var frame = old.Frame(CountedBy.Typed, old.StartedAt, old.Day);
+        var check = SetCheck.Check(card, frame, post.Draft ?? new SetDraft(), Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
+        if (check.Set is not { } corrected) return Refused(check);
+        await SetStore.CorrectAsync(work, post.Change, corrected);
+        var bests = await DiaryStore.BestsOfAsync(work, old.PlayerId, old.Day, old.Day);
+        await work.CommitAsync();
+        return Results.Json(new SetAnswer(true, [.. bests[set].Select(best => Wording.Value(best.Key.Measure, best.Value))]));
+    }
+
+    /// <summary>The same set's frame with another way of counting or another day.</summary>
+    public static SetFrame Frame(this PracticeSet set, CountedBy counted, DateTimeOffset startedAt, DateOnly day) =>
+        new(set.Id, set.SessionId, set.PlayerId, set.Order, set.Feet, startedAt, day, set.Planned, counted);
+
+    // A preference changed since the screen was opened does not make a played set wrong: either foot alone is taken.
+    private static Feet[] AllowedFeet(DrillCard card, Player player) =>
+        card.Feet == FeetPlan.BothTogether ? [.. card.Turns(player.Preferred)] : [Feet.Left, Feet.Right];
+
+    private static IResult Refused(CheckedSet check) => Refused([.. check.Problems.Select(Wording.Problem)]);
+
+    private static IResult Refused(params string[] problems) =>
+        Results.Json(new ProblemAnswer(problems), statusCode: StatusCodes.Status422UnprocessableEntity);
+
+    private static IResult NoSuchPlayer() =>
+        Results.Json(new ProblemAnswer(["This household has no such player."]), statusCode: StatusCodes.Status404NotFound);
+
+    private static async ValueTask<object?> FormTokenAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
+    {
+        var http = context.HttpContext;
+        return await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http)
+            ? await next(context)
+            : Results.Json(new ProblemAnswer(["This page is out of date. Load it again."]), statusCode: StatusCodes.Status400BadRequest);
+    }
+}

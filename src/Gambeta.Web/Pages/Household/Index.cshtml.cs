@@ -1,0 +1,40 @@
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Household;
+
+/// <summary>The household: its players, one more, signing out.</summary>
+public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Household";
+
+    public TypedPlayer Typed { get; private set; } = new(null, null, null, null);
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    public Guid NewId { get; private set; } = Guid.CreateVersion7();
+
+    public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
+
+    public Task<IActionResult> OnPostAddAsync(Guid id, TypedPlayer typed) => InHousehold(async work =>
+    {
+        (Typed, NewId) = (typed, id);
+        var (player, problems) = typed.Check(id, Today);
+        if (player is null)
+        {
+            Problems = problems;
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+        await HouseholdStore.AddPlayerAsync(work, player);
+        return RedirectToPage();
+    });
+
+    public async Task<IActionResult> OnPostSignOutAsync()
+    {
+        await HttpContext.SignOutAsync();
+        return RedirectToPage("/Index");
+    }
+}

@@ -1,0 +1,28 @@
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+
+namespace Gambeta.Web.Pages.Household;
+
+/// <summary>A player's fields as they were typed.</summary>
+public sealed record TypedPlayer(string? Nickname, string? BirthYear, string? Preferred, string? Level)
+{
+    private const int LongestNickname = 24;
+    private const int Youngest = 4;
+    private const int Oldest = 99;
+
+    /// <summary>The player, or what is wrong in words.</summary>
+    public (Player? Player, IReadOnlyList<string> Problems) Check(Guid id, DateOnly today)
+    {
+        var problems = new List<string>();
+        var nickname = Nickname?.Trim() ?? "";
+        if (nickname.Length is 0 or > LongestNickname) problems.Add($"A nickname has 1 to {LongestNickname} letters.");
+        if (!int.TryParse(BirthYear, NumberStyles.None, CultureInfo.InvariantCulture, out var year) || today.Year - year is < Youngest or > Oldest)
+            problems.Add($"The birth year is four digits, from {today.Year - Oldest} to {today.Year - Youngest}.");
+        if (!EnumWords.TryRead<Foot>(Preferred ?? "", out var foot)) problems.Add("Which foot is the preferred one?");
+        if (!EnumWords.TryRead<Level>(Level ?? "", out var level)) problems.Add("Where does the player start?");
+        return problems.Count > 0 ? (null, problems) : (new Player(id, nickname, year, foot, level), []);
+    }
+}

@@ -1,0 +1,72 @@
+using System.Globalization;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Progress;
+using Gambeta.Core.Records;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Logbook;
+
+/// <summary>The sets of one drill with the same feet on one day.</summary>
+public sealed record LogRow(string Name, string Feet, IReadOnlyList<PracticeSet> Sets);
+
+/// <summary>A day in the logbook.</summary>
+public sealed record LogDay(DayTile Tile, IReadOnlyList<LogRow> Rows);
+
+/// <summary>What was played, day by day; every number leads to its set.</summary>
+public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
+{
+    public static readonly int[] WeekChoices = [1, 2, 4, 12, 52];
+
+    public override string Place => "Logbook";
+
+    public string? Drill { get; private set; }
+
+    public int Weeks { get; private set; }
+
+    public DateOnly To { get; private set; }
+
+    public DateOnly From => To.AddDays((-7 * Weeks) + 1);
+
+    public DateOnly Earlier => From.AddDays(-1);
+
+    public IReadOnlyList<LogDay> Days { get; private set; } = [];
+
+    public ILookup<Guid, Mark> Bests { get; private set; } = null!;
+
+    /// <summary>A change just made that can be undone.</summary>
+    public Guid? Undo { get; private set; }
+
+    public string UndoWords { get; private set; } = "";
+
+    public string Period => $"{Wording.ShortDay(From)} to {Wording.ShortDay(To)}, {Wording.Number(Days.Sum(d => d.Rows.Sum(r => r.Sets.Count)))} sets";
+
+    public Task<IActionResult> OnGetAsync(string? drill, string? weeks, string? to, Guid? removed, Guid? mended) => InHousehold(async work =>
+    {
+        Drill = Catalogue.Find(drill)?.Id;
+        Weeks = int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked) ? asked : 2;
+        To = DateOnly.TryParseExact(to, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day <= Today && day > Today.AddYears(-SetCheck.MostYearsBack) ? day : Today;
+        Undo = removed ?? mended;
+        UndoWords = removed is not null ? "The set is gone, and the records are as if it had never been." : "The set is mended, and the records with it.";
+
+        var sets = await DiaryStore.LogAsync(work, Player.Id, Drill, From, To);
+        Bests = await DiaryStore.BestsOfAsync(work, Player.Id, From, To);
+        var tallies = sets.GroupBy(s => s.Day).Select(Tally).ToList();
+        var target = DayTarget.TouchesAFoot(tallies);
+        Days = [.. sets.GroupBy(s => s.Day).Zip(tallies, (played, tally) => new LogDay(
+            DayTile.Of(played.Key, Today, tally, target),
+            [.. played.GroupBy(s => (s.Drill, s.Feet)).Select(g => new LogRow(Catalogue.Find(g.Key.Drill)?.Name ?? g.Key.Drill, Wording.Feet(g.Key.Feet), [.. g]))]))];
+        return Page();
+    });
+
+    public Task<IActionResult> OnPostUndoAsync(Guid change, string? drill, string? weeks) => InHousehold(async work =>
+    {
+        var set = await SetStore.UndoAsync(work, change);
+        return set is null ? NotFound() : RedirectToPage("/Logbook/Index", new { drill, weeks });
+    });
+
+    private DayTally Tally(IGrouping<DateOnly, PracticeSet> day) => new(
+        day.Key, day.Aggregate(default(TouchCount), (sum, set) => sum + set.Touches), day.Any(s => Bests.Contains(s.Id)));
+}

@@ -1,0 +1,133 @@
+using System.Globalization;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Gambeta.Web.Api;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Logbook;
+
+/// <summary>The fields of the form as they were typed, so that a mistake loses nothing.</summary>
+public sealed record TypedSet(
+    string? Left, string? Right, string? Reps, string? Slips, string? LongestRun, string? Clips, string? Tries, string? Seconds, string? Day);
+
+/// <summary>One set: corrected or removed, either of which can be undone.</summary>
+public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Logbook";
+
+    public PracticeSet Set { get; private set; } = null!;
+
+    public DrillCard Card { get; private set; } = null!;
+
+    public TypedSet Typed { get; private set; } = null!;
+
+    public string WhoPlayed { get; private set; } = "";
+
+    public IReadOnlyList<Mark> Bests { get; private set; } = [];
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    /// <summary>Made with the form, so that sending it twice mends once.</summary>
+    public Guid Change { get; private set; } = Guid.CreateVersion7();
+
+    public Guid RemovalChange { get; } = Guid.CreateVersion7();
+
+    public string CountedWords => Set.CountedBy switch
+    {
+        CountedBy.Tapped => "counted while playing",
+        CountedBy.Typed => "typed in",
+        _ => "nobody counted, so the touches are about",
+    };
+
+    public Task<IActionResult> OnGetAsync(Guid id) => WithSet(id, _ => Task.FromResult<IActionResult>(Page()));
+
+    public Task<IActionResult> OnPostMendAsync(Guid id, Guid change, TypedSet typed) => WithSet(id, async work =>
+    {
+        (Typed, Change) = (typed, change);
+        var unclear = new List<string>();
+        var draft = Read(typed, unclear);
+        var day = DateOnly.TryParseExact(typed.Day, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var read) ? read : (DateOnly?)null;
+        if (day is null) unclear.Add("On which day was it? Write it like 2026-05-20.");
+        if (unclear.Count == 0)
+        {
+            // Moved to another day it keeps its time of day, so that the sets of that day stay in order.
+            var startedAt = Set.StartedAt.AddDays(day!.Value.DayNumber - Set.Day.DayNumber);
+            var check = SetCheck.Check(Card, Set.Frame(CountedBy.Typed, startedAt, day.Value), draft, Today);
+            if (check.Set is { } mended)
+            {
+                await SetStore.CorrectAsync(work, change, mended);
+                return RedirectToPage("/Logbook/Index", new { mended = change });
+            }
+            unclear.AddRange(check.Problems.Select(Wording.Problem));
+        }
+        Problems = unclear;
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    });
+
+    public Task<IActionResult> OnPostRemoveAsync(Guid id, Guid change) => WithSet(id, async work =>
+    {
+        await SetStore.RemoveAsync(work, change, Set);
+        return RedirectToPage("/Logbook/Index", new { removed = change });
+    });
+
+    private Task<IActionResult> WithSet(Guid id, Func<HouseholdWork, Task<IActionResult>> doIt) => InHousehold(async work =>
+    {
+        if (await SetStore.FindAsync(work, id) is not { } set || Catalogue.Find(set.Drill) is not { } card) return NotFound();
+        (Set, Card) = (set, card);
+        WhoPlayed = Household.Players.Find(p => p.Id == set.PlayerId)!.Nickname;
+        Bests = [.. (await DiaryStore.BestsOfAsync(work, set.PlayerId, set.Day, set.Day))[id]];
+        Typed = AsTyped(set);
+        return await doIt(work);
+    });
+
+    private static SetDraft Read(TypedSet typed, List<string> unclear)
+    {
+        var tries = (typed.Tries ?? "").Split([',', ' ', ';'], StringSplitOptions.RemoveEmptyEntries);
+        return new SetDraft
+        {
+            Left = Whole(typed.Left, "left"),
+            Right = Whole(typed.Right, "right"),
+            Reps = Whole(typed.Reps, "clean reps"),
+            Slips = Whole(typed.Slips, "slips"),
+            LongestRun = Whole(typed.LongestRun, "longest run"),
+            Clips = Whole(typed.Clips, "markers clipped"),
+            Seconds = Seconds(typed.Seconds),
+            TryTouches = typed.Tries is null ? null : [.. tries.Select(t => Whole(t.TrimEnd('*'), "tries") ?? 0)],
+            TryDropped = typed.Tries is null ? null : [.. tries.Select(t => !t.EndsWith('*'))],
+        };
+
+        int? Whole(string? text, string field)
+        {
+            if (string.IsNullOrWhiteSpace(text)) return null;
+            if (int.TryParse(text, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var value)) return value;
+            unclear.Add($"'{text}' is no whole number for {field}.");
+            return null;
+        }
+
+        double? Seconds(string? text)
+        {
+            if (string.IsNullOrWhiteSpace(text)) return null;
+            if (double.TryParse(text.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var value)) return value;
+            unclear.Add($"'{text}' is no number of seconds.");
+            return null;
+        }
+    }
+
+    private static TypedSet AsTyped(PracticeSet set)
+    {
+        var reps = set.Result as RepsResult;
+        var passes = set.Result as PassesResult;
+        return new TypedSet(
+            Text(set.Touches.Left), Text(set.Touches.Right), Text(reps?.CleanReps), Text(reps?.Slips ?? passes?.Slips), Text(passes?.LongestRun),
+            Text((set.Result as RunResult)?.Clips),
+            set.Result is TriesResult tries ? string.Join(", ", tries.Tries.Select(t => Text(t.Touches) + (t.End == TryEnd.Stopped ? "*" : ""))) : null,
+            set.Worked.TotalSeconds.ToString("0.0##", CultureInfo.InvariantCulture),
+            set.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+
+        static string? Text(int? value) => value?.ToString(CultureInfo.InvariantCulture);
+    }
+}

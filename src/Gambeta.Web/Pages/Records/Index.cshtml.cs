@@ -1,0 +1,51 @@
+using Gambeta.Core.Records;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Records;
+
+/// <summary>A record with the steps that led to it.</summary>
+public sealed record RecordRow(string Name, string? Layout, IReadOnlyList<Mark> Chain, PersonalBest Best, bool IsFresh)
+{
+    public MarkKey Key => Best.Mark.Key;
+}
+
+/// <summary>The bests that stand, each with how it came about.</summary>
+public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
+{
+    /// <summary>How many steps of a chain are drawn.</summary>
+    private const int StepsShown = 10;
+
+    /// <summary>A best is marked as new for a week.</summary>
+    private const int FreshDays = 7;
+
+    public override string Place => "Records";
+
+    public IReadOnlyList<RecordRow> Records { get; private set; } = [];
+
+    public string Line => Records.Count(r => r.IsFresh) switch
+    {
+        0 => "Only what was counted counts",
+        1 => "One new this week",
+        var fresh => $"{fresh} new this week",
+    };
+
+    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
+    {
+        var chains = await DiaryStore.ChainsAsync(work, Player.Id, StepsShown);
+        var order = Catalogue.Cards.Select((card, i) => (card.Id, i)).ToDictionary(c => c.Id, c => c.i);
+        Records = [.. chains
+            .Select(Row)
+            .OrderBy(r => order.GetValueOrDefault(r.Key.Drill, int.MaxValue)).ThenBy(r => r.Key.Feet).ThenBy(r => r.Key.Measure.Kind)];
+        return Page();
+    });
+
+    private RecordRow Row(IGrouping<MarkKey, Mark> chain)
+    {
+        var marks = chain.ToList();
+        var card = Catalogue.Find(chain.Key.Drill);
+        var best = PersonalBest.Of(marks).Last();
+        return new RecordRow(card?.Name ?? chain.Key.Drill, card?.Layout?.Key == chain.Key.Layout ? card.Layout.Name : null, marks, best, Today.DayNumber - best.Mark.Day.DayNumber < FreshDays);
+    }
+}

@@ -1,0 +1,47 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Progress;
+using Gambeta.Core.Records;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages;
+
+/// <summary>Today: what to do next, what was last, what is nearly a record, and five weeks as tiles.</summary>
+public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Today";
+
+    public DrillChoice Choice { get; private set; } = null!;
+
+    public DoseAmount Amount { get; private set; } = null!;
+
+    public IReadOnlyList<PracticeSet> Last { get; private set; } = [];
+
+    public IReadOnlyList<NearRecord> Near { get; private set; } = [];
+
+    public ImmutableArray<DayTile> Tiles { get; private set; } = [];
+
+    public int Target { get; private set; }
+
+    public string Reason => Choice.DaysRested is { } days ? $"last played {Wording.DaysAgo(days)}" : "new to you";
+
+    public string Headline => Tiles.Single(t => t.IsToday).Tally is { } today
+        ? $"{Player.Nickname}, {Wording.Number(today.Touches.Total)} touches today"
+        : Last.Count == 0 ? $"{Player.Nickname}, the floor is yours" : $"{Player.Nickname}, ready when you are";
+
+    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
+    {
+        var days = await DiaryStore.DaysAsync(work, Player.Id, FiveWeeks.FirstDay(Today, DayOfWeek.Monday));
+        Target = DayTarget.TouchesAFoot(days);
+        Tiles = FiveWeeks.Tiles(Today, DayOfWeek.Monday, days, Target);
+        Last = await DiaryStore.LastSessionAsync(work, Player.Id);
+        Near = NearRecords.Nearest(await DiaryStore.StandingAsync(work, Player.Id, NearRecords.LatestMarks), most: 3);
+        Choice = NextDrill.Choose(Catalogue, await DiaryStore.LastDaysAsync(work, Player.Id, [.. Catalogue.Cards.Select(c => c.Id)]), Today);
+        var card = Choice.Card;
+        Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
+        return Page();
+    });
+}

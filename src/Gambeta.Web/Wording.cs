@@ -1,0 +1,142 @@
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Web;
+
+/// <summary>The words of the pages: what the core says as data is put into sentences here and nowhere else.</summary>
+public static class Wording
+{
+    private static readonly CultureInfo Plain = CultureInfo.InvariantCulture;
+
+    public static string Number(decimal value) => value.ToString("#,0.#", Plain);
+
+    public static string Number(int value) => value.ToString("#,0", Plain);
+
+    public static string Day(DateOnly day, DateOnly today) =>
+        day == today ? "today"
+        : day == today.AddDays(-1) ? "yesterday"
+        : day.ToString(day.Year == today.Year ? "d MMM" : "d MMM yyyy", Plain);
+
+    public static string Weekday(DateOnly day) => day.ToString("dddd d MMMM", Plain);
+
+    public static string ShortDay(DateOnly day) => day.ToString("ddd d MMM", Plain);
+
+    public static string Days(int days) => days switch { 0 => "less than a day", 1 => "one day", _ => $"{days} days" };
+
+    public static string DaysAgo(int days) => days switch { 0 => "earlier today", 1 => "yesterday", _ => $"{days} days ago" };
+
+    /// <summary>About so many minutes, to the half.</summary>
+    public static string Minutes(TimeSpan time)
+    {
+        var halves = Math.Max(1, Math.Round(time.TotalMinutes * 2));
+        return (halves / 2).ToString("0.#", Plain) + " min";
+    }
+
+    public static string Feet(Feet feet) => feet == Core.Touches.Feet.Both ? "both feet" : feet.ToWords() + " foot";
+
+    public static string FeetPlan(FeetPlan plan) => plan switch
+    {
+        Core.Catalogue.FeetPlan.BothTogether => "both feet together",
+        Core.Catalogue.FeetPlan.OtherFootOnly => "other foot only",
+        _ => "each foot in turn",
+    };
+
+    public static string Sentence(string words) => words.Length == 0 ? words : char.ToUpper(words[0], Plain) + words[1..];
+
+    /// <summary>A value with what it counts: "41 touches", "19 in a row", "24.3 s".</summary>
+    public static string Value(Measure measure, decimal value) => measure.Kind switch
+    {
+        MeasureKind.TouchesIn => Number(value) + " touches",
+        MeasureKind.CleanReps => Number(value) + (value == 1 ? " clean rep" : " clean reps"),
+        MeasureKind.Streak or MeasureKind.LongestRun => Number(value) + " in a row",
+        MeasureKind.PassesAMinute => Number(value) + " a minute",
+        _ => value.ToString("0.0", Plain) + " s",
+    };
+
+    /// <summary>The number alone, for where it stands large.</summary>
+    public static string Figure(Measure measure, decimal value) =>
+        measure.Kind == MeasureKind.CourseSeconds ? value.ToString("0.0", Plain) : Number(value);
+
+    /// <summary>What the figure counts, for under it.</summary>
+    public static string Unit(Measure measure) => measure.Kind switch
+    {
+        MeasureKind.TouchesIn => $"touches in {measure.Seconds} s",
+        MeasureKind.CleanReps => "clean reps in a set",
+        MeasureKind.Streak => "in a row",
+        MeasureKind.LongestRun => "in a row, no slip",
+        MeasureKind.PassesAMinute => "passes a minute",
+        _ => "seconds",
+    };
+
+    public static string MeasuredBy(MeasuredBy measuredBy) => measuredBy switch
+    {
+        Core.Catalogue.MeasuredBy.TouchesInARound => "touches in a round",
+        Core.Catalogue.MeasuredBy.CleanReps => "clean reps a foot",
+        Core.Catalogue.MeasuredBy.BestStreak => "longest streak",
+        Core.Catalogue.MeasuredBy.CleanPasses => "longest clean run, passes a minute",
+        _ => "seconds for the course",
+    };
+
+    public static string Level(Level level) => Sentence(level.ToWords());
+
+    /// <summary>"3 × 30 s each foot", "8 reps each foot, twice".</summary>
+    public static string Dose(DrillCard card, Dose dose)
+    {
+        var each = card.Feet switch
+        {
+            Core.Catalogue.FeetPlan.EachFoot => " each foot",
+            Core.Catalogue.FeetPlan.OtherFootOnly => ", other foot",
+            _ => "",
+        };
+        return dose switch
+        {
+            RoundsDose rounds => $"{rounds.Rounds} × {rounds.Work.TotalSeconds.ToString(Plain)} s{each}",
+            RepsDose reps => $"{reps.Times} × {reps.Reps} reps{each}",
+            TriesDose tries => $"{tries.Tries} tries",
+            RunsDose runs => $"{runs.Runs} runs",
+            _ => "",
+        };
+    }
+
+    /// <summary>A set in a few words for the logbook: "31", "9 clean", "5 · 12 · 3", "24.3 s".</summary>
+    public static string Brief(PracticeSet set)
+    {
+        var about = set.CountedBy == CountedBy.Estimated ? "about " : "";
+        return set.Result switch
+        {
+            RepsResult reps => Number(reps.CleanReps) + " clean",
+            TriesResult { Longest: > 0 } tries => $"{tries.Longest} in a row",
+            PassesResult passes => $"{about}{Number(set.Touches.Total)}, run of {passes.LongestRun}",
+            RunResult run => Scoring.CourseSeconds(set.Worked, run.Clips).ToString("0.0", Plain) + " s",
+            _ => about + Number(set.Touches.Total),
+        };
+    }
+
+    /// <summary>A set's result in full for where it stands alone.</summary>
+    public static string Full(PracticeSet set) => set.Result switch
+    {
+        RepsResult reps => $"{reps.CleanReps} clean reps, {reps.Slips} slips",
+        TriesResult tries => "tries of " + string.Join(", ", tries.Tries.Select(t => t.Touches + (t.End == TryEnd.Stopped ? " (stopped)" : ""))),
+        PassesResult passes => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {passes.Slips} slips",
+        RunResult run => $"{set.Worked.TotalSeconds.ToString("0.0", Plain)} s, {run.Clips} clipped",
+        _ => $"{set.Touches.Total} touches",
+    };
+
+    public static string Problem(SetProblem problem) => problem switch
+    {
+        SetProblem.CountMissing => "A count is missing. If nobody counted, say so instead.",
+        SetProblem.CountNegative => "A count cannot be below zero.",
+        SetProblem.CountTooHigh => $"That is more than {Tempo.MostTouchesASecond} touches a second. Check the count and the time.",
+        SetProblem.RunLongerThanPasses => "The longest run is longer than all the passes together.",
+        SetProblem.TimeMissing => "How many seconds did it take?",
+        SetProblem.TimeNotPositive => "The time has to be more than zero seconds.",
+        SetProblem.TimeTooLong => "One set is an hour at most.",
+        SetProblem.DayInFuture => "That day has not come yet.",
+        SetProblem.DayTooOld => $"That day is more than {SetCheck.MostYearsBack} years back.",
+        _ => "Write the touches of each try, one number a try, up to a hundred.",
+    };
+}

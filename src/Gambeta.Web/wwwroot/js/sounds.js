@@ -1,0 +1,55 @@
+// Sounds are made here, on the audio clock, a moment ahead of their time.
+const tones = {
+  tick: { pitch: 660, length: 0.08 },
+  go: { pitch: 990, length: 0.5 },
+  half: { pitch: 780, length: 0.16, twice: true },
+  stop: { pitch: 440, length: 0.6 },
+  swap: { pitch: 560, length: 0.14, twice: true },
+};
+const ahead = 150;
+const mutedKey = 'gambeta-muted';
+
+export class Sounds {
+  constructor() { this.muted = localStorage.getItem(mutedKey) === 'yes'; }
+
+  /** Browsers let sound begin only within a press. */
+  wake() { this.audio ??= new AudioContext(); this.audio.resume(); }
+
+  toggle() {
+    this.muted = !this.muted;
+    localStorage.setItem(mutedKey, this.muted ? 'yes' : 'no');
+    return this.muted;
+  }
+
+  /** A new phase: its sounds are to come, from so many milliseconds in. */
+  begin(sounds, elapsed = 0) { this.coming = sounds.filter(s => s.second * 1000 >= elapsed - ahead); }
+
+  /** Hands what is due within the next moment to the audio clock. */
+  tick(elapsed) {
+    while (this.coming?.length && this.coming[0].second * 1000 <= elapsed + ahead) {
+      const { second, sound } = this.coming.shift();
+      this.#play(sound, Math.max(0, second - elapsed / 1000));
+    }
+  }
+
+  #play(sound, wait) {
+    if (this.muted || !this.audio) return;
+    const { pitch, length, twice } = tones[sound];
+    const at = this.audio.currentTime + wait;
+    this.#tone(pitch, at, length);
+    if (twice) this.#tone(pitch * 1.25, at + length * 1.3, length);
+  }
+
+  #tone(pitch, at, length) {
+    const [tone, volume] = [this.audio.createOscillator(), this.audio.createGain()];
+    tone.type = 'triangle';
+    tone.frequency.value = pitch;
+    volume.gain.setValueAtTime(0, at);
+    volume.gain.linearRampToValueAtTime(0.6, at + 0.01);
+    volume.gain.setValueAtTime(0.6, at + length - 0.03);
+    volume.gain.linearRampToValueAtTime(0, at + length);
+    tone.connect(volume).connect(this.audio.destination);
+    tone.start(at);
+    tone.stop(at + length);
+  }
+}

@@ -1,0 +1,77 @@
+// Typing a count in after the round, while the rest goes on.
+const fieldsOf = {
+  touchesInARound: feet => feetFields(feet, 'touches'),
+  cleanPasses: feet => [...feetFields(feet, 'passes'), ['longestRun', 'longest run']],
+  cleanReps: () => [['reps', 'clean reps'], ['slips', 'slips']],
+  bestStreak: () => [['tries', 'touches of each try']],
+  courseTime: () => [['seconds', 'seconds'], ['clips', 'clipped']],
+};
+
+function feetFields(feet, what) {
+  return (feet === 'both' ? ['left', 'right'] : [feet]).map(foot => [foot, `${foot} ${what}`]);
+}
+
+export class Typed {
+  /** @param save called with the draft once it reads as numbers */
+  constructor(form, save) {
+    this.form = form;
+    this.fields = form.querySelector('[data-fields]');
+    this.result = form.querySelector('[data-result]');
+    this.problem = form.querySelector('[data-problem]');
+    form.addEventListener('submit', event => {
+      event.preventDefault();
+      const draft = this.#read();
+      if (!draft) return;
+      this.problem.textContent = '';
+      save(this.set, draft);
+      document.activeElement?.blur();
+    });
+  }
+
+  /** Offers the fields for a set that has just ended. */
+  offer(measuredBy, set) {
+    [this.measuredBy, this.set] = [measuredBy, set];
+    this.problem.textContent = '';
+    const { draft } = set;
+    const counted = set.countedBy !== 'estimated';
+    this.fields.replaceChildren(
+      ...fieldsOf[measuredBy](set.feet).map(([name, words]) => {
+        const label = document.createElement('label');
+        const value = name === 'tries' ? draft.tryTouches.map((t, i) => t + (draft.tryDropped[i] ? '' : '*')).join(' ') : draft[name];
+        label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: name === 'tries' ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
+        return label;
+      }),
+      Object.assign(document.createElement('button'), { textContent: counted ? 'mend' : 'type it in', type: 'submit' }));
+    this.form.hidden = false;
+  }
+
+  focus() {
+    const field = this.fields.querySelector('input');
+    field?.focus();
+    field?.select();
+  }
+
+  #read() {
+    const draft = { ...this.set.draft };
+    for (const { name, value } of this.fields.querySelectorAll('input')) {
+      if (name === 'tries') {
+        const tries = value.split(/[\s,;]+/).filter(Boolean);
+        draft.tryTouches = tries.map(t => Number(t.replace('*', '')));
+        draft.tryDropped = tries.map(t => !t.endsWith('*'));
+        if (tries.length === 0 || draft.tryTouches.some(t => !Number.isInteger(t))) return this.#wrong('One whole number for each try, like 12 7 19*');
+        delete draft.left;
+        delete draft.right;
+        continue;
+      }
+      const number = value.trim() === '' ? NaN : Number(value.replace(',', '.'));
+      if (Number.isNaN(number) || (name !== 'seconds' && !Number.isInteger(number))) return this.#wrong(`'${value}' is no ${name === 'seconds' ? 'time' : 'count'}`);
+      draft[name] = number;
+    }
+    return draft;
+  }
+
+  #wrong(words) {
+    this.problem.textContent = words;
+    return null;
+  }
+}

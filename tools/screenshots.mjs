@@ -1,0 +1,61 @@
+// Takes the pictures of docs/screenshots from a running demo: node tools/screenshots.mjs [address] [name ...]
+import { chromium } from '@playwright/test';
+import { browserOptions } from '../tests/browser/browser-options.mjs';
+
+const [address = 'http://127.0.0.1:5080', ...only] = process.argv.slice(2);
+const desk = { width: 1280, height: 800 }, phone = { width: 390, height: 844 };
+const folder = new URL('../docs/screenshots/', import.meta.url).pathname;
+
+/** Plays the first round of a drill with the clock in hand. */
+async function practise(page, drill, play) {
+  await page.clock.install();
+  await page.goto(`/practise/${drill}`);
+  await page.keyboard.press('Space');
+  await page.clock.runFor(6100);
+  await play(page);
+}
+
+const taps = async (page, keys, every) => {
+  for (const key of keys) {
+    await page.keyboard.press(key);
+    await page.clock.runFor(every);
+  }
+};
+
+const views = {
+  door: { size: desk, open: true, show: page => page.goto('/') },
+  today: { size: desk, show: page => page.goto('/today') },
+  drills: { size: desk, show: page => page.goto('/drills') },
+  card: { size: desk, show: page => page.goto('/drills/pull-back-laces-away') },
+  course: { size: desk, show: page => page.goto('/drills/zigzag-and-home') },
+  before: { size: desk, show: page => page.goto('/practise/zigzag-and-home') },
+  practise: { size: desk, show: page => practise(page, 'pull-back-laces-away', () => taps(page, 'f'.repeat(14), 1000)) },
+  rest: { size: desk, show: page => practise(page, 'pull-back-laces-away', async () => { await taps(page, 'f'.repeat(28), 1000); await page.clock.runFor(9000); }) },
+  tries: { size: desk, show: page => practise(page, 'juggling-streak', () => taps(page, 'fjfjfjfxfjfjfjfjfjxfjfjf', 500)) },
+  logbook: { size: desk, show: page => page.goto('/logbook') },
+  mend: { size: desk, show: async page => { await page.goto('/logbook?drill=juggling-streak&weeks=12'); await page.locator('.log-sets a').first().click(); } },
+  records: { size: desk, show: page => page.goto('/records') },
+  result: { size: desk, show: async page => { await page.goto('/today'); await page.locator('.last a').click(); } },
+  household: { size: desk, show: page => page.goto('/household') },
+  'today-phone': { size: phone, show: page => page.goto('/today') },
+  'practise-phone': { size: phone, show: page => practise(page, 'inside-taps', () => taps(page, 'fj'.repeat(9), 700)) },
+  'logbook-phone': { size: phone, show: page => page.goto('/logbook') },
+  'records-phone': { size: phone, show: page => page.goto('/records') },
+};
+
+const browser = await chromium.launch(browserOptions);
+for (const [name, view] of Object.entries(views)) {
+  if (only.length && !only.includes(name)) continue;
+  const context = await browser.newContext({ viewport: view.size, baseURL: address, reducedMotion: 'reduce', hasTouch: view.size === phone });
+  const page = await context.newPage();
+  if (!view.open) {
+    await page.goto('/');
+    await page.getByRole('button', { name: 'Open the demo' }).click();
+    await page.waitForURL('**/today');
+  }
+  await view.show(page);
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${folder}${name}.png` });
+  await context.close();
+}
+await browser.close();
