@@ -38,6 +38,8 @@ services.AddSingleton(_ => new GambetaDatabase(appDatabase));
 services.AddSingleton(TimeProvider.System);
 services.AddSingleton<PageTools>();
 services.AddRazorPages();
+// A request that cannot be read is the caller's mistake, in every environment.
+services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = false);
 services.AddRouting(options => options.LowercaseUrls = true);
 services.ConfigureHttpJsonOptions(options => options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict);
 services.AddAntiforgery(options => options.Cookie.Name = "gambeta-form");
@@ -80,7 +82,7 @@ catch (Exception error) when (error is NpgsqlException || error.InnerException i
     return 1;
 }
 
-app.UseStatusCodePagesWithReExecute("/problem/{0}");
+app.UseProblemWords();
 app.UseExceptionHandler("/problem/500");
 app.UseStrictHeaders();
 app.UseDatabaseAwayPage();

@@ -126,6 +126,17 @@ public static class Wording
         _ => $"{set.Touches.Total} touches",
     };
 
+    /// <summary>What a status means to the person who meets it.</summary>
+    public static (string Title, string Words) Status(int code) => code switch
+    {
+        400 => ("That did not work", "This page was open for too long, or what was sent cannot be read. Go back, load it again and repeat it."),
+        401 => ("Signed out", "Sign in again. What was played is kept on its device until then."),
+        404 => ("Not here", "There is no such page in your household."),
+        429 => ("Too many tries", "Somebody tried to sign in very often from here. Wait a minute, then try again."),
+        503 => ("The logbook cannot be reached", "The database is away for a moment. Nothing is lost: what you play is kept on your device and sent when it is back. Try again shortly."),
+        _ => ("Something broke", "It is our fault, and it was written down. What you had stored is safe."),
+    };
+
     public static string Problem(SetProblem problem) => problem switch
     {
         SetProblem.CountMissing => "A count is missing. If nobody counted, say so instead.",

@@ -40,6 +40,7 @@ public class SetCheckTests
     [Theory]
     [InlineData(-1, 0, 30.0, SetProblem.CountNegative)]
     [InlineData(null, null, 30.0, SetProblem.CountMissing)]
+    [InlineData(null, 12, 30.0, SetProblem.CountMissing)]
     [InlineData(100000, 0, 30.0, SetProblem.CountTooHigh)]
     [InlineData(241, 0, 30.0, SetProblem.CountTooHigh)]
     [InlineData(10, 0, null, SetProblem.TimeMissing)]

@@ -70,7 +70,7 @@ public static class SetCheck
         var worked = CheckTime(draft.Seconds, problems);
         int?[] counts = [draft.Left, draft.Right, draft.Reps, draft.Slips, draft.LongestRun, draft.Clips];
         if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true) problems.Add(SetProblem.CountNegative);
-        if (frame.CountedBy != CountedBy.Estimated && !HasItsCounts(card.MeasuredBy, draft)) problems.Add(SetProblem.CountMissing);
+        if (frame.CountedBy != CountedBy.Estimated && !HasItsCounts(card.MeasuredBy, frame.Feet, draft)) problems.Add(SetProblem.CountMissing);
         if (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count)) problems.Add(SetProblem.TriesUnclear);
         if (problems.Count > 0) return new CheckedSet(null, [.. problems]);
 
@@ -119,14 +119,17 @@ public static class SetCheck
         }
     }
 
-    private static bool HasItsCounts(MeasuredBy measuredBy, SetDraft draft) => measuredBy switch
+    private static bool HasItsCounts(MeasuredBy measuredBy, Feet feet, SetDraft draft) => measuredBy switch
     {
         MeasuredBy.CleanReps => draft.Reps is not null,
         MeasuredBy.BestStreak => draft.TryTouches is { Count: > 0 },
         MeasuredBy.CourseTime => true,
-        MeasuredBy.CleanPasses => (draft.Left ?? draft.Right) is not null && draft.LongestRun is not null,
-        _ => (draft.Left ?? draft.Right) is not null,
+        MeasuredBy.CleanPasses => HasItsFeet(feet, draft) && draft.LongestRun is not null,
+        _ => HasItsFeet(feet, draft),
     };
+
+    private static bool HasItsFeet(Feet feet, SetDraft draft) =>
+        (feet == Feet.Right || draft.Left is not null) && (feet == Feet.Left || draft.Right is not null);
 
     private static SetResult ResultOf(MeasuredBy measuredBy, SetDraft draft) => measuredBy switch
     {

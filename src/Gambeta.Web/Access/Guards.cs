@@ -1,4 +1,5 @@
 using System.Threading.RateLimiting;
+using Gambeta.Web.Api;
 using Npgsql;
 
 namespace Gambeta.Web.Access;
@@ -45,6 +46,15 @@ public static class Guards
             http.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
         }
     });
+
+    /// <summary>What went wrong in plain words: a page for people, the same words as JSON for modules and tools.</summary>
+    public static void UseProblemWords(this IApplicationBuilder app)
+    {
+        static bool IsApi(HttpContext http) => http.Request.Path.StartsWithSegments("/api");
+        app.UseWhen(IsApi, api => api.UseStatusCodePages(context =>
+            context.HttpContext.Response.WriteAsJsonAsync(new ProblemAnswer([Wording.Status(context.HttpContext.Response.StatusCode).Words]))));
+        app.UseWhen(http => !IsApi(http), pages => pages.UseStatusCodePagesWithReExecute("/problem/{0}"));
+    }
 
     // A refused connection comes as NpgsqlException, a server that is going down as PostgresException of class 57 or 08.
     private static bool IsAway(Exception error) => error switch

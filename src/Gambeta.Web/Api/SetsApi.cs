@@ -24,6 +24,8 @@ public sealed record ProblemAnswer(IReadOnlyList<string> Problems);
 /// <summary>The documented interface of the practice screen: see docs/api.md.</summary>
 public static class SetsApi
 {
+    private static readonly TimeSpan ClockAhead = TimeSpan.FromMinutes(15);
+
     public static void MapSets(this IEndpointRouteBuilder app)
     {
         var api = app.MapGroup("/api").RequireAuthorization();
@@ -45,8 +47,10 @@ public static class SetsApi
         if (!AllowedFeet(card, player).Contains(feet)) return Refused($"{card.Name} is not played with {Wording.Feet(feet)}.");
 
         var now = tools.Time.GetUtcNow();
+        // A device whose clock is a little ahead plays now, not in the future.
+        var startedAt = post.StartedAt > now && post.StartedAt - now <= ClockAhead ? now : post.StartedAt;
         var frame = new SetFrame(
-            post.Id, post.Session, post.Player, post.Order, feet, post.StartedAt, Clock.DayOf(post.StartedAt, household.TimeZone),
+            post.Id, post.Session, post.Player, post.Order, feet, startedAt, Clock.DayOf(startedAt, household.TimeZone),
             post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted);
         var check = SetCheck.Check(card, frame, post.Draft, Clock.DayOf(now, household.TimeZone));
         if (check.Set is not { } set) return Refused(check);

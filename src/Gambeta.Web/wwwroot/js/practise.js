@@ -272,11 +272,14 @@ if (kept && (kept.run.index > 0 || kept.run.elapsed > 0)) {
   afresh.addEventListener('click', () => { localStorage.removeItem(keptKey); location.reload(); });
   part('resume').after(afresh);
 }
-setInterval(() => {
+function tick() {
   const now = performance.now();
   run.tick(now);
   if (!run.isHeld) sounds.tick(run.elapsed(now));
   if (!part('play').hidden) draw();
-}, 50);
+}
+// Every frame while the page is seen; a slow beat besides, since a hidden page has no frames but goes on sounding.
+requestAnimationFrame(function frame() { tick(); requestAnimationFrame(frame); });
+setInterval(tick, 250);
 setInterval(() => { if (!run.isHeld) keepRun(); }, 1000);
 flush();

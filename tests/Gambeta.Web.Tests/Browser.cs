@@ -1,0 +1,61 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.RegularExpressions;
+using Microsoft.AspNetCore.Mvc.Testing;
+
+namespace Gambeta.Web.Tests;
+
+/// <summary>A visitor with cookies who fills in forms the way a browser does: with the hidden fields that the page gave.</summary>
+public sealed partial class Browser(HttpClient client)
+{
+    private string? _token;
+
+    public static Browser At(WebApplicationFactory<Program> server) =>
+        new(server.CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false }));
+
+    public static async Task<Browser> SignedInAsync(TestServer server, TestHousehold household)
+    {
+        var browser = At(server);
+        var (status, _) = await browser.SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = household.Name, ["password"] = TestServer.Password });
+        status.ShouldBe(HttpStatusCode.Redirect);
+        return browser;
+    }
+
+    public Task<HttpResponseMessage> GetAsync(string path) => client.GetAsync(path);
+
+    public async Task<string> PageAsync(string path)
+    {
+        var response = await client.GetAsync(path);
+        response.StatusCode.ShouldBe(HttpStatusCode.OK, path);
+        return await TextAsync(response);
+    }
+
+    /// <summary>Loads a page, then posts a form of it with its anti-forgery token.</summary>
+    public async Task<(HttpStatusCode Status, string Page)> SubmitAsync(string page, string action, Dictionary<string, string> fields)
+    {
+        var token = Token().Match(await TextAsync(await client.GetAsync(page))).Groups[1].Value;
+        var response = await client.PostAsync(action, new FormUrlEncodedContent(new Dictionary<string, string>(fields) { ["__RequestVerificationToken"] = token }));
+        return (response.StatusCode, response.StatusCode == HttpStatusCode.Redirect ? response.Headers.Location!.ToString() : await TextAsync(response));
+    }
+
+    /// <summary>Posts JSON as the practice screen does.</summary>
+    public async Task<(HttpStatusCode Status, string Body)> PostAsync(string path, object body, bool withToken = true)
+    {
+        if (withToken && _token is null)
+        {
+            var answer = await client.GetAsync("/api/token");
+            if (answer.StatusCode != HttpStatusCode.OK) return (answer.StatusCode, "");
+            _token = (await answer.Content.ReadFromJsonAsync<Dictionary<string, string>>())!["token"];
+        }
+        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = JsonContent.Create(body) };
+        if (withToken) request.Headers.Add("RequestVerificationToken", _token);
+        var response = await client.SendAsync(request);
+        return (response.StatusCode, await response.Content.ReadAsStringAsync());
+    }
+
+    // Decoded, so that a test can look for the words that a person reads.
+    private static async Task<string> TextAsync(HttpResponseMessage response) => WebUtility.HtmlDecode(await response.Content.ReadAsStringAsync());
+
+    [GeneratedRegex("name=\"__RequestVerificationToken\" type=\"hidden\" value=\"([^\"]+)\"")]
+    private static partial Regex Token();
+}

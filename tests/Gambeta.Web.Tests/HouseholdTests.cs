@@ -1,0 +1,82 @@
+using System.Net;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+
+namespace Gambeta.Web.Tests;
+
+public class HouseholdTests(TestServer server)
+{
+    private static Dictionary<string, string> Form(string name) => new()
+    {
+        ["household"] = Guid.CreateVersion7().ToString(), ["name"] = name, ["password"] = TestServer.Password, ["timeZone"] = "America/Montevideo",
+        ["nickname"] = "Tupã", ["birthYear"] = "2016", ["preferred"] = "left", ["level"] = "first weeks",
+    };
+
+    [Fact]
+    public async Task A_household_is_made_with_its_first_player_and_its_name_is_its_own()
+    {
+        var name = "Yard " + Guid.NewGuid().ToString("N")[..8];
+        var browser = Browser.At(server);
+        (await browser.SubmitAsync("/household/new", "/household/new", Form(name))).ShouldBe((HttpStatusCode.Redirect, "/today"));
+        (await browser.PageAsync("/today")).ShouldContain("Tupã, the floor is yours");
+        var (status, page) = await Browser.At(server).SubmitAsync("/household/new", "/household/new", Form(name.ToUpperInvariant()));
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        page.ShouldContain("already. Choose another name.");
+        page.ShouldContain("value=\"Tupã\"");
+    }
+
+    [Fact]
+    public async Task Everything_that_is_wrong_is_said_at_once()
+    {
+        var form = Form("x");
+        (form["password"], form["nickname"], form["birthYear"], form["preferred"]) = ("short", "", "12", "");
+        var (_, page) = await Browser.At(server).SubmitAsync("/household/new", "/household/new", form);
+        foreach (var words in new[] { "name has 2 to 40", "at least 8 characters", "A nickname has", "birth year is four digits", "preferred one" })
+            page.ShouldContain(words);
+    }
+
+    [Fact]
+    public async Task One_more_player_joins_and_the_page_says_whose_it_is()
+    {
+        var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        var id = Guid.CreateVersion7().ToString();
+        var player = new Dictionary<string, string> { ["id"] = id, ["nickname"] = "Ilargi", ["birthYear"] = "2018", ["preferred"] = "left", ["level"] = "first weeks" };
+        (await browser.SubmitAsync("/household", "/household?handler=Add", new(player) { ["birthYear"] = "1800" })).Page.ShouldContain("value=\"Ilargi\"");
+        (await browser.SubmitAsync("/household", "/household?handler=Add", player)).Status.ShouldBe(HttpStatusCode.Redirect);
+        await browser.SubmitAsync("/household", "/household/player", new() { ["player"] = id, ["back"] = "/records" });
+        (await browser.PageAsync("/today")).ShouldContain("Ilargi, the floor is yours");
+        (await browser.PageAsync("/practise/one-touch-wall-other-foot")).ShouldContain("\"feet\":\"right\"");
+    }
+
+    [Fact]
+    public async Task A_wrong_password_and_an_unknown_name_get_the_same_answer_and_signing_out_closes_the_pages()
+    {
+        var household = await server.NewHouseholdAsync();
+        foreach (var name in new[] { household.Name, "Nobody here", "Bakery landing" })
+        {
+            var (_, page) = await Browser.At(server).SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = name, ["password"] = "wrong" });
+            page.ShouldContain("No household opens with that name and password");
+            page.ShouldContain($"value=\"{name}\"");
+        }
+        var browser = await Browser.SignedInAsync(server, household);
+        await browser.SubmitAsync("/household", "/household?handler=SignOut", []);
+        (await browser.GetAsync("/today")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+    }
+
+    [Fact]
+    public async Task Trying_passwords_over_and_over_is_slowed_down()
+    {
+        await using var strict = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+        {
+            host.UseSetting("ConnectionStrings:App", server.AppConnection);
+            host.UseSetting("ConnectionStrings:Owner", server.OwnerConnection);
+            host.UseSetting("SignInTriesAMinute", "3");
+        });
+        var browser = Browser.At(strict);
+        var attempt = new Dictionary<string, string> { ["name"] = "Nobody", ["password"] = "guess" };
+        for (var i = 0; i < 3; i++) (await browser.SubmitAsync("/", "/?handler=SignIn", attempt)).Status.ShouldBe(HttpStatusCode.OK);
+        var (status, page) = await browser.SubmitAsync("/", "/?handler=SignIn", attempt);
+        status.ShouldBe(HttpStatusCode.TooManyRequests);
+        page.ShouldContain("Wait a minute");
+    }
+}

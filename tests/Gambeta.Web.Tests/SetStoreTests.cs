@@ -1,0 +1,112 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+
+namespace Gambeta.Web.Tests;
+
+public class SetStoreTests(TestServer server)
+{
+    [Fact]
+    public async Task The_same_set_sent_twice_is_stored_once()
+    {
+        var household = await server.NewHouseholdAsync();
+        var set = Played.Round(household, 20, daysBack: 1);
+        (await server.StoreAsync(household, set)).Outcome.ShouldBe(SetOutcome.Stored);
+        (await server.StoreAsync(household, set with { Touches = new TouchCount(99, 0) })).Outcome.ShouldBe(SetOutcome.KnownAlready);
+        (await server.BestsAsync(household)).ShouldBe([20m]);
+    }
+
+    [Fact]
+    public async Task A_set_that_comes_late_enters_the_chain_where_it_belongs()
+    {
+        var household = await server.NewHouseholdAsync();
+        await server.StoreAsync(household, Played.Round(household, 20, daysBack: 9));
+        await server.StoreAsync(household, Played.Round(household, 25, daysBack: 5));
+        await server.StoreAsync(household, Played.Round(household, 30, daysBack: 1));
+        await server.StoreAsync(household, Played.Round(household, 27, daysBack: 7));
+        (await server.BestsAsync(household)).ShouldBe([20m, 27m, 30m]);
+    }
+
+    [Fact]
+    public async Task Mending_or_removing_an_old_set_works_the_records_out_again_and_can_be_undone()
+    {
+        var household = await server.NewHouseholdAsync();
+        var absurd = Played.Round(household, 200, daysBack: 8);
+        foreach (var set in new[] { Played.Round(household, 20, 9), absurd, Played.Round(household, 25, 5), Played.Round(household, 30, 1) })
+            await server.StoreAsync(household, set);
+        (await server.BestsAsync(household)).ShouldBe([20m, 200m]);
+
+        var mend = Guid.CreateVersion7();
+        await InAsync(household, work => SetStore.CorrectAsync(work, mend, absurd with { Touches = new TouchCount(21, 0), CountedBy = CountedBy.Typed }));
+        (await server.BestsAsync(household)).ShouldBe([20m, 21m, 25m, 30m]);
+        (await InAsync(household, work => SetStore.CorrectAsync(work, mend, absurd with { Touches = new TouchCount(77, 0) }))).ShouldBeFalse();
+
+        var removal = Guid.CreateVersion7();
+        await InAsync(household, work => SetStore.RemoveAsync(work, removal, absurd));
+        (await server.BestsAsync(household)).ShouldBe([20m, 25m, 30m]);
+        (await InAsync(household, work => SetStore.FindAsync(work, absurd.Id))).ShouldBeNull();
+
+        await InAsync(household, work => SetStore.UndoAsync(work, removal));
+        (await server.BestsAsync(household)).ShouldBe([20m, 21m, 25m, 30m]);
+        await InAsync(household, work => SetStore.UndoAsync(work, mend));
+        (await server.BestsAsync(household)).ShouldBe([20m, 200m]);
+        (await InAsync(household, work => SetStore.FindAsync(work, absurd.Id)))!.CountedBy.ShouldBe(CountedBy.Tapped);
+        (await InAsync(household, work => SetStore.UndoAsync(work, Guid.NewGuid()))).ShouldBeNull();
+    }
+
+    [Fact]
+    public async Task Sets_sent_at_the_same_moment_are_judged_one_after_the_other()
+    {
+        var household = await server.NewHouseholdAsync();
+        await Task.WhenAll(Enumerable.Range(1, 20).Select(i => server.StoreAsync(household, Played.Round(household, 20 + i, daysBack: 20 - i))));
+        (await server.BestsAsync(household)).ShouldBe(Enumerable.Range(21, 20).Select(i => (decimal)i));
+    }
+
+    [Fact]
+    public async Task Every_kind_of_set_comes_back_as_it_was_and_many_at_once_give_the_records_of_one_by_one()
+    {
+        var (bulk, single) = (await server.NewHouseholdAsync(), await server.NewHouseholdAsync());
+        var now = new DateTimeOffset(Played.Now.Date, TimeSpan.Zero);
+        IReadOnlyList<PracticeSet> Diary(Guid player) => PracticeDiary.Write(
+            server.Catalogue, Level.Steady, new ModelPlayer { Id = player, Preferred = Foot.Left, StartSkill = 0.2, EndSkill = 0.6, OtherFootStart = 0.7 },
+            new DiaryPlan(4, Enum.GetValues<DayOfWeek>(), 0, [], 10), new Random(5), now);
+
+        var sets = Diary(bulk.PlayerId);
+        sets.Select(s => s.Result.GetType()).Distinct().Count().ShouldBe(5);
+        await InAsync(bulk, async work => { await SetStore.AddManyAsync(work, sets); return true; });
+        foreach (var set in Diary(single.PlayerId)) await server.StoreAsync(single, set with { Id = Guid.CreateVersion7() });
+
+        (await server.BestsAsync(bulk)).ShouldBe(await server.BestsAsync(single));
+        var stored = await InAsync(bulk, work => DiaryStore.LogAsync(work, bulk.PlayerId, null, Played.Day(100), Played.Day(0)));
+        stored.Select(s => s with { StartedAt = s.StartedAt.ToUniversalTime() }).OrderBy(s => s.Id)
+            .ShouldBe(sets.Select(s => s with { StartedAt = s.StartedAt.ToUniversalTime() }).OrderBy(s => s.Id));
+    }
+
+    [Fact]
+    public async Task The_demo_is_loaded_once_and_shows_weeks_of_practice_for_two()
+    {
+        var now = DateTimeOffset.UtcNow;
+        // The application loads it when it starts.
+        _ = server.Server;
+        (await DemoHousehold.LoadOnceAsync(server.Database, server.Catalogue, now, "UTC")).ShouldBeFalse();
+        await using var work = await server.Database.BeginAsync(DemoHousehold.Id);
+        var players = (await HouseholdStore.ViewAsync(work))!.Players;
+        players.Count.ShouldBe(2);
+        foreach (var player in players)
+        {
+            var days = await DiaryStore.DaysAsync(work, player.Id, DateOnly.FromDateTime(now.UtcDateTime).AddDays(-75));
+            days.Count.ShouldBeGreaterThan(12);
+            days.Count(d => d.HasBest).ShouldBeGreaterThan(5);
+        }
+    }
+
+    private async Task<T> InAsync<T>(TestHousehold household, Func<HouseholdWork, Task<T>> doIt)
+    {
+        await using var work = await server.Database.BeginAsync(household.Id);
+        var result = await doIt(work);
+        await work.CommitAsync();
+        return result;
+    }
+}

@@ -1,0 +1,79 @@
+using System.Net;
+
+namespace Gambeta.Web.Tests;
+
+public class SetsApiTests(TestServer server)
+{
+    [Fact]
+    public async Task A_set_is_stored_once_and_says_when_it_is_a_best()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var post = Played.Post(household, left: 34);
+        (await browser.PostAsync("/api/sets", post)).ShouldBe((HttpStatusCode.OK, """{"stored":true,"bests":["34 touches"]}"""));
+        (await browser.PostAsync("/api/sets", post)).ShouldBe((HttpStatusCode.OK, """{"stored":true,"bests":[]}"""));
+        (await browser.PostAsync("/api/sets", Played.Post(household, left: 34))).Body.ShouldContain("\"bests\":[]");
+        (await server.BestsAsync(household)).ShouldBe([34m]);
+    }
+
+    [Fact]
+    public async Task A_count_typed_in_afterwards_replaces_the_estimate_and_counts()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var post = Played.Post(household, left: null);
+        post["countedBy"] = "estimated";
+        (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("\"bests\":[]");
+        var count = new { change = Guid.CreateVersion7(), draft = new { left = 37, seconds = 30 } };
+        (await browser.PostAsync($"/api/sets/{post["id"]}/count", count)).Body.ShouldContain("37 touches");
+        (await browser.PostAsync($"/api/sets/{post["id"]}/count", count)).Status.ShouldBe(HttpStatusCode.OK);
+        (await browser.PostAsync($"/api/sets/{post["id"]}/count", new { change = Guid.CreateVersion7(), draft = new { left = -1, seconds = 30 } })).Body.ShouldContain("below zero");
+        (await server.BestsAsync(household)).ShouldBe([37m]);
+    }
+
+    [Theory]
+    [InlineData("drill", "keepie-uppie", "There is no drill called 'keepie-uppie'.")]
+    [InlineData("drill", null, "There is no drill called ''.")]
+    [InlineData("feet", "middle", "Which foot was it: left, right or both?")]
+    [InlineData("feet", "both", "Pull back, laces away is not played with both feet.")]
+    [InlineData("countedBy", "guessed", "Say how it was counted")]
+    [InlineData("order", 0, "The set is incomplete.")]
+    [InlineData("plannedSeconds", -30, "The set is incomplete.")]
+    [InlineData("startedAt", "2999-01-01T12:00:00Z", "That day has not come yet.")]
+    [InlineData("startedAt", "1999-01-01T12:00:00Z", "years back")]
+    public async Task What_is_wrong_with_a_set_is_said_in_words(string field, object? value, string words)
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var post = Played.Post(household, left: 34);
+        post[field] = value;
+        var (status, body) = await browser.PostAsync("/api/sets", post);
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        System.Text.RegularExpressions.Regex.Unescape(body).ShouldContain(words);
+        (await server.BestsAsync(household)).ShouldBeEmpty();
+    }
+
+    [Theory]
+    [InlineData(-1, 30.0)]
+    [InlineData(null, 30.0)]
+    [InlineData(100000, 30.0)]
+    [InlineData(30, null)]
+    [InlineData(30, -2.0)]
+    public async Task Absurd_counts_and_times_are_refused(int? left, double? seconds)
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        (await browser.PostAsync("/api/sets", Played.Post(household, left, seconds))).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
+
+    [Fact]
+    public async Task Without_a_sign_in_a_token_or_sense_nothing_is_stored()
+    {
+        var household = await server.NewHouseholdAsync();
+        (await Browser.At(server).PostAsync("/api/sets", Played.Post(household, 34), withToken: false)).Status.ShouldBe(HttpStatusCode.Unauthorized);
+        var browser = await Browser.SignedInAsync(server, household);
+        (await browser.PostAsync("/api/sets", Played.Post(household, 34), withToken: false)).Status.ShouldBe(HttpStatusCode.BadRequest);
+        (await browser.PostAsync("/api/sets", new { id = "not an id" })).Body.ShouldContain("cannot be read");
+        (await server.BestsAsync(household)).ShouldBeEmpty();
+    }
+}

@@ -1,0 +1,79 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Npgsql;
+
+[assembly: AssemblyFixture(typeof(Gambeta.Web.Tests.TestServer))]
+
+namespace Gambeta.Web.Tests;
+
+/// <summary>One real database for all tests, made anew each run, and the real application on it. Each test makes a household of its own.</summary>
+public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
+{
+    public const string Password = "long enough";
+
+    private readonly string _name = "test_" + Guid.NewGuid().ToString("N");
+    private readonly Dictionary<string, string> _roles = Roles();
+
+    public string AppConnection => Connection("app");
+
+    public string OwnerConnection => Connection("owner");
+
+    public GambetaDatabase Database { get; private set; } = null!;
+
+    public DrillCatalogue Catalogue { get; } = DrillCatalogue.Shipped();
+
+    public async ValueTask InitializeAsync()
+    {
+        await using (var owner = new NpgsqlConnection(_roles["owner"]))
+        {
+            await owner.OpenAsync();
+            await using var create = new NpgsqlCommand($"create database {_name}", owner);
+            await create.ExecuteNonQueryAsync();
+        }
+        Migrator.Migrate(OwnerConnection);
+        Database = new GambetaDatabase(AppConnection);
+    }
+
+    public override async ValueTask DisposeAsync()
+    {
+        await Database.DisposeAsync();
+        await base.DisposeAsync();
+    }
+
+    /// <summary>A household with one right-footed player; its name is its id.</summary>
+    public async Task<TestHousehold> NewHouseholdAsync()
+    {
+        var household = new TestHousehold(Guid.CreateVersion7(), Guid.CreateVersion7());
+        await using var work = await Database.BeginAsync(household.Id);
+        (await HouseholdStore.CreateAsync(work, household.Name, Access.Passwords.Hash(Password), "Europe/Lisbon")).ShouldBeTrue();
+        await HouseholdStore.AddPlayerAsync(work, new Player(household.PlayerId, "Nilo", 2015, Foot.Right, Level.Steady));
+        await work.CommitAsync();
+        return household;
+    }
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("ConnectionStrings:App", AppConnection);
+        builder.UseSetting("ConnectionStrings:Owner", OwnerConnection);
+        builder.UseSetting("SignInTriesAMinute", "100000");
+        builder.UseSetting("Logging:LogLevel:Default", "Error");
+    }
+
+    private string Connection(string role) => new NpgsqlConnectionStringBuilder(_roles[role]) { Database = _name }.ToString();
+
+    private static Dictionary<string, string> Roles()
+    {
+        var file = Environment.GetEnvironmentVariable("GAMBETA_TEST_ROLES")
+            ?? throw new InvalidOperationException("These tests need a PostgreSQL of their own: run ./test, or 'tools/cluster up FOLDER' and set GAMBETA_TEST_ROLES to FOLDER/roles.");
+        return File.ReadAllLines(file).Select(line => line.Split(' ', 2)).ToDictionary(parts => parts[0], parts => parts[1]);
+    }
+}
+
+/// <summary>A household made for one test.</summary>
+public sealed record TestHousehold(Guid Id, Guid PlayerId)
+{
+    public string Name => Id.ToString();
+}

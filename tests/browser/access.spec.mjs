@@ -1,0 +1,64 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { begin, newHousehold, openDemo, tap } from './household.mjs';
+
+const sizes = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };
+const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/logbook', '/records', '/household', '/problem/404'];
+
+async function check(page) {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter(v => ['serious', 'critical'].includes(v.impact));
+  expect(serious.map(v => `${page.url()}: ${v.id}: ${v.nodes.map(n => n.target).join(' ')}`)).toEqual([]);
+  const tooWide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+  expect(tooWide, `${page.url()} scrolls sideways`).toBeLessThanOrEqual(0);
+}
+
+for (const [name, viewport] of Object.entries(sizes)) {
+  test.describe(name, () => {
+    test.use({ viewport });
+
+    test(`every page passes axe and fits a ${name}`, async ({ page }) => {
+      for (const open of ['/', '/household/new']) {
+        await page.goto(open);
+        await check(page);
+      }
+      await openDemo(page);
+      for (const place of places) {
+        await page.goto(place);
+        await check(page);
+      }
+      await page.goto('/logbook');
+      await page.locator('.log-sets a').first().click();
+      await check(page);
+      await page.goto('/today');
+      await page.locator('.last a').click();
+      await check(page);
+    });
+
+    test(`the practice screen passes axe and fits a ${name} in every phase`, async ({ page }) => {
+      await newHousehold(page);
+      await page.goto('/practise/pull-back-laces-away');
+      await check(page);
+      await begin(page, 'pull-back-laces-away');
+      await tap(page, 'ff');
+      await check(page);
+      const count = await page.locator('[data-count=left]').evaluate(e => parseFloat(getComputedStyle(e).fontSize) / innerHeight);
+      const cue = await page.locator('[data-cue]').evaluate(e => parseFloat(getComputedStyle(e).fontSize));
+      expect(count).toBeGreaterThanOrEqual(0.18);
+      expect(cue).toBeGreaterThanOrEqual(32);
+      await page.clock.runFor(20_000);
+      await check(page);
+      for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight');
+      await expect(page.locator('[data-label]')).toHaveText('Done');
+      await check(page);
+    });
+
+    test(`a new player's empty pages pass axe and fit a ${name}`, async ({ page }) => {
+      await newHousehold(page);
+      for (const place of ['/today', '/logbook', '/records']) {
+        await page.goto(place);
+        await check(page);
+      }
+    });
+  });
+}

@@ -1,0 +1,58 @@
+import { expect } from '@playwright/test';
+
+let made = 0;
+
+/** Makes a household of its own through the form, so that tests do not see each other's sets. */
+export async function newHousehold(page, { preferred = 'right', level = 'first weeks' } = {}) {
+  const name = `Yard ${process.pid}-${Date.now()}-${++made}`;
+  await page.goto('/household/new');
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Password').fill('long enough');
+  await page.getByLabel('Nickname').fill('Odei');
+  await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 9));
+  await page.getByLabel(preferred, { exact: true }).check();
+  await page.getByLabel(level, { exact: true }).check();
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Odei, the floor is yours');
+  return name;
+}
+
+export async function signIn(page, name) {
+  await page.getByLabel('Household').fill(name);
+  await page.getByLabel('Password').fill('long enough');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+}
+
+export async function openDemo(page) {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Open the demo' }).click();
+  await page.waitForURL('**/today');
+}
+
+/** Takes the page's clock in hand: from here on it moves only with runFor, however slow the machine. */
+export async function holdClock(page) {
+  await page.clock.install();
+  await page.clock.pauseAt(Date.now() + 1000);
+}
+
+/** Opens a drill with the clock in hand, starts it and lets the get-ready seconds pass. */
+export async function begin(page, drill) {
+  await holdClock(page);
+  await page.goto(`/practise/${drill}`);
+  await page.keyboard.press('Space');
+  await page.clock.runFor(6050);
+}
+
+/** Presses keys, letting a moment of the page's time pass before each. */
+export async function tap(page, keys, every = 200) {
+  for (const key of keys) {
+    await page.clock.runFor(every);
+    await page.keyboard.press(key);
+  }
+}
+
+/** Every set of the household as the logbook tells it, newest day first. */
+export async function logged(page, query = 'weeks=4') {
+  await page.goto(`/logbook?${query}`);
+  return page.locator('.log-sets a').allTextContents();
+}

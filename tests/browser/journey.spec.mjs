@@ -1,0 +1,153 @@
+import { expect, test } from '@playwright/test';
+import { begin, holdClock, logged, newHousehold, tap } from './household.mjs';
+
+test('the whole journey by keyboard, from a new household to a personal best', async ({ page }) => {
+  await newHousehold(page);
+  await holdClock(page);
+
+  // Today offers the first card; S starts it, the space bar begins.
+  await page.keyboard.press('s');
+  await page.waitForURL('**/practise/pull-back-laces-away');
+  await expect(page.getByText('Before the first touch')).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect(page.locator('[data-label]')).toHaveText('Get ready');
+  await page.clock.runFor(6050);
+  await expect(page.locator('[data-label]')).toHaveText('Round 1 of 4');
+  await expect(page.locator('[data-next]')).toHaveText('then rest 20 s, then right foot');
+
+  // Either key counts for the foot that works; one is taken back.
+  await tap(page, 'ffffjjfff');
+  await expect(page.locator('[data-count=left]')).toHaveText('9');
+  await page.keyboard.press('Backspace');
+  await expect(page.locator('[data-count=left]')).toHaveText('8');
+
+  // A pause stands still.
+  await page.keyboard.press('Space');
+  const shown = await page.locator('[data-figure]').textContent();
+  await page.clock.runFor(30_000);
+  await expect(page.locator('[data-figure]')).toHaveText(shown);
+  await page.keyboard.press('f');
+  await expect(page.locator('[data-count=left]')).toHaveText('8');
+  await page.keyboard.press('Space');
+  await page.clock.runFor(19_000);
+
+  // The rest says what came of it, and that it is stored.
+  await expect(page.locator('[data-label]')).toHaveText('Swap feet: right');
+  await expect(page.locator('[data-result]')).toHaveText('New best: 8 touches');
+  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+
+  // The second round nobody counts; it is typed in while resting.
+  await page.clock.runFor(20_000 + 20_050);
+  await expect(page.locator('[data-result]')).toHaveText('Nobody counted. T types it in.');
+  await page.keyboard.press('t');
+  await page.keyboard.type('minus');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-problem]')).toContainText("'minus' is no count");
+  await page.locator('[data-fields] input').fill('11');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-result]')).toHaveText('New best: 11 touches');
+
+  // Third round: a better count. The fourth is skipped before anything was counted, so it was not played.
+  await page.clock.runFor(20_000);
+  await tap(page, 'f'.repeat(10));
+  await page.clock.runFor(20_000);
+  await page.clock.runFor(20_000);
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[data-label]')).toHaveText('Done');
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/practise/result/*');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('29 touches and 3 new bests');
+  await expect(page.locator('.against').first()).toContainText('10, 2 better than ever');
+
+  // Logbook: mend the first count, and the chain of bests follows.
+  expect(await logged(page)).toEqual(['8', '10', '11']);
+  await page.getByRole('link', { name: '8', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Left touches').fill('-8');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('cannot be below zero');
+  await expect(page.getByLabel('Left touches')).toHaveValue('-8');
+  await page.getByLabel('Left touches').fill('12');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status')).toContainText('The set is mended');
+  await page.goto('/records');
+  await expect(page.locator('.record').first()).toContainText('12');
+  await expect(page.locator('.record').first()).toContainText('the first one');
+
+  // Remove it, see the next one stand again, bring it back with U.
+  await page.goto('/logbook');
+  await page.getByRole('link', { name: '12', exact: true }).click();
+  await page.getByRole('button', { name: 'Remove this set' }).click();
+  await expect(page.getByRole('status')).toContainText('The set is gone');
+  expect(await page.locator('.log-sets a').allTextContents()).toEqual(['10', '11']);
+  await page.keyboard.press('u');
+  await page.waitForURL(url => !url.search.includes('removed'));
+  expect(await page.locator('.log-sets a').allTextContents()).toEqual(['12', '10', '11']);
+});
+
+test('every way of measuring is played to its record', async ({ page }) => {
+  await newHousehold(page);
+
+  await begin(page, 'two-rolls-two-outside');
+  await tap(page, 'ffxfff');
+  await expect(page.locator('[data-under]')).toContainText('5 done');
+  await tap(page, ['f', 'Enter']);
+  await expect(page.locator('[data-result]')).toHaveText('New best: 6 clean reps');
+  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+
+  await begin(page, 'juggling-streak');
+  await tap(page, ['f', 'j', 'x', 'f', 'j', 'f', 'j', 'f', 'Enter', 'x', 'Backspace', 'f']);
+  await expect(page.locator('[data-under]')).toHaveText('Try 3 of 8 · best so far 5');
+  await tap(page, 'xxxxxx');
+  await expect(page.locator('[data-label]')).toHaveText('Done');
+  await expect(page.locator('[data-result]')).toHaveText('New best: 5 in a row');
+
+  await begin(page, 'one-touch-wall-other-foot');
+  await tap(page, 'jjjjxjjjjjjxj');
+  await expect(page.locator('[data-under]')).toHaveText('run of 1 · longest 6');
+  await page.clock.runFor(60_000);
+  await expect(page.locator('[data-result]')).toHaveText('New best: 6 in a row and 11 a minute');
+
+  await begin(page, 'zigzag-and-home');
+  await page.clock.runFor(18_300);
+  await page.keyboard.press('x');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-result]')).toContainText('New best: 19.');
+
+  await begin(page, 'inside-taps');
+  await tap(page, 'fjfjfjf');
+  await page.clock.runFor(20_000);
+  await expect(page.locator('[data-result]')).toHaveText('New best: 7 touches');
+
+  await page.goto('/records');
+  await expect(page.locator('.record')).toHaveCount(6);
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+  test('the journey by touch: the halves of the glass count', async ({ page }) => {
+    await newHousehold(page);
+    await page.getByRole('link', { name: 'Drills' }).tap();
+    await holdClock(page);
+    await page.locator('.drill', { hasText: 'Inside taps' }).getByRole('link', { name: 'Start' }).tap();
+    await page.getByRole('button', { name: 'Ready, start' }).tap();
+    await page.clock.runFor(6050);
+    for (const x of [60, 330, 80, 300, 90]) {
+      await page.touchscreen.tap(x, 560);
+      await page.clock.runFor(150);
+    }
+    await expect(page.locator('[data-count=left]')).toHaveText('3');
+    await expect(page.locator('[data-count=right]')).toHaveText('2');
+    await page.getByRole('button', { name: 'take one back' }).tap();
+    await expect(page.locator('[data-count=left]')).toHaveText('2');
+    await page.getByRole('button', { name: 'pause' }).tap();
+    await page.getByRole('button', { name: 'go on' }).tap();
+    await page.clock.runFor(20_000);
+    await expect(page.locator('[data-result]')).toHaveText('New best: 4 touches');
+    await page.getByRole('button', { name: 'end here' }).tap();
+    await page.waitForURL('**/practise/result/*');
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('4 touches and a new best');
+    expect(await logged(page)).toEqual(['4']);
+  });
+});
