@@ -148,7 +148,7 @@ public static class CardReader
             marker.NothingElse();
             return spot;
         });
-        var layout = new Layout(at.Text("key"), at.Text("name"), [.. markers]);
+        var layout = new Layout(at.Text("key"), at.Text("name"), [.. markers], at.Text("run"));
         at.NothingElse();
         return layout.Markers.IsEmpty ? throw at.Wrong("a layout has at least one marker.") : layout;
     }

@@ -13,7 +13,8 @@ public readonly record struct Spot(double Right, double Ahead)
 /// <param name="Key">The layout's stable key, stored with every set run on it.</param>
 /// <param name="Name">What a player calls it.</param>
 /// <param name="Markers">The markers in the order in which they are passed, in metres from the start.</param>
-public sealed record Layout(string Key, string Name, ImmutableArray<Spot> Markers)
+/// <param name="Run">How it is run, in a sentence.</param>
+public sealed record Layout(string Key, string Name, ImmutableArray<Spot> Markers, string Run)
 {
     /// <summary>
     /// The shortest way that visits start, every marker and start again, in metres: a lower bound of the run,

@@ -28,11 +28,15 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public IEnumerable<Surface> Lit(DrillCard card, Foot foot) =>
         card.Turns(Player.Preferred).SelectMany(feet => card.Pattern.For(feet).Touches).Where(t => t.Foot == foot).Select(t => t.Surface);
 
+    private static string Line(IReadOnlyList<Mark> feet) => feet.Count == 1
+        ? Wording.Value(feet[0].Key.Measure, feet[0].Value)
+        : string.Join(", ", feet.Select(b => $"{b.Key.Feet.ToWords()} {Wording.Figure(b.Key.Measure, b.Value)}"));
+
     public string BestLine(DrillCard card)
     {
         var bests = _standing[card.Id].OrderBy(m => m.Key.Measure.Kind).ThenBy(m => m.Key.Feet).ToList();
         return bests.Count == 0
             ? "No mark yet"
-            : "Best: " + string.Join(", ", bests.Select(b => Wording.Value(b.Key.Measure, b.Value) + (b.Key.Feet == Feet.Both ? "" : " " + b.Key.Feet.ToWords())).Take(2));
+            : "Best: " + string.Join(", ", bests.GroupBy(b => b.Key.Measure.Kind).Select(measure => Line([.. measure])));
     }
 }

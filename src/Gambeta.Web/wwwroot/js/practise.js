@@ -142,8 +142,10 @@ function drawCounts() {
   const { phase, sum } = run;
   if (phase.kind !== 'work') return;
   const perRep = sheet.measuredBy === 'cleanReps';
-  text('count="left"', perRep && phase.feet !== 'left' ? '' : perRep ? sum.reps : sum.left);
-  text('count="right"', perRep && phase.feet !== 'right' ? '' : perRep ? sum.reps : sum.right);
+  // The foot that rests keeps showing what it did last.
+  for (const foot of ['left', 'right']) {
+    if (phase.feet === foot || phase.feet === 'both') text(`count="${foot}"`, perRep ? sum.reps : sum[foot]);
+  }
   if (perRep) {
     text('figure', sum.reps);
     mosaic.show(sum.reps);

@@ -1,0 +1,25 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+
+// Loads the household of the benchmark: two players, five sessions a week, eight sets each, for three years.
+// Usage: Gambeta.Bench NAME PASSWORD, with ConnectionStrings__App set. Prints the number of sets.
+var (name, password) = (args[0], args[1]);
+await using var database = new GambetaDatabase(Environment.GetEnvironmentVariable("ConnectionStrings__App")!);
+await using var work = await database.BeginAsync(Guid.CreateVersion7());
+await HouseholdStore.CreateAsync(work, name, Passwords.Hash(password), TimeZoneInfo.Local.Id);
+var plan = new DiaryPlan(156, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], SkipChance: 0, [], SetsADay: 8);
+var sets = 0;
+foreach (var (nickname, preferred, seed) in new[] { ("Ane", Foot.Right, 11), ("Unai", Foot.Left, 12) })
+{
+    var player = new Player(Guid.CreateVersion7(), nickname, DateTime.Today.Year - 12, preferred, Level.Steady);
+    await HouseholdStore.AddPlayerAsync(work, player);
+    var model = new ModelPlayer { Id = player.Id, Preferred = preferred, StartSkill = 0.1, EndSkill = 0.9, OtherFootStart = 0.6 };
+    var diary = PracticeDiary.Write(DrillCatalogue.Shipped(), Level.Steady, model, plan, new Random(seed), DateTimeOffset.Now);
+    await SetStore.AddManyAsync(work, diary);
+    sets += diary.Count;
+}
+await work.CommitAsync();
+Console.WriteLine(sets);
