@@ -1,4 +1,5 @@
 // Takes the pictures of docs/screenshots from a running demo: node tools/screenshots.mjs [address] [name ...]
+// The last one stores a set, as playing does: a freshly loaded demo gives the same pictures again.
 import { chromium } from '@playwright/test';
 import { browserOptions } from '../tests/browser/browser-options.mjs';
 
@@ -30,7 +31,6 @@ const views = {
   course: { size: desk, show: page => page.goto('/drills/zigzag-and-home') },
   before: { size: desk, show: page => page.goto('/practise/zigzag-and-home') },
   practise: { size: desk, show: page => practise(page, 'pull-back-laces-away', () => taps(page, 'f'.repeat(14), 1000)) },
-  rest: { size: desk, show: page => practise(page, 'pull-back-laces-away', async () => { await taps(page, 'f'.repeat(28), 1000); await page.clock.runFor(9000); }) },
   tries: { size: desk, show: page => practise(page, 'juggling-streak', () => taps(page, 'fjfjfjfxfjfjfjfjfjxfjfjf', 500)) },
   logbook: { size: desk, show: page => page.goto('/logbook') },
   mend: { size: desk, show: async page => { await page.goto('/logbook?drill=juggling-streak&weeks=12'); await page.locator('.log-sets a').first().click(); } },
@@ -41,6 +41,7 @@ const views = {
   'practise-phone': { size: phone, show: page => practise(page, 'inside-taps', () => taps(page, 'fj'.repeat(9), 700)) },
   'logbook-phone': { size: phone, show: page => page.goto('/logbook') },
   'records-phone': { size: phone, show: page => page.goto('/records') },
+  rest: { size: desk, show: page => practise(page, 'pull-back-laces-away', async () => { await taps(page, 'f'.repeat(28), 1000); await page.clock.runFor(9000); }) },
 };
 
 const browser = await chromium.launch(browserOptions);
