@@ -43,7 +43,8 @@ const setEnv = { BENCH_PLAYER: player, BENCH_TOKEN: setToken, BENCH_COOKIE: [yea
 const paths = ['/today', '/logbook', '/records', '/drills'];
 const measured = Object.fromEntries(paths.map(p => [p, { demo: [], years: [], fall: [] }]));
 const storing = [], floors = [];
-for (const path of ['/floor', ...paths]) await wrk(path, years);
+// The runtime compiles what is used often a second time, better: until then the figures climb.
+for (const path of ['/floor', ...paths, '/floor', ...paths]) for (const cookie of [years, demo]) await wrk(path, cookie);
 for (let round = 0; round < rounds; round++) {
   for (const path of paths) {
     const before = await wrk('/floor', years), three = await wrk(path, years), ten = await wrk(path, demo), after = await wrk('/floor', years);
@@ -53,6 +54,9 @@ for (let round = 0; round < rounds; round++) {
     measured[path].demo.push(ten / floor);
     measured[path].fall.push(ten / three);
   }
+}
+// Last, since every set stored makes the household of three years another one.
+for (let round = 0; round < rounds; round++) {
   const floor = await wrk('/floor', years);
   storing.push(await wrk('/api/sets', years, ['-s', new URL('sets.lua', import.meta.url).pathname], setEnv) / floor);
 }
@@ -90,10 +94,9 @@ await page.locator('[data-phase=work]').waitFor({ timeout: 15000 });
 await page.evaluate(() => {
   window.latencies = [];
   window.slow = [];
-  addEventListener('keydown', event => {
-    const count = document.querySelector('[data-count=left]'), before = count.textContent;
-    queueMicrotask(() => { if (count.textContent === before) window.latencies.push(Infinity); else window.latencies.push(performance.now() - event.timeStamp); });
-  });
+  addEventListener('keydown', event => { window.pressed = event.timeStamp; }, true);
+  new MutationObserver(() => window.latencies.push(performance.now() - window.pressed))
+    .observe(document.querySelector('[data-count=left]'), { childList: true, characterData: true, subtree: true });
   new PerformanceObserver(list => list.getEntries().forEach(e => { if (e.name === 'keydown') window.slow.push(e.duration); })).observe({ type: 'event', durationThreshold: 16 });
 });
 const presses = 120;
@@ -106,35 +109,42 @@ const p95 = latencies.sort((a, b) => a - b)[Math.floor(latencies.length * 0.95)]
 // The browser reports only events that took 16 ms or more to the next frame; the others were shown within one.
 const withinFrame = 1 - slow.filter(d => d > 16).length / presses;
 
-// Ten simulated minutes of the real screen: at each turn of the countdown, how far is it from the true time?
+// Ten simulated minutes of the real screen, its rounds made five minutes long: at each second that the countdown shows, how far
+// is it from the true time? The page's clock moves in uneven steps.
 const held = await context.newPage();
+await held.route('**/practise/one-touch-wall-other-foot', async route => {
+  const response = await route.fetch();
+  await route.fulfill({ response, body: (await response.text()).replaceAll('"seconds":60,', '"seconds":300,') });
+});
 await held.clock.install();
 await held.goto('/practise/one-touch-wall-other-foot');
 await held.clock.pauseAt(Date.now() + 5000);
 await held.evaluate(() => {
-  // The page's own clock is simulated; the phases' beginnings are read from it.
   window.turns = [];
-  new MutationObserver(() => window.turns.push([document.querySelector('[data-stage]').dataset.phase, performance.now()]))
-    .observe(document.querySelector('[data-stage]'), { attributes: true, attributeFilter: ['data-phase'] });
+  new MutationObserver(() => window.turns.push([document.querySelector('[data-stage]').dataset.phase, Number(document.querySelector('[data-figure]').textContent), performance.now()]))
+    .observe(document.querySelector('[data-figure]'), { childList: true, characterData: true, subtree: true });
 });
-const sheet = JSON.parse(await held.locator('#sheet').textContent()).sheet;
-await held.keyboard.press('Space');
+const { sheet } = JSON.parse(await held.locator('#sheet').textContent());
 const start = await held.evaluate(() => performance.now());
-let simulated = 0;
-const offs = [];
-while (simulated < 600_000) {
-  if (await held.locator('[data-stage]').getAttribute('data-phase') === 'done') break;
+await held.keyboard.press('Space');
+const whole = sheet.phases.reduce((sum, phase) => sum + (phase.seconds ?? 0), 0);
+for (let simulated = 0; simulated < whole * 1000 + 1000;) {
   const step = 700 + (simulated * 7919) % 900;
   await held.clock.runFor(step);
   simulated += step;
 }
-const turns = await held.evaluate(() => window.turns);
-let due = start;
-for (const [i, phase] of sheet.phases.slice(0, -1).entries()) {
-  due += phase.seconds * 1000;
-  const turn = turns.at(turns.length - sheet.phases.length + 1 + i);
-  if (turn) offs.push(Math.abs(turn[1] - due));
+// The first time a number is shown in its phase it should be its true time.
+const due = new Map();
+let before = 0;
+for (const phase of sheet.phases.slice(0, -1)) {
+  for (let n = phase.seconds; n >= 1; n--) due.set(Math.round(before + phase.seconds - n), n);
+  before += phase.seconds;
 }
+const turns = (await held.evaluate(() => window.turns)).filter(([, n]) => n > 0);
+const offs = turns.map(([, n, at]) => {
+  const second = Math.floor((at - start) / 1000 + 0.02);
+  return due.get(second) === n ? at - start - second * 1000 : Infinity;
+});
 await browser.close();
 
 console.log('');
@@ -142,6 +152,6 @@ row('in the browser', 'measured', 'wanted');
 row('---', '---:', '---');
 row('key press to the new count in the page, 95th percentile', `${p95.toFixed(1)} ms`, 'within a frame, 16 ms');
 row('key presses shown by the next frame', `${(withinFrame * 100).toFixed(0)} %`, '95 %');
-row(`countdown off after ${Math.round(simulated / 1000)} simulated seconds, most`, `${Math.max(...offs).toFixed(0)} ms`, 'under 30 ms');
+row(`countdown off at any of ${turns.length} seconds shown in ${(whole / 60).toFixed(1)} simulated minutes`, `at most ${Math.max(...offs).toFixed(0)} ms`, 'under 30 ms');
 row('Today, first visit', `${first} KB`, 'under 350 KB');
 row('Today, second visit', `${second} KB`, 'under 30 KB');

@@ -13,7 +13,11 @@ internal static class MarkStore
     public static async Task<IReadOnlyList<Mark>> AddAsync(HouseholdWork work, PracticeSet set)
     {
         var marks = Scoring.MarksOf(set).ToList();
-        if (marks.Count == 0) return [];
+        if (marks.Count == 0)
+        {
+            await SummaryStore.RefreshDaysAsync(work, set.PlayerId, [set.Day]);
+            return [];
+        }
         var bests = (await work.Connection.QueryAsync<MarkRow>(
             $"""
             select {Columns} from mark
@@ -22,19 +26,27 @@ internal static class MarkStore
             new { work.Household, set.PlayerId, set.Drill })).Select(row => row.ToMark()).ToLookup(mark => mark.Key);
         var chains = marks.ToDictionary(mark => mark, mark => BestChain.With([.. bests[mark.Key].Order()], mark));
         await InsertAsync(work, marks.Select(mark => MarkRow.From(mark, chains[mark].Contains(mark))));
+        var days = new List<DateOnly> { set.Day };
         foreach (var mark in marks)
         {
-            var beaten = bests[mark.Key].Except(chains[mark]).Select(m => m.SetId).ToArray();
-            if (beaten.Length > 0)
-                await work.Connection.ExecuteAsync(
-                    "update mark set is_best = false where household_id = @Household and measure = @measure and set_id = any(@beaten)",
-                    new { work.Household, measure = mark.Key.Measure.ToString(), beaten });
+            var beaten = bests[mark.Key].Except(chains[mark]).ToList();
+            if (beaten.Count == 0) continue;
+            days.AddRange(beaten.Select(m => m.Day));
+            await work.Connection.ExecuteAsync(
+                "update mark set is_best = false where household_id = @Household and measure = @measure and set_id = any(@sets)",
+                new { work.Household, measure = mark.Key.Measure.ToString(), sets = beaten.Select(m => m.SetId).ToArray() });
         }
+        await SummaryStore.RefreshDaysAsync(work, set.PlayerId, days);
+        await SummaryStore.RefreshStandingAsync(work, set.PlayerId, [set.Drill]);
         return [.. marks.Where(mark => chains[mark].Contains(mark))];
     }
 
     /// <summary>Writes the marks of a set anew (none when it was removed) and judges every chain of its player and drill again.</summary>
-    public static async Task RewriteAsync(HouseholdWork work, PracticeSet set, bool removed)
+    /// <param name="work">The work in progress.</param>
+    /// <param name="set">The set as it is now.</param>
+    /// <param name="removed">Whether it was removed.</param>
+    /// <param name="dayBefore">The day it counted for before.</param>
+    public static async Task RewriteAsync(HouseholdWork work, PracticeSet set, bool removed, DateOnly dayBefore)
     {
         await work.Connection.ExecuteAsync(
             "delete from mark where household_id = @Household and set_id = @Id", new { work.Household, set.Id });
@@ -43,11 +55,12 @@ internal static class MarkStore
             $"select {Columns} from mark where household_id = @Household and player_id = @PlayerId and drill = @Drill",
             new { work.Household, set.PlayerId, set.Drill })).Select(row => row.ToMark());
         var bests = all.GroupBy(mark => mark.Key).SelectMany(key => BestChain.From(key)).ToList();
-        await work.Connection.ExecuteAsync(
+        var turned = await work.Connection.QueryAsync<DateOnly>(
             """
             update mark m set is_best = not is_best
             where household_id = @Household and player_id = @PlayerId and drill = @Drill
               and is_best <> exists (select from unnest(@sets, @measures) best(set_id, measure) where best.set_id = m.set_id and best.measure = m.measure)
+            returning day
             """,
             new
             {
@@ -57,6 +70,8 @@ internal static class MarkStore
                 sets = bests.Select(mark => mark.SetId).ToArray(),
                 measures = bests.Select(mark => mark.Key.Measure.ToString()).ToArray(),
             });
+        await SummaryStore.RefreshDaysAsync(work, set.PlayerId, [set.Day, dayBefore, .. turned]);
+        await SummaryStore.RefreshStandingAsync(work, set.PlayerId, [set.Drill]);
     }
 
     /// <summary>Adds marks in one statement.</summary>

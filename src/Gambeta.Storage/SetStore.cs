@@ -55,6 +55,11 @@ public static class SetStore
         var marks = sets.SelectMany(Scoring.MarksOf).ToList();
         var bests = marks.GroupBy(mark => mark.Key).SelectMany(key => BestChain.From(key)).ToHashSet();
         await MarkStore.InsertAsync(work, marks.Select(mark => MarkRow.From(mark, bests.Contains(mark))));
+        foreach (var player in sets.GroupBy(set => set.PlayerId))
+        {
+            await SummaryStore.RefreshDaysAsync(work, player.Key, player.Select(set => set.Day));
+            await SummaryStore.RefreshStandingAsync(work, player.Key, player.Select(set => set.Drill));
+        }
     }
 
     /// <summary>A set of this household; nothing when there is none or it was removed.</summary>
@@ -80,7 +85,7 @@ public static class SetStore
 
     /// <summary>Puts corrected values in place of a set's; what it was is kept under the change's id. A change asked for twice happens once.</summary>
     public static Task<bool> CorrectAsync(HouseholdWork work, Guid change, PracticeSet set) =>
-        ChangeAsync(work, change, set.PlayerId, set.Id, () => work.Connection.ExecuteAsync(
+        ChangeAsync(work, change, set, () => work.Connection.ExecuteAsync(
             """
             update practice_set set
               started_at = @StartedAt, day = @Day, worked_ms = @WorkedMs, counted_by = @CountedBy,
@@ -92,7 +97,7 @@ public static class SetStore
 
     /// <summary>Takes a set out of the logbook and the records; its row stays, so that it can come back.</summary>
     public static Task<bool> RemoveAsync(HouseholdWork work, Guid change, PracticeSet set) =>
-        ChangeAsync(work, change, set.PlayerId, set.Id, () => work.Connection.ExecuteAsync(
+        ChangeAsync(work, change, set, () => work.Connection.ExecuteAsync(
             "update practice_set set removed_at = now() where household_id = @Household and set_id = @Id", new { work.Household, set.Id }));
 
     /// <summary>Brings back what a set was before a change, and the records with it. Returns the set, or nothing when there is no such change.</summary>
@@ -106,6 +111,8 @@ public static class SetStore
             new { work.Household, change });
         if (set is null) return null;
         await LockPlayerAsync(work, set.PlayerId);
+        var dayBefore = await work.Connection.ExecuteScalarAsync<DateOnly>(
+            "select day from practice_set where household_id = @Household and set_id = @SetId", new { work.Household, set.SetId });
         await work.Connection.ExecuteAsync(
             """
             update practice_set s set
@@ -117,27 +124,26 @@ public static class SetStore
             where s.household_id = @Household and s.set_id = was.set_id
             """,
             new { work.Household, change });
-        await MarkStore.RewriteAsync(work, set.ToSet(), removed: false);
+        await MarkStore.RewriteAsync(work, set.ToSet(), removed: false, dayBefore);
         return set.ToSet();
     }
 
-    private static async Task<bool> ChangeAsync(HouseholdWork work, Guid change, Guid player, Guid set, Func<Task> doIt)
+    private static async Task<bool> ChangeAsync(HouseholdWork work, Guid change, PracticeSet set, Func<Task> doIt)
     {
-        if (!await LockPlayerAsync(work, player)) return false;
-        var kept = await work.Connection.ExecuteAsync(
+        if (!await LockPlayerAsync(work, set.PlayerId)) return false;
+        var dayBefore = await work.Connection.QuerySingleOrDefaultAsync<DateOnly?>(
             """
             insert into set_change (household_id, change_id, set_id, before)
             select household_id, @change, set_id, to_jsonb(s) from practice_set s
-            where household_id = @Household and set_id = @set and removed_at is null
+            where household_id = @Household and set_id = @Id and removed_at is null
             on conflict do nothing
+            returning (before ->> 'day')::date
             """,
-            new { work.Household, change, set });
-        if (kept == 0) return false;
+            new { work.Household, change, set.Id });
+        if (dayBefore is null) return false;
         await doIt();
-        var now = await FindAsync(work, set);
-        var before = now ?? (await work.Connection.QuerySingleAsync<SetRow>(
-            $"select {SetRow.Columns} from practice_set where household_id = @Household and set_id = @set", new { work.Household, set })).ToSet();
-        await MarkStore.RewriteAsync(work, before, removed: now is null);
+        var now = await FindAsync(work, set.Id);
+        await MarkStore.RewriteAsync(work, now ?? set, removed: now is null, dayBefore.Value);
         return true;
     }
 

@@ -48,7 +48,35 @@ create table mark (
 );
 create index mark_by_key on mark (household_id, player_id, drill, measure, feet, layout, made_at desc);
 create index mark_best_by_key on mark (household_id, player_id, drill, measure, feet, layout, made_at desc) include (value, day, set_id) where is_best;
-create index mark_best_by_day on mark (household_id, player_id, day) where is_best;
+create index mark_best_by_day on mark (household_id, player_id, day) include (set_id) where is_best;
+
+-- What pages read most, kept beside what it follows from and written anew in the same transaction: days added up,
+-- and the standing best of each key with the latest other values of it, newest first.
+create table practice_day (
+  household_id uuid not null,
+  player_id uuid not null,
+  day date not null,
+  touches_left integer not null,
+  touches_right integer not null,
+  has_best boolean not null,
+  primary key (household_id, player_id, day),
+  foreign key (household_id, player_id) references player on delete cascade
+);
+create table standing (
+  household_id uuid not null,
+  player_id uuid not null,
+  drill text not null,
+  measure text not null,
+  feet text not null,
+  layout text not null,
+  set_id uuid not null,
+  value numeric(9, 1) not null,
+  made_at timestamptz not null,
+  day date not null,
+  latest numeric(9, 1)[] not null,
+  primary key (household_id, player_id, drill, measure, feet, layout),
+  foreign key (household_id, player_id) references player on delete cascade
+);
 
 -- What a set was before each edit or removal. The id is made by whoever asks for the change, so asking twice changes once.
 create table set_change (
@@ -64,7 +92,11 @@ create table set_change (
 alter table practice_set enable row level security;
 alter table mark enable row level security;
 alter table set_change enable row level security;
+alter table practice_day enable row level security;
+alter table standing enable row level security;
+create policy own_household on practice_day to gambeta_app using (household_id = current_household());
+create policy own_household on standing to gambeta_app using (household_id = current_household());
 create policy own_household on practice_set to gambeta_app using (household_id = current_household());
 create policy own_household on mark to gambeta_app using (household_id = current_household());
 create policy own_household on set_change to gambeta_app using (household_id = current_household());
-grant select, insert, update, delete on practice_set, mark, set_change to gambeta_app;
+grant select, insert, update, delete on practice_set, mark, set_change, practice_day, standing to gambeta_app;

@@ -1,7 +1,6 @@
 using System.Globalization;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
-using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
@@ -34,7 +33,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<LogDay> Days { get; private set; } = [];
 
-    public ILookup<Guid, Mark> Bests { get; private set; } = null!;
+    public IReadOnlySet<Guid> Bests { get; private set; } = new HashSet<Guid>();
 
     /// <summary>A change just made that can be undone.</summary>
     public Guid? Undo { get; private set; }
@@ -46,13 +45,13 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnGetAsync(string? drill, string? weeks, string? to, Guid? removed, Guid? mended) => InHousehold(async work =>
     {
         Drill = Catalogue.Find(drill)?.Id;
-        Weeks = int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked) ? asked : 2;
+        Weeks = int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked) ? asked : 1;
         To = DateOnly.TryParseExact(to, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day <= Today && day > Today.AddYears(-SetCheck.MostYearsBack) ? day : Today;
         Undo = removed ?? mended;
         UndoWords = removed is not null ? "The set is gone, and the records are as if it had never been." : "The set is mended, and the records with it.";
 
         var sets = await DiaryStore.LogAsync(work, Player.Id, Drill, From, To);
-        Bests = await DiaryStore.BestsOfAsync(work, Player.Id, From, To);
+        Bests = await DiaryStore.BestSetsAsync(work, Player.Id, From, To);
         var tallies = sets.GroupBy(s => s.Day).Select(Tally).ToList();
         var target = DayTarget.TouchesAFoot(tallies);
         Days = [.. sets.GroupBy(s => s.Day).Zip(tallies, (played, tally) => new LogDay(

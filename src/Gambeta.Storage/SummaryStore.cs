@@ -1,0 +1,43 @@
+using Dapper;
+using Gambeta.Core.Records;
+
+namespace Gambeta.Storage;
+
+/// <summary>
+/// Days added up and standing bests, as pages read them. They follow from sets and marks, and are written anew for whatever
+/// a change touched, in its transaction: no page adds up three years to show five weeks.
+/// </summary>
+internal static class SummaryStore
+{
+    /// <summary>Adds up some days of a player again.</summary>
+    public static Task RefreshDaysAsync(HouseholdWork work, Guid player, IEnumerable<DateOnly> days) =>
+        work.Connection.ExecuteAsync(
+            """
+            delete from practice_day where household_id = @Household and player_id = @player and day = any(@days);
+            insert into practice_day (household_id, player_id, day, touches_left, touches_right, has_best)
+            select @Household, @player, s.day, sum(s.touches_left), sum(s.touches_right),
+              exists (select from mark m where m.household_id = @Household and m.player_id = @player and m.day = s.day and m.is_best)
+            from practice_set s
+            where s.household_id = @Household and s.player_id = @player and s.day = any(@days) and s.removed_at is null
+            group by s.day
+            """,
+            new { work.Household, player, days = days.Distinct().ToArray() });
+
+    /// <summary>Finds the standing bests of some drills of a player again.</summary>
+    public static Task RefreshStandingAsync(HouseholdWork work, Guid player, IEnumerable<string> drills) =>
+        work.Connection.ExecuteAsync(
+            """
+            delete from standing where household_id = @Household and player_id = @player and drill = any(@drills);
+            insert into standing (household_id, player_id, drill, measure, feet, layout, set_id, value, made_at, day, latest)
+            select @Household, @player, drill, measure, feet, layout, set_id, value, made_at, day, array(
+              select value from mark m
+              where m.household_id = @Household and m.player_id = @player and m.drill = best.drill and m.measure = best.measure
+                and m.feet = best.feet and m.layout = best.layout and m.set_id <> best.set_id
+              order by made_at desc limit @latest)
+            from (
+              select distinct on (drill, measure, feet, layout) drill, measure, feet, layout, set_id, value, made_at, day
+              from mark where household_id = @Household and player_id = @player and drill = any(@drills) and is_best
+              order by drill, measure, feet, layout, made_at desc) best
+            """,
+            new { work.Household, player, drills = drills.Distinct().ToArray(), latest = NearRecords.LatestMarks });
+}
