@@ -23,7 +23,7 @@ async function signIn(handler, fields) {
 
 /** Requests a second of a path, at 16 connections. Anything but 200 is an error. */
 async function wrk(path, cookie, script = [], env = {}) {
-  const { stdout } = await run('wrk', ['-t2', '-c16', `-d${seconds}s`, '-H', `Cookie: ${cookie}`, ...script, address + path], { env: { ...process.env, ...env } });
+  const { stdout } = await run('wrk', ['-t2', '-c16', '--timeout', '20s', `-d${seconds}s`, '-H', `Cookie: ${cookie}`, ...script, address + path], { env: { ...process.env, ...env } });
   if (/Non-2xx|Socket errors/.test(stdout)) throw new Error(`${path}: ${stdout}`);
   return Number(stdout.match(/Requests\/sec:\s+([\d.]+)/)[1]);
 }

@@ -15,7 +15,7 @@ public sealed record RecordRow(string Name, string? Layout, IReadOnlyList<Mark> 
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
     /// <summary>How many steps of a chain are drawn.</summary>
-    private const int StepsShown = 10;
+    private const int StepsShown = 8;
 
     /// <summary>A best is marked as new for a week.</summary>
     private const int FreshDays = 7;
