@@ -16,9 +16,9 @@ public static class Guards
             options.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
             options.AddPolicy(SignInBrake, http => HttpMethods.IsPost(http.Request.Method)
                 ? RateLimitPartition.GetFixedWindowLimiter(
-                    http.Connection.RemoteIpAddress?.ToString() ?? "",
+                    http.Connection.RemoteIpAddress?.ToString() ?? "unknown",
                     _ => new FixedWindowRateLimiterOptions { PermitLimit = triesAMinute, Window = TimeSpan.FromMinutes(1) })
-                : RateLimitPartition.GetNoLimiter(""));
+                : RateLimitPartition.GetNoLimiter("reading"));
         });
 
     /// <summary>Nothing is loaded from elsewhere, nothing runs inline, nobody frames the pages.</summary>
