@@ -32,7 +32,7 @@ public static class DemoHousehold
         var irune = new ModelPlayer { Id = Irune, Preferred = Foot.Right, StartSkill = 0.38, EndSkill = 0.66, OtherFootStart = 0.72 };
         var benat = new ModelPlayer { Id = Benat, Preferred = Foot.Left, StartSkill = 0.08, EndSkill = 0.34, OtherFootStart = 0.60 };
         await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.Steady, irune,
-            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.3, [4], 16, FewerSets: 9), new Random(4021), now));
+            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, FewerSets: 9), new Random(4021), now));
         await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
             new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, FewerSets: 7), new Random(733), now));
         await work.CommitAsync();

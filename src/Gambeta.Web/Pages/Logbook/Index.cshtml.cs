@@ -8,9 +8,6 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Logbook;
 
-/// <summary>The sets of one drill with the same feet on one day.</summary>
-public sealed record LogRow(string Name, string Feet, IReadOnlyList<PracticeSet> Sets);
-
 /// <summary>A day in the logbook.</summary>
 public sealed record LogDay(DayTile Tile, IReadOnlyList<LogRow> Rows);
 
@@ -56,7 +53,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         var target = DayTarget.TouchesAFoot(tallies);
         Days = [.. sets.GroupBy(s => s.Day).Zip(tallies, (played, tally) => new LogDay(
             DayTile.Of(played.Key, Today, tally, target),
-            [.. played.GroupBy(s => (s.Drill, s.Feet)).Select(g => new LogRow(Catalogue.Find(g.Key.Drill)?.Name ?? g.Key.Drill, Wording.Feet(g.Key.Feet), [.. g]))]))];
+            LogRows.Of(played, Catalogue)))];
         return Page();
     });
 

@@ -4,6 +4,7 @@ using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Pages.Logbook;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Practise;
@@ -22,6 +23,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     public DayTile Tile { get; private set; } = null!;
 
     public string WhoPlayed { get; private set; } = "";
+
+    public IReadOnlyList<LogRow> Rows => LogRows.Of(Sets, Catalogue);
 
     public TouchCount Touches => Sets.Aggregate(default(TouchCount), (sum, set) => sum + set.Touches);
 
