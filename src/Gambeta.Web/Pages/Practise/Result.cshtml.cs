@@ -51,7 +51,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
                 var marks = Sets.SelectMany(Scoring.MarksOf).Where(m => m.Key == chain.Key).ToList();
                 if (marks.Count == 0) continue;
                 var standing = PersonalBest.Of([.. chain]).Last();
-                var what = $"{Wording.Sentence(Wording.Feet(chain.Key.Feet))}, {Wording.Unit(chain.Key.Measure)}";
+                var what = $"{Catalogue.Find(chain.Key.Drill)?.Name}, {Wording.Feet(chain.Key.Feet)}, {Wording.Unit(chain.Key.Measure)}";
                 yield return sets.Contains(standing.Mark.SetId)
                     ? standing.DaysStood is { } days
                         ? $"{what}: {Wording.Figure(chain.Key.Measure, standing.Mark.Value)}, {Wording.Number(standing.Gain!.Value)} better than ever. The one before stood {Wording.Days(days)}."
