@@ -119,12 +119,14 @@ public static class Wording
     /// <summary>A set's result in full for where it stands alone.</summary>
     public static string Full(PracticeSet set) => set.Result switch
     {
-        RepsResult reps => $"{reps.CleanReps} clean reps, {reps.Slips} slips",
+        RepsResult reps => $"{reps.CleanReps} clean reps, {Slips(reps.Slips)}",
         TriesResult tries => "tries of " + string.Join(", ", tries.Tries.Select(t => t.Touches + (t.End == TryEnd.Stopped ? " (stopped)" : ""))),
-        PassesResult passes => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {passes.Slips} slips",
+        PassesResult passes => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {Slips(passes.Slips)}",
         RunResult run => $"{set.Worked.TotalSeconds.ToString("0.0", Plain)} s, {run.Clips} clipped",
         _ => $"{set.Touches.Total} touches",
     };
+
+    private static string Slips(int slips) => slips == 1 ? "1 slip" : $"{slips} slips";
 
     /// <summary>What a status means to the person who meets it.</summary>
     public static (string Title, string Words) Status(int code) => code switch

@@ -1,0 +1,67 @@
+import { expect, test } from '@playwright/test';
+
+// The modules themselves, in the browser that runs them, without a page around.
+test.beforeEach(async ({ page }) => { await page.goto('/'); });
+
+const add = (page, measuredBy, feet, keys) => page.evaluate(async ([measuredBy, feet, keys]) => {
+  const { addUp, draftOf } = await import('/js/counting.js');
+  const what = { l: 'left', r: 'right', x: 'wrong', s: 'stop' };
+  const sum = addUp(measuredBy, feet, [...keys].map(key => ({ what: what[key] })));
+  return { sum, draft: draftOf(measuredBy, sum, 12.34567) };
+}, [measuredBy, feet, keys]);
+
+test('with one foot at work both halves count for it, with both each for itself', async ({ page }) => {
+  expect((await add(page, 'touchesInARound', 'left', 'lrl')).draft).toEqual({ left: 3, right: 0, seconds: 12.346 });
+  expect((await add(page, 'touchesInARound', 'both', 'lrl')).draft).toEqual({ left: 2, right: 1, seconds: 12.346 });
+});
+
+test('tries end by a drop or by stopping, and one still in the air counts as stopped', async ({ page }) => {
+  expect((await add(page, 'bestStreak', 'both', 'lrlxlsxlr')).draft)
+    .toEqual({ left: 4, right: 2, tryTouches: [3, 1, 0, 2], tryDropped: [true, false, true, false], seconds: 12.346 });
+});
+
+test('a slip ends a run of passes and the longest one stays', async ({ page }) => {
+  expect((await add(page, 'cleanPasses', 'right', 'rrrxrrxrrrrr')).draft).toEqual({ left: 0, right: 10, longestRun: 5, slips: 2, seconds: 12.346 });
+  expect((await add(page, 'cleanPasses', 'right', 'x')).draft.longestRun).toBe(0);
+});
+
+test('reps count clean ones and slips, a run counts clipped markers', async ({ page }) => {
+  expect((await add(page, 'cleanReps', 'left', 'llxl')).draft).toEqual({ reps: 3, slips: 1, seconds: 12.346 });
+  expect((await add(page, 'courseTime', 'both', 'xx')).draft).toEqual({ clips: 2, seconds: 12.346 });
+});
+
+test('ids are version 7 and sort by time', async ({ page }) => {
+  const ids = await page.evaluate(async () => {
+    const { newId } = await import('/js/ids.js');
+    return [newId(1_000), newId(2_000_000), newId(1_800_000_000_000)];
+  });
+  for (const id of ids) expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+  expect([...ids].sort()).toEqual(ids);
+});
+
+test('a run holds where it was, and skipping what nobody counted stores nothing', async ({ page }) => {
+  const seen = await page.evaluate(async () => {
+    const { Run } = await import('/js/run.js');
+    const work = set => ({ kind: 'work', feet: 'left', set, seconds: 20 });
+    const ended = [];
+    const run = new Run({ measuredBy: 'touchesInARound', phases: [work(1), work(2), work(3), { kind: 'done', feet: 'both' }] }, null, { setEnded: set => ended.push(set) });
+    run.go(0);
+    run.tick(4000);
+    run.hold(4000);
+    const whilePaused = run.count('left', 9000);
+    run.go(60_000);
+    run.count('left', 61_000);
+    const elapsed = run.elapsed(61_000);
+    for (let now = 61_000; now <= 77_000; now += 1000) run.tick(now);
+    run.skip(78_000);
+    run.tick(79_000);
+    run.count('left', 79_500);
+    run.skip(80_000);
+    return { whilePaused, elapsed, done: run.isDone, ended: ended.map(s => [s.order, s.countedBy, s.draft.left, s.draft.seconds]) };
+  });
+  expect(seen.whilePaused).toBe(false);
+  expect(seen.elapsed).toBe(5000);
+  expect(seen.done).toBe(true);
+  // The first round ran to its end at 20 s; the second was skipped uncounted; the third was cut short with a count.
+  expect(seen.ended).toEqual([[1, 'tapped', 1, 20], [3, 'tapped', 1, 2]]);
+});
