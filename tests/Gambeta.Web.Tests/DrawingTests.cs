@@ -3,7 +3,6 @@ using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
 using Gambeta.Web.Drawing;
-using Microsoft.AspNetCore.Html;
 
 namespace Gambeta.Web.Tests;
 
@@ -11,7 +10,7 @@ public class DrawingTests
 {
     private static readonly DateOnly Today = new(2026, 5, 20);
 
-    private static string Drawn(IHtmlContent drawing)
+    private static string Drawn(Svg drawing)
     {
         using var writer = new StringWriter();
         drawing.WriteTo(writer, HtmlEncoder.Default);
