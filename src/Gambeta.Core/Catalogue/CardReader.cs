@@ -1,42 +1,25 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
-using YamlDotNet.Core;
-using YamlDotNet.RepresentationModel;
 
 namespace Gambeta.Core.Catalogue;
 
 /// <summary>Reads drill cards from a YAML file: a list of cards. See docs/drill-cards.md for the words.</summary>
-public static class CardReader
+/// <param name="shared">The faults and layouts that a card may name.</param>
+public sealed class CardReader(SharedParts shared)
 {
     /// <summary>The longest cue, in words: it is read from three metres while playing.</summary>
     public const int WordsInACue = 7;
 
+    /// <summary>The longest name, so that it fits the practice screen.</summary>
+    public const int LongestName = 48;
+
     /// <summary>Reads every card of a file.</summary>
     /// <exception cref="CatalogueException">The file is no YAML, a word is unknown, or something is missing.</exception>
-    public static IReadOnlyList<DrillCard> Read(string file, TextReader yaml)
-    {
-        var stream = new YamlStream();
-        var parser = new Parser(yaml);
-        try
-        {
-            stream.Load(parser);
-        }
-        catch (InvalidOperationException)
-        {
-            // The scanner throws this at a bracket that is never closed; only the last event knows where it was.
-            throw new CatalogueException(file, parser.Current?.End.Line ?? 1, "this is not YAML from here on: is a bracket or quote left open?");
-        }
-        catch (YamlException broken)
-        {
-            throw new CatalogueException(file, broken.Start.Line, $"this is not YAML: {broken.Message}");
-        }
-        if (stream.Documents.Count != 1 || stream.Documents[0].RootNode is not YamlSequenceNode cards)
-            throw new CatalogueException(file, 1, "expected a list of drill cards.");
-        return [.. cards.Children.Select(node => ReadCard(new YamlPlace(file, node)))];
-    }
+    public IReadOnlyList<DrillCard> Read(string file, TextReader yaml) => [.. YamlFile.Items(file, yaml, "drill cards").Select(ReadCard)];
 
-    private static DrillCard ReadCard(YamlPlace at)
+    private DrillCard ReadCard(YamlPlace at)
     {
         var measuredBy = at.Word<MeasuredBy>("measured by");
         var card = new DrillCard
@@ -45,22 +28,31 @@ public static class CardReader
             Name = at.Text("name"),
             Purpose = at.Text("purpose"),
             Family = at.Word<Family>("family"),
-            Pattern = ReadPattern(at),
+            Pattern = at.Inside("pattern").Read(PatternReader.Read),
             Feet = at.Word<FeetPlan>("feet"),
             MeasuredBy = measuredBy,
             Intensity = at.Word<Intensity>("intensity"),
-            Tempo = ReadTempo(at.Inside("tempo")),
-            Gear = [.. at.Texts("gear")],
+            Tempo = at.Inside("tempo").Read(ReadTempo),
+            SlipsAreFine = at.Has("slips") && ReadSlips(at.Inside("slips")),
+            From = at.Has("level") ? at.Word<Level>("level") : Level.FirstWeeks,
+            Gear = at.Has("gear") ? [new GearItem(GearKind.Ball), .. at.Items("gear").Select(item => item.Read(GearItem.Parse))] : [new GearItem(GearKind.Ball)],
+            Places = at.Inside("place").Read(ReadPlaces),
+            Space = at.Inside("space").Read(ReadFloor),
             Cues = ReadCues(at),
-            Faults = [.. at.Items("faults").Select(ReadFault)],
+            Faults = ReadFaults(at),
             Cautions = at.Has("cautions") ? [.. at.Texts("cautions")] : [],
-            Doses = ReadDoses(at.Inside("doses"), measuredBy),
+            Doses = ReadDoses(at, measuredBy),
+            After = at.Has("after") ? [.. at.Texts("after")] : [],
+            LeastAge = at.OptionalWhole("age", 4, 18),
             Layout = at.Has("layout") ? ReadLayout(at.Inside("layout")) : null,
         };
+        if (card.Name.Length > LongestName) throw at.Inside("name").Wrong($"a name has {LongestName} letters at most.");
         if (card.Feet != FeetPlan.BothTogether && card.Pattern.Feet != Feet.Right)
-            throw at.Wrong($"'{card.Name}' is worked one foot at a time: write its pattern for the right foot.");
+            throw at.Inside("pattern").Wrong($"'{card.Name}' is worked one foot at a time: write its pattern for the right foot.");
         if (card.MeasuredBy == MeasuredBy.CourseTime && card.Layout is null)
             throw at.Wrong($"'{card.Name}' is timed on a course: its layout is missing.");
+        if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)
+            throw at.Inside("gear").Wrong("a kind of gear stands there twice; the ball is always there.");
         at.NothingElse();
         return card;
     }
@@ -68,35 +60,42 @@ public static class CardReader
     private static string ReadId(YamlPlace at)
     {
         var id = at.Text("id");
-        return id.All(c => c is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-')
+        return id.Length <= 64 && id.All(c => c is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-')
             ? id
-            : throw at.Inside("id").Wrong($"'{id}' is no id: lower-case letters, digits and hyphens only.");
+            : throw at.Inside("id").Wrong($"'{id}' is no id: lower-case letters, digits and hyphens only, 64 at most.");
     }
 
-    private static Pattern ReadPattern(YamlPlace at)
+    private static bool ReadSlips(YamlPlace at) =>
+        at.Scalar() == "fine" ? true : throw at.Wrong("'slips' says 'fine', or it is left out.");
+
+    private static TempoRange ReadTempo(string written)
     {
-        var touches = at.Items("pattern").Select(item =>
+        var numbers = written.Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .Select(word => double.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : 0).ToList();
+        return numbers is [>= 1 and var slow, var steady, <= Tempo.MostTouchesASecond * 60 and var fast] && slow < steady && steady < fast
+            ? new TempoRange(new(slow), new(steady), new(fast))
+            : throw new FormatException($"'{written}' is no tempo: slow, steady and fast in touches a minute, going up, as in '40 70 100'.");
+    }
+
+    private static Places ReadPlaces(string written)
+    {
+        var places = Places.None;
+        foreach (var word in written.Split([' ', ','], StringSplitOptions.RemoveEmptyEntries))
         {
-            try
-            {
-                return PatternReader.ReadTouch(item.Scalar());
-            }
-            catch (FormatException wrong)
-            {
-                throw item.Wrong(wrong.Message);
-            }
-        }).ToList();
-        return touches.Count > 0 ? new Pattern(touches) : throw at.Inside("pattern").Wrong("a pattern has at least one touch.");
+            places |= EnumWords.TryRead<Places>(word, out var place) && place != Places.None
+                ? place
+                : throw new FormatException($"'{word}' is no place; understood are: indoors, patio, garden, wall, goal.");
+        }
+        return places;
     }
 
-    private static TempoRange ReadTempo(YamlPlace at)
+    private static Floor ReadFloor(string written)
     {
-        const int most = Tempo.MostTouchesASecond * 60;
-        var range = new TempoRange(new(at.Whole("slow", 1, most)), new(at.Whole("steady", 1, most)), new(at.Whole("fast", 1, most)));
-        at.NothingElse();
-        return range.Slow.TouchesAMinute < range.Steady.TouchesAMinute && range.Steady.TouchesAMinute < range.Fast.TouchesAMinute
-            ? range
-            : throw at.Wrong("tempo goes up from slow to steady to fast.");
+        var sides = written.Split('x', StringSplitOptions.TrimEntries)
+            .Select(word => double.TryParse(word, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var side) ? side : 0).ToList();
+        return sides is [> 0 and <= 100, > 0 and <= 100]
+            ? new Floor(sides[0], sides[1])
+            : throw new FormatException($"'{written}' is no floor: width and length in metres within 100, as in '1.5 x 3'.");
     }
 
     private static ImmutableArray<string> ReadCues(YamlPlace at)
@@ -105,51 +104,39 @@ public static class CardReader
         if (cues.Count is < 1 or > 3) throw at.Inside("cues").Wrong("a card has one to three cues.");
         foreach (var cue in cues)
         {
-            if (cue.Scalar().Split(' ', StringSplitOptions.RemoveEmptyEntries).Length > WordsInACue)
-                throw cue.Wrong($"'{cue.Scalar()}' is longer than {WordsInACue} words.");
+            if (cue.Scalar().Split(' ', StringSplitOptions.RemoveEmptyEntries).Length is 0 or > WordsInACue)
+                throw cue.Wrong($"'{cue.Scalar()}' has no word or more than {WordsInACue}.");
         }
         return [.. cues.Select(cue => cue.Scalar())];
     }
 
-    private static Fault ReadFault(YamlPlace at)
+    private ImmutableArray<Fault> ReadFaults(YamlPlace at)
     {
-        var fault = new Fault(at.Text("seen"), at.Text("fix"));
-        at.NothingElse();
-        return fault;
-    }
-
-    private static ImmutableDictionary<Level, Dose> ReadDoses(YamlPlace at, MeasuredBy measuredBy)
-    {
-        var doses = Enum.GetValues<Level>().ToImmutableDictionary(level => level, level => ReadDose(at.Inside(level.ToWords()), measuredBy));
-        at.NothingElse();
-        return doses;
-    }
-
-    private static Dose ReadDose(YamlPlace at, MeasuredBy measuredBy)
-    {
-        var rest = TimeSpan.FromSeconds(at.Whole("rest", 0, 300));
-        Dose dose = measuredBy switch
+        var faults = at.Items("faults").Select(item =>
         {
-            MeasuredBy.TouchesInARound or MeasuredBy.CleanPasses =>
-                new RoundsDose(at.Whole("rounds", 1, 12), TimeSpan.FromSeconds(at.Whole("work", 5, 300))) { Rest = rest },
-            MeasuredBy.CleanReps => new RepsDose(at.Whole("reps", 1, 200), at.Whole("sets", 1, 12)) { Rest = rest },
-            MeasuredBy.BestStreak => new TriesDose(at.Whole("tries", 1, 50)) { Rest = rest },
-            _ => new RunsDose(at.Whole("runs", 1, 20)) { Rest = rest },
+            if (!item.IsText) return SharedParts.ReadFault(item, id: "");
+            return shared.Faults.TryGetValue(item.Scalar(), out var fault)
+                ? fault
+                : throw item.Wrong($"'{item.Scalar()}' is not in the list of faults.");
+        }).ToImmutableArray();
+        return faults.IsEmpty ? throw at.Inside("faults").Wrong("a card has at least one fault.") : faults;
+    }
+
+    private static CardDoses ReadDoses(YamlPlace at, MeasuredBy measuredBy)
+    {
+        var (own, usual) = measuredBy switch
+        {
+            MeasuredBy.BestStreak or MeasuredBy.LadderRung => (DoseReader.Tries(at.Inside("tries")), DoseWay.Own),
+            MeasuredBy.CourseTime => (DoseReader.Runs(at.Inside("runs")), DoseWay.Own),
+            MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries => ((ImmutableArray<Dose>?)null, DoseWay.Reps),
+            _ => (null, DoseWay.Time),
         };
-        at.NothingElse();
-        return dose;
+        return new CardDoses(DoseReader.Time(at.Inside("time")), DoseReader.Reps(at.Inside("reps")), own, usual);
     }
 
-    private static Layout ReadLayout(YamlPlace at)
+    private Layout ReadLayout(YamlPlace at)
     {
-        var markers = at.Items("markers").Select(marker =>
-        {
-            var spot = new Spot(marker.Inside("right").Metres(), marker.Inside("ahead").Metres());
-            marker.NothingElse();
-            return spot;
-        });
-        var layout = new Layout(at.Text("key"), at.Text("name"), [.. markers], at.Text("run"));
-        at.NothingElse();
-        return layout.Markers.IsEmpty ? throw at.Wrong("a layout has at least one marker.") : layout;
+        if (!at.IsText) return SharedParts.ReadLayout(at);
+        return shared.Layouts.TryGetValue(at.Scalar(), out var layout) ? layout : throw at.Wrong($"'{at.Scalar()}' is not in the list of layouts.");
     }
 }

@@ -49,7 +49,7 @@ public static class DoseArithmetic
 
     private static (TimeSpan Time, TouchCount Touches) OneTurn(Pattern pattern, Dose dose, Tempo tempo)
     {
-        var perRep = pattern.PerRep.Total;
+        var perRep = pattern.Touches.Length;
         return dose switch
         {
             RoundsDose rounds => (rounds.Work, pattern.Of(tempo.TouchesIn(rounds.Work))),

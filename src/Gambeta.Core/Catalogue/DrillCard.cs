@@ -52,6 +52,12 @@ public enum MeasuredBy
 
     /// <summary>Seconds for a course on a fixed layout.</summary>
     CourseTime,
+
+    /// <summary>Tries that came off, out of a number of tries: hits on a target, balls killed in a square.</summary>
+    HitsOutOfTries,
+
+    /// <summary>One in a row, then two, then three; a drop sends back to one. The highest rung finished counts.</summary>
+    LadderRung,
 }
 
 /// <summary>How a drill shares itself between the feet.</summary>
@@ -93,9 +99,6 @@ public enum Level
     Sharp,
 }
 
-/// <summary>A typical fault with what mends it.</summary>
-public sealed record Fault(string Seen, string Fix);
-
 /// <summary>A drill card: everything that is known about a drill before anybody has played it.</summary>
 public sealed record DrillCard
 {
@@ -126,23 +129,50 @@ public sealed record DrillCard
     /// <summary>Slow, steady and fast, in touches a minute.</summary>
     public required TempoRange Tempo { get; init; }
 
-    /// <summary>What is needed, in words.</summary>
-    public required ImmutableArray<string> Gear { get; init; }
+    /// <summary>True where speed comes before cleanness.</summary>
+    public required bool SlipsAreFine { get; init; }
+
+    /// <summary>The level from which it makes sense.</summary>
+    public required Level From { get; init; }
+
+    /// <summary>What is needed, the ball among it.</summary>
+    public required ImmutableArray<GearItem> Gear { get; init; }
+
+    /// <summary>Where it can be played.</summary>
+    public required Places Places { get; init; }
+
+    /// <summary>The least floor it needs.</summary>
+    public required Floor Space { get; init; }
 
     /// <summary>One to three things to look for, at most seven words each.</summary>
     public required ImmutableArray<string> Cues { get; init; }
 
-    /// <summary>What goes wrong and what mends it.</summary>
+    /// <summary>What goes wrong, why, and what mends it.</summary>
     public required ImmutableArray<Fault> Faults { get; init; }
 
-    /// <summary>What to mind before the first round.</summary>
+    /// <summary>What to mind before the first round, in the card's own words.</summary>
     public required ImmutableArray<string> Cautions { get; init; }
 
-    /// <summary>The dose for each level.</summary>
-    public required ImmutableDictionary<Level, Dose> Doses { get; init; }
+    /// <summary>How much of it, by level.</summary>
+    public required CardDoses Doses { get; init; }
+
+    /// <summary>The ids of the cards it stands on: the rungs below.</summary>
+    public required ImmutableArray<string> After { get; init; }
+
+    /// <summary>The least age in years; nothing where any age may.</summary>
+    public int? LeastAge { get; init; }
 
     /// <summary>The markers, for a drill on a layout; nothing otherwise.</summary>
     public Layout? Layout { get; init; }
+
+    /// <summary>True when the head meets the ball: off until the household turns heading on, and never counted towards a target.</summary>
+    public bool IsHeading => Pattern.HasHeading;
+
+    /// <summary>True when a household wrote it.</summary>
+    public bool IsOwn => Id.StartsWith(OwnPrefix, StringComparison.Ordinal);
+
+    /// <summary>What the ids of a household's own cards begin with.</summary>
+    public const string OwnPrefix = "own-";
 
     /// <summary>The feet of a set, for a player who prefers one: other foot first, while it is fresh.</summary>
     public ImmutableArray<Feet> Turns(Foot preferred) => Feet switch

@@ -4,45 +4,78 @@ using System.Reflection;
 
 namespace Gambeta.Core.Catalogue;
 
-/// <summary>All drill cards, read once and checked.</summary>
+/// <summary>All drill cards with their rungs, read once and checked.</summary>
 public sealed class DrillCatalogue
 {
     private readonly FrozenDictionary<string, DrillCard> _byId;
+    private readonly Lazy<Shelf> _shelf;
 
     /// <summary>Makes a catalogue of cards.</summary>
-    /// <exception cref="ArgumentException">Two cards have the same id.</exception>
-    public DrillCatalogue(IEnumerable<DrillCard> cards)
+    /// <param name="cards">The cards on the shelf.</param>
+    /// <param name="retired">Cards that are found by id only, for sets that were played with them.</param>
+    /// <exception cref="ArgumentException">Two cards have the same id, or the rungs do not hold.</exception>
+    public DrillCatalogue(IEnumerable<DrillCard> cards, IEnumerable<DrillCard>? retired = null)
     {
         Cards = [.. cards];
-        var twice = Cards.GroupBy(c => c.Id).FirstOrDefault(g => g.Count() > 1);
+        var all = Cards.Concat(retired ?? []).ToList();
+        var twice = all.GroupBy(c => c.Id).FirstOrDefault(g => g.Count() > 1);
         if (twice is not null) throw new ArgumentException($"Two drill cards have the id '{twice.Key}'.", nameof(cards));
-        _byId = Cards.ToFrozenDictionary(c => c.Id);
+        _byId = all.ToFrozenDictionary(c => c.Id);
+        Rungs = new Rungs(Cards);
+        _shelf = new(() => new Shelf(this));
     }
 
     /// <summary>The cards, in the order of their files and within them.</summary>
     public ImmutableArray<DrillCard> Cards { get; }
 
+    /// <summary>Which card stands on which.</summary>
+    public Rungs Rungs { get; }
+
+    /// <summary>The cards as they are searched.</summary>
+    public Shelf Shelf => _shelf.Value;
+
     /// <summary>The card with an id, or nothing.</summary>
     public DrillCard? Find(string? id) => id is not null && _byId.TryGetValue(id, out var card) ? card : null;
+
+    /// <summary>The faults and layouts that ship with the application.</summary>
+    public static SharedParts ShippedParts { get; } = ReadParts();
 
     /// <summary>Reads the cards that ship with the application.</summary>
     /// <exception cref="CatalogueException">A file is broken; the message names the file and the line.</exception>
     public static DrillCatalogue Shipped()
     {
-        var assembly = Assembly.GetExecutingAssembly();
-        var files = assembly.GetManifestResourceNames().Where(n => n.StartsWith("cards/", StringComparison.Ordinal)).Order(StringComparer.Ordinal);
-        return new DrillCatalogue(files.SelectMany(name => Read(name["cards/".Length..], assembly.GetManifestResourceStream(name)!)));
+        var reader = new CardReader(ShippedParts);
+        var files = Assembly.GetExecutingAssembly().GetManifestResourceNames()
+            .Where(n => n.StartsWith("cards/", StringComparison.Ordinal) && char.IsAsciiDigit(n["cards/".Length])).Order(StringComparer.Ordinal);
+        return new DrillCatalogue(files.SelectMany(name =>
+        {
+            using var file = Resource(name);
+            return reader.Read(name["cards/".Length..], file);
+        }));
     }
 
-    /// <summary>Reads the cards of every <c>.yaml</c> file in a folder, in the order of the file names.</summary>
+    /// <summary>Reads the cards of every <c>.yaml</c> file in a folder, in the order of the file names; they may name the shipped faults and layouts.</summary>
     /// <exception cref="CatalogueException">A file is broken; the message names the file and the line.</exception>
-    public static DrillCatalogue InFolder(string folder) =>
-        new(Directory.EnumerateFiles(folder, "*.yaml").Order(StringComparer.Ordinal)
-            .SelectMany(path => Read(Path.GetFileName(path), File.OpenRead(path))));
-
-    private static IReadOnlyList<DrillCard> Read(string name, Stream stream)
+    public static DrillCatalogue InFolder(string folder)
     {
-        using var reader = new StreamReader(stream);
-        return CardReader.Read(name, reader);
+        var reader = new CardReader(ShippedParts);
+        return new DrillCatalogue(Directory.EnumerateFiles(folder, "*.yaml").Order(StringComparer.Ordinal).SelectMany(path =>
+        {
+            using var file = new StreamReader(path);
+            return reader.Read(Path.GetFileName(path), file);
+        }));
     }
+
+    /// <summary>This catalogue with a household's own cards behind the shipped ones.</summary>
+    /// <exception cref="ArgumentException">An id is taken, or the rungs do not hold.</exception>
+    public DrillCatalogue With(IEnumerable<DrillCard> own, IEnumerable<DrillCard> retired) => new(Cards.Concat(own), retired);
+
+    private static SharedParts ReadParts()
+    {
+        using var faults = Resource("cards/faults.yaml");
+        using var layouts = Resource("cards/layouts.yaml");
+        return new SharedParts(faults, layouts);
+    }
+
+    private static StreamReader Resource(string name) => new(Assembly.GetExecutingAssembly().GetManifestResourceStream(name)!);
 }

@@ -49,13 +49,24 @@ internal sealed class YamlPlace(string file, YamlNode node)
 
     public string Scalar() => node is YamlScalarNode { Value: { } value } ? value : throw Wrong("expected a text.");
 
-    public double Metres()
+    public string? Optional(string key) => Has(key) ? Text(key) : null;
+
+    public int? OptionalWhole(string key, int least, int most) => Has(key) ? Whole(key, least, most) : null;
+
+    /// <summary>Reads with a reader that throws <see cref="FormatException"/>, whose words are kept and given a line.</summary>
+    public T Read<T>(Func<string, T> read)
     {
-        var text = Scalar();
-        return double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && Math.Abs(value) <= 100
-            ? value
-            : throw Wrong($"'{text}' is no distance in metres within 100.");
+        try
+        {
+            return read(Scalar());
+        }
+        catch (FormatException wrong)
+        {
+            throw Wrong(wrong.Message);
+        }
     }
+
+    public bool IsText => node is YamlScalarNode;
 
     /// <summary>Complains about a word that nobody asked for: a misspelt key would otherwise be lost in silence.</summary>
     public void NothingElse()

@@ -51,6 +51,41 @@ public sealed record TriesResult(ImmutableArray<JugglingTry> Tries) : SetResult
     public override int GetHashCode() => Tries.Aggregate(17, HashCode.Combine);
 }
 
+/// <summary>Tries that came off and tries that did not.</summary>
+public sealed record HitsResult(int Hits, int Misses) : SetResult
+{
+    /// <summary>All tries.</summary>
+    public int Tries => Hits + Misses;
+}
+
+/// <summary>Goes at a ladder in their order: each go is aimed at the next rung, and a drop sends back to one.</summary>
+public sealed record LadderResult(ImmutableArray<JugglingTry> Goes) : SetResult
+{
+    /// <summary>
+    /// The highest rung finished; 0 for none. Rung n is finished by a go of n touches or more that ends in the hands;
+    /// a drop, or hands before n touches, leads back to the first rung.
+    /// </summary>
+    public int Rung
+    {
+        get
+        {
+            var (rung, highest) = (0, 0);
+            foreach (var go in Goes)
+            {
+                rung = go.End == TryEnd.Stopped && go.Touches > rung ? rung + 1 : 0;
+                highest = Math.Max(highest, rung);
+            }
+            return highest;
+        }
+    }
+
+    /// <inheritdoc/>
+    public bool Equals(LadderResult? other) => other is not null && Goes.SequenceEqual(other.Goes);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => Goes.Aggregate(17, HashCode.Combine);
+}
+
 /// <summary>A round of passes: the longest run between two slips, and how many slips there were.</summary>
 public sealed record PassesResult(int LongestRun, int Slips) : SetResult;
 

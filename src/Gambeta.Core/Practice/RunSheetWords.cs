@@ -11,9 +11,10 @@ internal static class RunSheetWords
 
     public static string Label(MeasuredBy measuredBy, int number, int count) => measuredBy switch
     {
-        MeasuredBy.CleanReps => Text($"Set {number} of {count}"),
+        MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries => Text($"Set {number} of {count}"),
         MeasuredBy.CourseTime => Text($"Run {number} of {count}"),
         MeasuredBy.BestStreak => "Your tries",
+        MeasuredBy.LadderRung => "Your ladder",
         _ => Text($"Round {number} of {count}"),
     };
 
@@ -33,7 +34,9 @@ internal static class RunSheetWords
         var amount = dose switch
         {
             RoundsDose rounds => Text($"{rounds.Work.TotalSeconds} s"),
+            RepsDose tries when measuredBy == MeasuredBy.HitsOutOfTries => Text($"{tries.Reps} tries"),
             RepsDose reps => Text($"{reps.Reps} clean reps"),
+            TriesDose goes when measuredBy == MeasuredBy.LadderRung => Text($"{goes.Tries} goes at the ladder"),
             TriesDose tries => Text($"{tries.Tries} tries"),
             _ => "one run, finish back at the start",
         };

@@ -78,9 +78,9 @@ public static class RunSheetWriter
         var steady = card.Tempo.Steady;
         return dose switch
         {
-            RepsDose reps => steady.TimeFor(reps.Reps * pattern.PerRep.Total).TotalSeconds,
+            RepsDose reps => steady.TimeFor(reps.Reps * pattern.Touches.Length).TotalSeconds,
             TriesDose tries => tries.Tries * (steady.TimeFor(DoseArithmetic.TouchesOfATry) + DoseArithmetic.FetchTheBall).TotalSeconds,
-            _ => steady.TimeFor(pattern.PerRep.Total).TotalSeconds,
+            _ => steady.TimeFor(pattern.Touches.Length).TotalSeconds,
         };
     }
 

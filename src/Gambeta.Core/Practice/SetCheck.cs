@@ -121,8 +121,8 @@ public static class SetCheck
 
     private static bool HasItsCounts(MeasuredBy measuredBy, Feet feet, SetDraft draft) => measuredBy switch
     {
-        MeasuredBy.CleanReps => draft.Reps is not null,
-        MeasuredBy.BestStreak => draft.TryTouches is { Count: > 0 },
+        MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries => draft.Reps is not null,
+        MeasuredBy.BestStreak or MeasuredBy.LadderRung => draft.TryTouches is { Count: > 0 },
         MeasuredBy.CourseTime => true,
         MeasuredBy.CleanPasses => HasItsFeet(feet, draft) && draft.LongestRun is not null,
         _ => HasItsFeet(feet, draft),
@@ -134,12 +134,16 @@ public static class SetCheck
     private static SetResult ResultOf(MeasuredBy measuredBy, SetDraft draft) => measuredBy switch
     {
         MeasuredBy.CleanReps => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0),
-        MeasuredBy.BestStreak => new TriesResult(
-            [.. (draft.TryTouches ?? []).Zip(draft.TryDropped ?? [], (t, dropped) => new JugglingTry(t, dropped ? TryEnd.Dropped : TryEnd.Stopped))]),
+        MeasuredBy.HitsOutOfTries => new HitsResult(draft.Reps ?? 0, draft.Slips ?? 0),
+        MeasuredBy.BestStreak => new TriesResult(TriesOf(draft)),
+        MeasuredBy.LadderRung => new LadderResult(TriesOf(draft)),
         MeasuredBy.CleanPasses => new PassesResult(draft.LongestRun ?? 0, draft.Slips ?? 0),
         MeasuredBy.CourseTime => new RunResult(draft.Clips ?? 0),
         _ => new RoundResult(),
     };
+
+    private static ImmutableArray<JugglingTry> TriesOf(SetDraft draft) =>
+        [.. (draft.TryTouches ?? []).Zip(draft.TryDropped ?? [], (t, dropped) => new JugglingTry(t, dropped ? TryEnd.Dropped : TryEnd.Stopped))];
 
     private static TouchCount TouchesOf(DrillCard card, SetFrame frame, SetDraft draft, SetResult result, TimeSpan worked)
     {
@@ -148,10 +152,16 @@ public static class SetCheck
         return result switch
         {
             RepsResult reps when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * (reps.CleanReps + reps.Slips),
+            HitsResult hits when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * hits.Tries,
             RunResult => pattern.PerRep,
             _ when frame.CountedBy == CountedBy.Estimated => pattern.Of(card.Tempo.Steady.TouchesIn(worked)),
-            TriesResult tries when tapped.Total != tries.Tries.Sum(t => t.Touches) => pattern.Of(tries.Tries.Sum(t => t.Touches)),
+            TriesResult tries => TouchesIn(tries.Tries),
+            LadderResult ladder => TouchesIn(ladder.Goes),
             _ => tapped,
         };
+
+        // As they were tapped where that adds up; a header counts for no foot, so there the pattern says.
+        TouchCount TouchesIn(ImmutableArray<JugglingTry> tries) =>
+            tries.Sum(t => t.Touches) is var all && (tapped.Total != all || card.IsHeading) ? pattern.Of(all) : tapped;
     }
 }

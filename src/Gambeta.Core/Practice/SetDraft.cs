@@ -12,10 +12,10 @@ public sealed record SetDraft
     /// <summary>Time with the ball in seconds.</summary>
     public double? Seconds { get; init; }
 
-    /// <summary>Clean reps.</summary>
+    /// <summary>Clean reps, or tries that came off.</summary>
     public int? Reps { get; init; }
 
-    /// <summary>Slips, in reps and passes.</summary>
+    /// <summary>Slips, in reps and passes; tries that did not come off.</summary>
     public int? Slips { get; init; }
 
     /// <summary>The longest run of passes.</summary>

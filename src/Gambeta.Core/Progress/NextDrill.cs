@@ -8,21 +8,28 @@ public sealed record DrillChoice(DrillCard Card, int? DaysRested);
 /// <summary>Which drill to offer today.</summary>
 public static class NextDrill
 {
+    /// <summary>The drill that a new player meets first: both feet, no gear, a square metre of floor.</summary>
+    public const string First = "pull-back-laces-away";
+
     /// <summary>
-    /// The drill that has rested longest. Drills never tried come one at a time, in the order of the catalogue, and only
-    /// when everything tried so far was played within the last three days: a new player starts with the first card
-    /// and returns to what was begun before meeting something new.
+    /// The drill that has rested longest. Drills never tried come one at a time, and only when everything tried so far was
+    /// played within the last three days: a new player starts with <see cref="First"/> and returns to what was begun before
+    /// meeting something new. Something new is the next rung of a ladder that was begun, as far as a ball alone and the player's
+    /// level allow; then the first rung of another ladder.
     /// </summary>
-    public static DrillChoice Choose(DrillCatalogue catalogue, IReadOnlyDictionary<string, DateOnly> lastDays, DateOnly today)
+    public static DrillChoice Choose(DrillCatalogue catalogue, Level level, IReadOnlyDictionary<string, DateOnly> lastDays, DateOnly today)
     {
         var rested = catalogue.Cards
             .Where(c => lastDays.ContainsKey(c.Id))
             .Select(c => new DrillChoice(c, today.DayNumber - lastDays[c.Id].DayNumber))
             .OrderByDescending(c => c.DaysRested)
             .FirstOrDefault();
-        var untried = catalogue.Cards.FirstOrDefault(c => !lastDays.ContainsKey(c.Id));
-        return rested is null || (untried is not null && rested.DaysRested <= 3)
-            ? new DrillChoice(untried ?? catalogue.Cards[0], null)
-            : rested;
+        var untried = rested is null
+            ? catalogue.Find(First) ?? catalogue.Cards[0]
+            : catalogue.Cards
+                .Where(c => !lastDays.ContainsKey(c.Id) && c.From <= level && c.Gear.Length == 1 && !c.IsHeading && c.After.All(lastDays.ContainsKey))
+                .OrderBy(c => c.After.IsEmpty)
+                .FirstOrDefault();
+        return untried is not null && (rested is null || rested.DaysRested <= 3) ? new DrillChoice(untried, null) : rested!;
     }
 }

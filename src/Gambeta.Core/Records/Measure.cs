@@ -22,10 +22,19 @@ public enum MeasureKind
 
     /// <summary>Seconds for a course, penalties added.</summary>
     CourseSeconds,
+
+    /// <summary>Hits out of a number of tries; each number is a measure of its own.</summary>
+    HitsOutOf,
+
+    /// <summary>The highest rung of a ladder.</summary>
+    LadderRung,
 }
 
-/// <summary>Something a record is kept of. Seconds are the length of a timed round, 0 for all other kinds.</summary>
-public readonly record struct Measure(MeasureKind Kind, int Seconds = 0)
+/// <summary>
+/// Something a record is kept of. The size is the length of a timed round in seconds, or the number of tries that hits
+/// were made of; 0 for all other kinds.
+/// </summary>
+public readonly record struct Measure(MeasureKind Kind, int Size = 0)
 {
     /// <summary>True where a smaller value is the better one.</summary>
     public bool LowerIsBetter => Kind == MeasureKind.CourseSeconds;
@@ -37,21 +46,24 @@ public readonly record struct Measure(MeasureKind Kind, int Seconds = 0)
         _ => Math.Floor(value) + 1,
     };
 
+    /// <summary>False for a value that nothing can be better than: ten hits out of ten.</summary>
+    public bool CanBeBeaten(decimal value) => Kind != MeasureKind.HitsOutOf || value < Size;
+
     /// <summary>True when <paramref name="value"/> is strictly better than <paramref name="other"/>: a tie is not.</summary>
     public bool IsBetter(decimal value, decimal other) => LowerIsBetter ? value < other : value > other;
 
     /// <summary>The written form that is stored: "touches in 30", "streak".</summary>
     public override string ToString() =>
-        Seconds == 0 ? Kind.ToWords() : string.Create(CultureInfo.InvariantCulture, $"{Kind.ToWords()} {Seconds}");
+        Size == 0 ? Kind.ToWords() : string.Create(CultureInfo.InvariantCulture, $"{Kind.ToWords()} {Size}");
 
     /// <summary>Reads the written form.</summary>
     /// <exception cref="FormatException">It is none.</exception>
     public static Measure Parse(string written)
     {
         var space = written.LastIndexOf(' ');
-        if (space > 0 && int.TryParse(written[(space + 1)..], NumberStyles.None, CultureInfo.InvariantCulture, out var seconds)
-            && EnumWords.TryRead<MeasureKind>(written[..space], out var timed))
-            return new Measure(timed, seconds);
+        if (space > 0 && int.TryParse(written[(space + 1)..], NumberStyles.None, CultureInfo.InvariantCulture, out var size)
+            && EnumWords.TryRead<MeasureKind>(written[..space], out var sized))
+            return new Measure(sized, size);
         return EnumWords.TryRead<MeasureKind>(written, out var kind)
             ? new Measure(kind)
             : throw new FormatException($"'{written}' is no measure.");

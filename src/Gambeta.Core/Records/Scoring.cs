@@ -21,6 +21,8 @@ public static class Scoring
             RoundResult when PlayedToItsEnd(set) => [(new Measure(MeasureKind.TouchesIn, (int)set.Planned!.Value.TotalSeconds), set.Touches.Total)],
             RepsResult reps => [(new Measure(MeasureKind.CleanReps), reps.CleanReps)],
             TriesResult tries => [(new Measure(MeasureKind.Streak), tries.Longest)],
+            HitsResult hits => [(new Measure(MeasureKind.HitsOutOf, hits.Tries), hits.Hits)],
+            LadderResult ladder => [(new Measure(MeasureKind.LadderRung), ladder.Rung)],
             PassesResult passes when PlayedToItsEnd(set) =>
             [
                 (new Measure(MeasureKind.LongestRun), passes.LongestRun),

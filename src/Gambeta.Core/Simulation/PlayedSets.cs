@@ -52,16 +52,42 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
             case RoundsDose rounds:
                 var touches = pattern.Of(tempo.TouchesIn(rounds.Work));
                 return new SetDraft { Left = touches.Left, Right = touches.Right, Seconds = rounds.Work.TotalSeconds };
+            case RepsDose tries when card.MeasuredBy == MeasuredBy.HitsOutOfTries:
+                var hits = Enumerable.Range(0, tries.Reps).Count(_ => chance.NextDouble() < 0.35 + (0.55 * skill));
+                return new SetDraft { Reps = hits, Slips = tries.Reps - hits, Seconds = Tenth(tempo.TimeFor(tries.Reps * pattern.Touches.Length).TotalSeconds) };
             case RepsDose reps:
                 var slips = Enumerable.Range(0, reps.Reps).Count(_ => chance.NextDouble() > 0.6 + (0.4 * skill));
                 // On a good day a player goes on past the number asked for.
                 var clean = Math.Max(1, reps.Reps - slips + (chance.NextDouble() < skill ? chance.Next(0, 1 + (int)(6 * skill)) : 0));
-                return new SetDraft { Reps = clean, Slips = slips, Seconds = Tenth(tempo.TimeFor((clean + slips) * pattern.PerRep.Total).TotalSeconds) };
+                return new SetDraft { Reps = clean, Slips = slips, Seconds = Tenth(tempo.TimeFor((clean + slips) * pattern.Touches.Length).TotalSeconds) };
+            case TriesDose goes when card.MeasuredBy == MeasuredBy.LadderRung:
+                return Ladder(pattern, tempo, goes.Tries, skill);
             case TriesDose tries:
                 return Tries(pattern, tempo, tries.Tries, skill);
             default:
                 return new SetDraft { Seconds = Tenth(32 - (16 * skill) + Noise(0.9)), Clips = chance.NextDouble() > 0.55 + (0.4 * skill) ? 1 : 0 };
         }
+    }
+
+    private SetDraft Ladder(Pattern pattern, Tempo tempo, int goes, double skill)
+    {
+        var holds = 0.70 + (0.285 * skill);
+        var (touches, dropped, rung) = (new List<int>(), new List<bool>(), 0);
+        for (var go = 0; go < goes; go++)
+        {
+            var kept = 0;
+            while (kept <= rung && chance.NextDouble() < holds) kept++;
+            var fell = kept <= rung;
+            touches.Add(Math.Max(1, kept));
+            dropped.Add(fell);
+            rung = fell ? 0 : rung + 1;
+        }
+        var all = pattern.Of(touches.Sum());
+        return new SetDraft
+        {
+            Left = all.Left, Right = all.Right, TryTouches = touches, TryDropped = dropped,
+            Seconds = Tenth((tempo.TimeFor(touches.Sum()) + (DoseArithmetic.FetchTheBall * goes)).TotalSeconds),
+        };
     }
 
     private SetDraft Passes(Pattern pattern, int passes, double seconds, double skill)

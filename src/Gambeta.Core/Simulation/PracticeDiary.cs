@@ -10,7 +10,9 @@ namespace Gambeta.Core.Simulation;
 /// <param name="AwayWeeks">Weeks without any practice, counted from the first, 0.</param>
 /// <param name="SetsADay">Drills are played until so many sets are full; the last drill is cut there.</param>
 /// <param name="FewerSets">By how many sets a day may be shorter, at random.</param>
-public sealed record DiaryPlan(int Weeks, IReadOnlyList<DayOfWeek> Days, double SkipChance, IReadOnlyList<int> AwayWeeks, int SetsADay, int FewerSets = 0);
+/// <param name="Drills">The ids of the drills that are practised, in turn: nobody practises a whole catalogue.</param>
+public sealed record DiaryPlan(
+    int Weeks, IReadOnlyList<DayOfWeek> Days, double SkipChance, IReadOnlyList<int> AwayWeeks, int SetsADay, IReadOnlyList<string> Drills, int FewerSets = 0);
 
 /// <summary>Weeks of made-up practice up to a day, from a player, a plan and a source of chance.</summary>
 public static class PracticeDiary
@@ -18,7 +20,7 @@ public static class PracticeDiary
     /// <summary>
     /// All sets, oldest first. The last day is that of <paramref name="now"/> when it is a planned day; nothing lies in its future.
     /// </summary>
-    /// <param name="catalogue">The drills, taken in turn.</param>
+    /// <param name="catalogue">Where the plan's drills are found.</param>
     /// <param name="level">Whose doses are played.</param>
     /// <param name="player">Who plays.</param>
     /// <param name="plan">How often and how much.</param>
@@ -55,7 +57,8 @@ public static class PracticeDiary
         var enough = plan.SetsADay - chance.Next(0, plan.FewerSets + 1);
         while (sets.Count < enough)
         {
-            var card = catalogue.Cards[turn++ % catalogue.Cards.Length];
+            var card = catalogue.Find(plan.Drills[turn++ % plan.Drills.Count])
+                ?? throw new ArgumentException("The plan names a drill that is not in the catalogue.", nameof(plan));
             foreach (var (frame, draft) in played.Play(card, card.Doses[level], way, form, session, sets.Count + 1, at, day).Take(enough - sets.Count))
             {
                 var set = SetCheck.Check(card, frame, draft, today).Set

@@ -3,35 +3,56 @@ using System.Collections.Immutable;
 namespace Gambeta.Core.Touches;
 
 /// <summary>
-/// The touches of one rep in their order. A rep is one pass through the pattern.
+/// The steps of one rep in their order: touches, shams, and what happens to the ball between them. A rep is one pass through it.
 /// A pattern of one foot is written for the right foot; <see cref="Mirror"/> gives it for the left.
 /// </summary>
 public sealed class Pattern : IEquatable<Pattern>
 {
+    private readonly string _written;
+
+    /// <summary>Makes a pattern of touches alone.</summary>
+    /// <exception cref="ArgumentException">There is no touch in it.</exception>
+    public Pattern(IEnumerable<Touch> touches) : this(touches.Select(touch => new Contact(touch))) { }
+
     /// <summary>Makes a pattern.</summary>
     /// <exception cref="ArgumentException">There is no touch in it.</exception>
-    public Pattern(IEnumerable<Touch> touches)
+    public Pattern(IEnumerable<Beat> beats)
     {
-        Touches = [.. touches];
-        if (Touches.IsEmpty) throw new ArgumentException("A pattern has at least one touch.", nameof(touches));
-        PerRep = new TouchCount(Touches.Count(t => t.Foot == Foot.Left), Touches.Count(t => t.Foot == Foot.Right));
+        Beats = [.. beats];
+        Touches = [.. Beats.OfType<Contact>().Select(contact => contact.Touch)];
+        if (Touches.IsEmpty) throw new ArgumentException("A pattern has at least one touch.", nameof(beats));
+        PerRep = Count(Touches);
         Surfaces = [.. Touches.GroupBy(t => t.Surface).Select(g => new SurfaceCount(g.Key, g.Count()))];
+        Feet = Touches.All(t => t.Foot == Foot.Right) ? Feet.Right : Touches.All(t => t.Foot == Foot.Left) ? Feet.Left : Feet.Both;
+        _written = PatternWriter.Write(this);
     }
 
-    /// <summary>The touches, first to last.</summary>
+    /// <summary>The steps, first to last.</summary>
+    public ImmutableArray<Beat> Beats { get; }
+
+    /// <summary>The touches among the steps, first to last.</summary>
     public ImmutableArray<Touch> Touches { get; }
 
-    /// <summary>Touches of each foot in one rep.</summary>
+    /// <summary>Touches of each foot, or of that side of the body, in one rep. Headers are left out: they count towards nothing.</summary>
     public TouchCount PerRep { get; }
 
     /// <summary>Touches of each surface in one rep, in the order in which the surfaces first come.</summary>
     public ImmutableArray<SurfaceCount> Surfaces { get; }
 
     /// <summary>The feet that the pattern uses.</summary>
-    public Feet Feet => PerRep.Left == 0 ? Feet.Right : PerRep.Right == 0 ? Feet.Left : Feet.Both;
+    public Feet Feet { get; }
+
+    /// <summary>True when the ball leaves the floor: such a pattern is drawn from the side.</summary>
+    public bool InTheAir => Beats.Any(beat => beat
+        is Between { Happening: not Happening.Turn }
+        or Contact { Touch.Move: BallMove.Up }
+        or Contact { Touch.Surface: Surface.Thigh or Surface.Chest or Surface.Head or Surface.Shoulder });
+
+    /// <summary>True when the head meets the ball.</summary>
+    public bool HasHeading => Touches.Any(touch => touch.Surface == Surface.Head);
 
     /// <summary>The same pattern with the feet exchanged. Mirroring twice gives it back.</summary>
-    public Pattern Mirror() => new(Touches.Select(t => t.Mirror()));
+    public Pattern Mirror() => new(Beats.Select(beat => beat.Mirror()));
 
     /// <summary>The pattern as the given feet play it: mirrored when it is written for the other foot.</summary>
     public Pattern For(Feet feet) => Feet is Feet.Both || feet is Feet.Both || Feet == feet ? this : Mirror();
@@ -42,22 +63,32 @@ public sealed class Pattern : IEquatable<Pattern>
     public TouchCount Of(int touches)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(touches);
-        var whole = PerRep * (touches / Touches.Length);
-        var rest = Touches.Take(touches % Touches.Length).ToList();
-        return whole + new TouchCount(rest.Count(t => t.Foot == Foot.Left), rest.Count(t => t.Foot == Foot.Right));
+        return (PerRep * (touches / Touches.Length)) + Count(Touches.Take(touches % Touches.Length));
     }
 
     /// <inheritdoc/>
-    public bool Equals(Pattern? other) => other is not null && Touches.SequenceEqual(other.Touches);
+    public bool Equals(Pattern? other) => other is not null && _written == other._written;
 
     /// <inheritdoc/>
     public override bool Equals(object? obj) => Equals(obj as Pattern);
 
     /// <inheritdoc/>
-    public override int GetHashCode() => Touches.Aggregate(17, HashCode.Combine);
+    public override int GetHashCode() => StringComparer.Ordinal.GetHashCode(_written);
 
-    /// <summary>One touch a line, as <see cref="PatternReader"/> reads it.</summary>
-    public override string ToString() => string.Join('\n', Touches);
+    /// <summary>The pattern in its notation, as <see cref="PatternReader"/> reads it.</summary>
+    public override string ToString() => _written;
+
+    private static TouchCount Count(IEnumerable<Touch> touches)
+    {
+        var (left, right) = (0, 0);
+        foreach (var touch in touches)
+        {
+            if (touch.Surface == Surface.Head) continue;
+            if (touch.Foot == Foot.Left) left++;
+            else right++;
+        }
+        return new TouchCount(left, right);
+    }
 }
 
 /// <summary>How often a surface meets the ball in one rep.</summary>

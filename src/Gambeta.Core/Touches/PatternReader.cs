@@ -1,31 +1,107 @@
+using System.Collections.Frozen;
+using System.Globalization;
+
 namespace Gambeta.Core.Touches;
 
 /// <summary>
-/// Reads the written form of a touch: three words, foot, surface, and where the ball goes, for example "right sole back".
+/// Reads the notation of patterns: steps with commas between them, as in <c>R sole back, laces away</c>.
+/// <list type="bullet">
+/// <item>A touch is foot, surface, and where the ball goes. The foot is <c>R</c> or <c>L</c> and holds until another is named.</item>
+/// <item>A sham (<c>over</c>, <c>round</c>, <c>fake</c>, <c>dip</c>) is foot and word.</item>
+/// <item><c>hand</c>, <c>server</c>, <c>bounce</c>, <c>catch</c> and <c>turn</c> stand alone.</item>
+/// <item><c>x3</c> after a step repeats it; <c>~</c> at the end adds everything once more with the feet exchanged.</item>
+/// </list>
 /// </summary>
 public static class PatternReader
 {
-    /// <summary>Reads one touch.</summary>
-    /// <exception cref="FormatException">A word is missing, too many or unknown; the message names it and what is understood.</exception>
-    public static Touch ReadTouch(string written)
-    {
-        var words = written.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        if (words.Length != 3)
-            throw new FormatException($"'{written}' is not a touch: write foot, surface and where the ball goes, as in 'right sole back'.");
-        return new Touch(Word<Foot>(words[0], "foot"), Word<Surface>(words[1], "surface"), Word<BallMove>(words[2], "way the ball goes"));
-    }
+    /// <summary>The most steps of one pattern, all repeats written out: more cannot be learnt as one rep.</summary>
+    public const int MostBeats = 40;
 
-    /// <summary>Reads a pattern of one touch a line; empty lines are passed over.</summary>
-    /// <exception cref="FormatException">A line is no touch, or there is none.</exception>
+    private static readonly FrozenDictionary<string, Foot> Feet = new Dictionary<string, Foot>
+    {
+        ["R"] = Foot.Right, ["L"] = Foot.Left, ["r"] = Foot.Right, ["l"] = Foot.Left, ["right"] = Foot.Right, ["left"] = Foot.Left,
+    }.ToFrozenDictionary();
+
+    /// <summary>Reads a pattern. Line ends and semicolons count as commas.</summary>
+    /// <exception cref="PatternException">A word is missing, unknown or in the wrong place.</exception>
     public static Pattern Read(string written)
     {
-        var lines = written.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        if (lines.Length == 0) throw new FormatException("A pattern has at least one touch.");
-        return new Pattern(lines.Select(ReadTouch));
+        var beats = new List<Beat>();
+        Foot? foot = null;
+        var at = 0;
+        var mirrors = written.AsSpan().TrimEnd().EndsWith("~");
+        var end = mirrors ? written.LastIndexOf('~') : written.Length;
+        while (at <= end)
+        {
+            var comma = written.AsSpan(at, end - at).IndexOfAny(',', ';', '\n');
+            var stop = comma < 0 ? end : at + comma;
+            ReadStep(new Step(written, at, stop), beats, ref foot);
+            at = stop + 1;
+        }
+        if (mirrors) beats.AddRange([.. beats.Select(beat => beat.Mirror())]);
+        if (beats.Count > MostBeats) throw new PatternException($"That is {beats.Count} steps; a pattern has {MostBeats} at most.", 0, written.Length);
+        if (!beats.Any(beat => beat is Contact)) throw new PatternException("A pattern has at least one touch, as in 'R sole back'.", end, 0);
+        return new Pattern(beats);
     }
 
-    private static T Word<T>(string word, string what) where T : struct, Enum =>
-        EnumWords.TryRead<T>(word, out var value)
-            ? value
-            : throw new FormatException($"'{word}' is no {what}; understood are: {EnumWords.Choices<T>()}.");
+    private static void ReadStep(Step step, List<Beat> beats, ref Foot? foot)
+    {
+        if (!step.Next(out var word)) return;
+        if (Feet.TryGetValue(word, out var named))
+        {
+            foot = named;
+            if (!step.Next(out word)) throw step.Missing($"what does the {named.ToWords()} foot do? Write a surface and where the ball goes, as in 'sole back'.");
+        }
+        Beat beat;
+        if (EnumWords.TryRead<Happening>(word, out var happening)) beat = new Between(happening);
+        else if (EnumWords.TryRead<Sham>(word, out var sham)) beat = new Shown(foot ?? throw step.Wrong($"which foot? Write R or L before '{word}'."), sham);
+        else beat = new Contact(ReadTouch(step, word, foot));
+
+        var times = 1;
+        if (step.Next(out var more) && !ReadTimes(more, out times)) throw step.Wrong($"'{more}' does not belong here: a comma goes between two steps, 'x2' repeats one.");
+        if (step.Next(out var left)) throw step.Wrong($"'{left}' does not belong here: a comma goes between two steps.");
+        for (var i = 0; i < times; i++) beats.Add(beat);
+    }
+
+    private static Touch ReadTouch(Step step, string word, Foot? foot)
+    {
+        if (!EnumWords.TryRead<Surface>(word, out var surface))
+        {
+            throw step.Wrong($"'{word}' is no surface; understood are: {EnumWords.Choices<Surface>()}; "
+                + $"without a touch: {EnumWords.Choices<Sham>()}, {EnumWords.Choices<Happening>()}.");
+        }
+        if (foot is null) throw step.Wrong($"which foot? Write R or L before '{word}'.");
+        if (!step.Next(out var way)) throw step.Missing($"where does the ball go? Understood are: {EnumWords.Choices<BallMove>()}.");
+        return EnumWords.TryRead<BallMove>(way, out var move)
+            ? new Touch(foot.Value, surface, move)
+            : throw step.Wrong($"'{way}' is no way the ball goes; understood are: {EnumWords.Choices<BallMove>()}.");
+    }
+
+    private static bool ReadTimes(string word, out int times)
+    {
+        times = 1;
+        return word is ['x', _, ..] && int.TryParse(word.AsSpan(1), NumberStyles.None, CultureInfo.InvariantCulture, out times) && times is >= 1 and <= MostBeats;
+    }
+
+    /// <summary>The words of one step, remembering where the last one stood.</summary>
+    private sealed class Step(string written, int at, int stop)
+    {
+        private int _at = at, _start = at, _length;
+
+        public bool Next(out string word)
+        {
+            while (_at < stop && char.IsWhiteSpace(written[_at])) _at++;
+            _start = _at;
+            while (_at < stop && !char.IsWhiteSpace(written[_at])) _at++;
+            _length = _at - _start;
+            word = written.Substring(_start, _length);
+            return _length > 0;
+        }
+
+        public PatternException Wrong(string reason) => new(Capital(reason), _start, _length);
+
+        public PatternException Missing(string reason) => new(Capital(reason), _start, 0);
+
+        private static string Capital(string reason) => char.ToUpperInvariant(reason[0]) + reason[1..];
+    }
 }

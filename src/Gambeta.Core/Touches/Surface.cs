@@ -52,9 +52,21 @@ public enum BallMove
     /// <summary>Sideways, to the outside of the foot that touches.</summary>
     Out,
 
+    /// <summary>Round behind the standing leg, to its other side.</summary>
+    Behind,
+
+    /// <summary>Ahead and towards the side of the other foot.</summary>
+    Inward,
+
+    /// <summary>Ahead and away from the other foot.</summary>
+    Outward,
+
     /// <summary>Off the floor.</summary>
     Up,
 
     /// <summary>To the wall, from where it returns.</summary>
     Wall,
+
+    /// <summary>At the goal or a target.</summary>
+    Goal,
 }

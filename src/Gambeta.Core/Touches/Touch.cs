@@ -6,6 +6,6 @@ public readonly record struct Touch(Foot Foot, Surface Surface, BallMove Move)
     /// <summary>The same touch by the other foot; the ball's move is named from the foot, so it needs no turning.</summary>
     public Touch Mirror() => this with { Foot = Foot.Other() };
 
-    /// <summary>The touch as it is written on a card: "right sole back".</summary>
+    /// <summary>The touch in words: "right sole back".</summary>
     public override string ToString() => $"{Foot.ToWords()} {Surface.ToWords()} {Move.ToWords()}";
 }

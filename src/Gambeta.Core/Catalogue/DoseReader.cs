@@ -1,0 +1,62 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.RegularExpressions;
+
+namespace Gambeta.Core.Catalogue;
+
+/// <summary>
+/// Reads the short form of doses: three of them, for first weeks, steady and sharp. Time: <c>3x30/20</c> is three rounds of 30 s
+/// with 20 s of rest. Reps: <c>2x15/20</c> is two sets of 15. Tries and runs: <c>4/40</c> is four with 40 s between them.
+/// </summary>
+internal static partial class DoseReader
+{
+    public static ImmutableArray<RoundsDose> Time(YamlPlace at) => Three(at, "3x30/20", text =>
+        Sets(text) is (var rounds and >= 1 and <= 12, var work and >= 5 and <= 300, var rest)
+            ? new RoundsDose(rounds, TimeSpan.FromSeconds(work)) { Rest = rest }
+            : throw new FormatException($"'{text}' is no dose by time: 1 to 12 rounds of 5 to 300 s with at most 300 s of rest, as in '3x30/20'."));
+
+    public static ImmutableArray<RepsDose> Reps(YamlPlace at) => Three(at, "2x15/20", text =>
+        Sets(text) is (var times and >= 1 and <= 12, var reps and >= 1 and <= 200, var rest)
+            ? new RepsDose(reps, times) { Rest = rest }
+            : throw new FormatException($"'{text}' is no dose by reps: 1 to 12 sets of 1 to 200 reps with at most 300 s of rest, as in '2x15/20'."));
+
+    public static ImmutableArray<Dose> Tries(YamlPlace at) => Three<Dose>(at, "8/0", text =>
+        Times(text) is (var tries and >= 1 and <= 50, var rest) ? new TriesDose(tries) { Rest = rest } : throw Wrong(text, "tries", 50));
+
+    public static ImmutableArray<Dose> Runs(YamlPlace at) => Three<Dose>(at, "4/40", text =>
+        Times(text) is (var runs and >= 1 and <= 20, var rest) ? new RunsDose(runs) { Rest = rest } : throw Wrong(text, "runs", 20));
+
+    private static FormatException Wrong(string text, string what, int most) =>
+        new($"'{text}' is no number of {what}: 1 to {most} with at most 300 s of rest, as in '4/40'.");
+
+    private static ImmutableArray<T> Three<T>(YamlPlace at, string example, Func<string, T> read)
+    {
+        var items = at.Scalar().Split(',', StringSplitOptions.TrimEntries);
+        if (items.Length != 3) throw at.Wrong($"three doses are wanted, for first weeks, steady and sharp, as in '{example}, {example}, {example}'.");
+        try
+        {
+            return [.. items.Select(read)];
+        }
+        catch (FormatException wrong)
+        {
+            throw at.Wrong(wrong.Message);
+        }
+    }
+
+    private static (int Sets, int Amount, TimeSpan Pause)? Sets(string text) =>
+        SetsForm().Match(text) is { Success: true } form && Rest(form) is { } rest ? (Number(form, 1), Number(form, 2), rest) : null;
+
+    private static (int Times, TimeSpan Pause)? Times(string text) =>
+        TimesForm().Match(text) is { Success: true } form && Rest(form) is { } rest ? (Number(form, 1), rest) : null;
+
+    private static TimeSpan? Rest(Match form) => Number(form, "rest") is var seconds and <= 300 ? TimeSpan.FromSeconds(seconds) : null;
+
+    private static int Number(Match form, object group) =>
+        int.Parse((group is int number ? form.Groups[number] : form.Groups[(string)group]).Value, CultureInfo.InvariantCulture);
+
+    [GeneratedRegex(@"^(\d{1,3})x(\d{1,3})/(?<rest>\d{1,3})$")]
+    private static partial Regex SetsForm();
+
+    [GeneratedRegex(@"^(\d{1,3})/(?<rest>\d{1,3})$")]
+    private static partial Regex TimesForm();
+}

@@ -1,0 +1,52 @@
+using System.Globalization;
+
+namespace Gambeta.Core.Catalogue;
+
+/// <summary>Kinds of things that a drill can need.</summary>
+public enum GearKind
+{
+    /// <summary>A ball.</summary>
+    Ball,
+
+    /// <summary>Something flat or low to go round.</summary>
+    Marker,
+
+    /// <summary>Something upright to go round or pass: a chair will do.</summary>
+    Upright,
+
+    /// <summary>A wall, a garage door, a rebounder.</summary>
+    Wall,
+
+    /// <summary>A goal, or two sticks.</summary>
+    Goal,
+
+    /// <summary>Chalk or tape, to mark targets and squares.</summary>
+    Chalk,
+
+    /// <summary>An empty bottle to knock over.</summary>
+    Bottle,
+
+    /// <summary>Somebody who throws or rolls the ball.</summary>
+    Helper,
+}
+
+/// <summary>So many of a kind, at least one.</summary>
+public readonly record struct GearItem(GearKind Kind, int Count = 1)
+{
+    /// <summary>Reads "ball" or "4 markers".</summary>
+    /// <exception cref="FormatException">It is neither.</exception>
+    public static GearItem Parse(string written)
+    {
+        var space = written.IndexOf(' ');
+        var count = 1;
+        if (space > 0 && !int.TryParse(written.AsSpan(0, space), NumberStyles.None, CultureInfo.InvariantCulture, out count)) count = 0;
+        var word = written[(space + 1)..];
+        if (count > 1 && word.EndsWith('s')) word = word[..^1];
+        return count is >= 1 and <= 20 && EnumWords.TryRead<GearKind>(word, out var kind)
+            ? new GearItem(kind, count)
+            : throw new FormatException($"'{written}' is no gear; understood are: {EnumWords.Choices<GearKind>()}, with a number before it as in '4 markers'.");
+    }
+
+    /// <inheritdoc/>
+    public override string ToString() => Count == 1 ? Kind.ToWords() : string.Create(CultureInfo.InvariantCulture, $"{Count} {Kind.ToWords()}s");
+}

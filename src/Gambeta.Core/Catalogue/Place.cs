@@ -1,0 +1,32 @@
+namespace Gambeta.Core.Catalogue;
+
+/// <summary>Kinds of places where a drill can be played.</summary>
+[Flags]
+public enum Places
+{
+    /// <summary>Nowhere yet.</summary>
+    None = 0,
+
+    /// <summary>A room with a floor that can take it.</summary>
+    Indoors = 1,
+
+    /// <summary>Hard ground outside.</summary>
+    Patio = 2,
+
+    /// <summary>Grass or earth.</summary>
+    Garden = 4,
+
+    /// <summary>Before a wall.</summary>
+    Wall = 8,
+
+    /// <summary>Before a goal.</summary>
+    Goal = 16,
+}
+
+/// <summary>The floor that a drill needs, in metres, run-off included.</summary>
+public readonly record struct Floor(double Width, double Length)
+{
+    /// <summary>True when it lies within a room of these sides, either way round.</summary>
+    public bool FitsIn(Floor room) =>
+        (Width <= room.Width && Length <= room.Length) || (Width <= room.Length && Length <= room.Width);
+}

@@ -1,0 +1,32 @@
+using YamlDotNet.Core;
+using YamlDotNet.RepresentationModel;
+
+namespace Gambeta.Core.Catalogue;
+
+/// <summary>A YAML file that holds one list.</summary>
+internal static class YamlFile
+{
+    /// <summary>The items of the list, each knowing its place.</summary>
+    /// <exception cref="CatalogueException">It is no YAML, or no list.</exception>
+    public static IEnumerable<YamlPlace> Items(string file, TextReader yaml, string what)
+    {
+        var stream = new YamlStream();
+        var parser = new Parser(yaml);
+        try
+        {
+            stream.Load(parser);
+        }
+        catch (InvalidOperationException)
+        {
+            // The scanner throws this at a bracket that is never closed; only the last event knows where it was.
+            throw new CatalogueException(file, parser.Current?.End.Line ?? 1, "this is not YAML from here on: is a bracket or quote left open?");
+        }
+        catch (YamlException broken)
+        {
+            throw new CatalogueException(file, broken.Start.Line, $"this is not YAML: {broken.Message}");
+        }
+        if (stream.Documents.Count != 1 || stream.Documents[0].RootNode is not YamlSequenceNode items)
+            throw new CatalogueException(file, 1, $"expected a list of {what}.");
+        return items.Children.Select(node => new YamlPlace(file, node));
+    }
+}

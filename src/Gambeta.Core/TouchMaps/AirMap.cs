@@ -1,0 +1,193 @@
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.TouchMaps;
+
+/// <summary>
+/// Lays a pattern out in the air, seen from the side with time running to the right. Between two touches the ball flies free for as
+/// long as the tempo leaves it; heights of the contacts are those of a child of about 1.35 m.
+/// </summary>
+internal sealed class AirMap
+{
+    /// <summary>Centimetres to the right for each second.</summary>
+    private const double ASecond = 120;
+
+    /// <summary>A slow tempo with catches is slow because the hands hold the ball: no flight is believed to be longer.</summary>
+    private const double LongestFlight = 1.5;
+
+    private const double Hands = 100, Floor = 10, Hold = 0.35, ToHands = 0.7, ToWall = 0.5, Serve = 0.75;
+
+    private readonly List<MapStop> _stops = [];
+    private readonly List<MapPath> _paths = [];
+    private readonly List<MapMark> _marks = [];
+    private readonly double _flight;
+    private MapPoint _ball;
+
+    private AirMap(Tempo tempo) => _flight = Math.Min(60 / tempo.TouchesAMinute, LongestFlight);
+
+    public static TouchMap Of(Pattern pattern, Tempo tempo)
+    {
+        var map = new AirMap(tempo);
+        map.Play(pattern);
+        return new TouchMap
+        {
+            View = MapView.Air, Stops = [.. map._stops], Paths = [.. map._paths], Marks = [.. map._marks], Stance = default,
+        };
+    }
+
+    private static double Height(Touch touch) => touch.Surface switch
+    {
+        Surface.Thigh => 70,
+        Surface.Chest => 105,
+        Surface.Shoulder => 112,
+        Surface.Head => 132,
+        Surface.Sole => Floor,
+        _ => touch.Move is BallMove.Up or BallMove.Wall or BallMove.Goal ? 35 : touch is { Surface: Surface.Laces, Move: BallMove.Stay } ? 22 : 14,
+    };
+
+    private void Play(Pattern pattern)
+    {
+        var beats = pattern.Beats;
+        _ball = new MapPoint(0, beats[0] switch { Contact contact => Height(contact.Touch), Between { Happening: Happening.Bounce } => Floor, _ => Hands });
+        for (var i = 0; i < beats.Length; i++)
+        {
+            // A pattern that ends in flight ends where its first touch would come again.
+            var next = i + 1 < beats.Length ? beats[i + 1] : beats[0];
+            var afterNext = i + 2 < beats.Length ? beats[i + 2] : beats[(i + 2) % beats.Length];
+            switch (beats[i])
+            {
+                case Contact contact:
+                    Touch(contact.Touch, next, afterNext);
+                    break;
+                case Between between:
+                    Between(between.Happening, i > 0 ? beats[i - 1] : null, next);
+                    break;
+                default:
+                    _marks.Add(new MapMark(_ball, beats[i].Words, beats[i].Foot, _stops.Count, Turned: false));
+                    Stay(_flight, PathKind.Floor);
+                    break;
+            }
+        }
+    }
+
+    private void Touch(Touch touch, Beat next, Beat afterNext)
+    {
+        _stops.Add(new MapStop(_stops.Count + 1, _ball, touch, default, Turned: false));
+        switch (touch.Move)
+        {
+            case BallMove.Up:
+                Fly(next, afterNext);
+                break;
+            case BallMove.Wall:
+                Fly(_ball.Right + (ToWall * ASecond), 80, ToWall);
+                _marks.Add(new MapMark(_ball, "wall", null, _stops.Count, Turned: false));
+                FlyTo(next, afterNext, fromWall: true);
+                break;
+            case BallMove.Goal:
+                Fly(_ball.Right + (ToWall * ASecond), 60, ToWall);
+                _marks.Add(new MapMark(_ball, "goal", null, _stops.Count, Turned: false));
+                break;
+            case BallMove.Stay:
+                Stay(touch.Surface == Surface.Laces ? Hold * 2 : Hold, touch.Surface == Surface.Laces ? PathKind.Held : PathKind.Floor);
+                break;
+            default:
+                // Along the floor: it falls the last few centimetres and rolls.
+                Go(new MapPoint(_ball.Right + (_flight * ASecond), Floor), _flight, PathKind.Floor);
+                break;
+        }
+    }
+
+    private void Between(Happening happening, Beat? before, Beat next)
+    {
+        switch (happening)
+        {
+            case Happening.Hand when before is not null:
+                // Brought back to the hands from wherever it lay.
+                Go(new MapPoint(_ball.Right + (Hold * ASecond), Hands), Hold, PathKind.Held);
+                goto case Happening.Hand;
+            case Happening.Hand:
+                _marks.Add(new MapMark(_ball, "hand", null, _stops.Count, Turned: false));
+                Drop(next);
+                break;
+            case Happening.Server:
+                _marks.Add(new MapMark(_ball, "server", null, _stops.Count, Turned: false));
+                Fly(_ball.Right + (Serve * ASecond), Target(next), Serve);
+                break;
+            case Happening.Bounce:
+                _marks.Add(new MapMark(_ball, "bounce", null, _stops.Count, Turned: false));
+                Rebound(before, next);
+                break;
+            case Happening.Catch:
+                _marks.Add(new MapMark(_ball, "catch", null, _stops.Count, Turned: false));
+                Stay(Hold, PathKind.Held);
+                break;
+            default:
+                _marks.Add(new MapMark(_ball, "turn", null, _stops.Count, Turned: false));
+                Stay(Hold, PathKind.Floor);
+                break;
+        }
+    }
+
+    private void Drop(Beat next)
+    {
+        var target = Target(next);
+        if (target >= _ball.Up) Fly(_ball.Right + (_flight / 2 * ASecond), target, _flight / 2);
+        else if (FreeFlight.FallTime(_ball.Up - target) is var seconds) Fly(_ball.Right + (seconds * ASecond), target, seconds);
+    }
+
+    private void Fly(Beat next, Beat afterNext) => FlyTo(next, afterNext, fromWall: false);
+
+    private void FlyTo(Beat next, Beat afterNext, bool fromWall)
+    {
+        var whole = fromWall ? ToWall : _flight;
+        if (next is Between { Happening: Happening.Bounce })
+        {
+            // A bounce shares the time up to what comes after it.
+            var all = fromWall ? ToWall * 2 : Math.Max(_flight, 0.7);
+            var first = FreeFlight.TimeToBounce(_ball.Up - Floor, Target(afterNext) - Floor, all);
+            Fly(_ball.Right + (first * ASecond), Floor, first);
+            _bounceLeft = all - first;
+            return;
+        }
+        var seconds = next is Between ? Math.Min(whole, ToHands) : whole;
+        Fly(_ball.Right + (seconds * ASecond), Target(next), seconds);
+    }
+
+    private double _bounceLeft;
+
+    private void Rebound(Beat? before, Beat next)
+    {
+        var target = Target(next);
+        // After a drop or a serve the ball comes up as high as a bounce lets it, and is met on its way down.
+        var seconds = before is Contact ? _bounceLeft : AfterDrop(target);
+        Fly(_ball.Right + (seconds * ASecond), target, seconds);
+    }
+
+    private static double AfterDrop(double target)
+    {
+        var up = FreeFlight.Bounce * Math.Sqrt(2 * FreeFlight.G * (Hands - Floor));
+        var left = Math.Max(0, (up * up) - (2 * FreeFlight.G * Math.Max(0, target - Floor)));
+        return (up + Math.Sqrt(left)) / FreeFlight.G;
+    }
+
+    private static double Target(Beat next) => next switch
+    {
+        Contact contact => Height(contact.Touch),
+        Between { Happening: Happening.Bounce } => Floor,
+        _ => Hands,
+    };
+
+    private void Fly(double right, double height, double seconds)
+    {
+        var to = new MapPoint(right, height);
+        _paths.Add(FreeFlight.Path(_ball, to, seconds, _stops.Count));
+        _ball = to;
+    }
+
+    private void Stay(double seconds, PathKind kind) => Go(new MapPoint(_ball.Right + (seconds * ASecond), _ball.Up), seconds, kind);
+
+    private void Go(MapPoint to, double seconds, PathKind kind)
+    {
+        _paths.Add(new MapPath(_ball, new((_ball.Right + to.Right) / 2, (_ball.Up + to.Up) / 2), to, seconds, kind, _stops.Count));
+        _ball = to;
+    }
+}

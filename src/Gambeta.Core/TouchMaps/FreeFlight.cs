@@ -1,0 +1,57 @@
+namespace Gambeta.Core.TouchMaps;
+
+/// <summary>
+/// Free flight of the ball, air left out: the height changes by <c>v t - g t² / 2</c>. In centimetres and seconds.
+/// Source: uniformly accelerated motion, any school book of mechanics; g is the standard acceleration of fall.
+/// </summary>
+public static class FreeFlight
+{
+    /// <summary>The acceleration of fall in centimetres a second, each second.</summary>
+    public const double G = 980.665;
+
+    /// <summary>
+    /// The share of its speed that a ball keeps at a bounce: dropped from a metre it comes back to about 64 cm,
+    /// which is what a well-pumped ball does on a hard floor.
+    /// </summary>
+    public const double Bounce = 0.8;
+
+    /// <summary>The speed upwards, in centimetres a second, that takes a ball from one height to another in a time.</summary>
+    public static double SpeedFor(double from, double to, double seconds) => ((to - from) / seconds) + (G * seconds / 2);
+
+    /// <summary>
+    /// How far a ball rises above where it began: 0 when it only falls. Between equal heights that is <c>g T² / 8</c>:
+    /// 0.667 s, 90 touches a minute, give 54.5 cm.
+    /// </summary>
+    public static double Rise(double from, double to, double seconds) =>
+        SpeedFor(from, to, seconds) is > 0 and var speed && speed / G <= seconds ? speed * speed / (2 * G) : Math.Max(0, to - from);
+
+    /// <summary>The seconds of a fall from rest.</summary>
+    public static double FallTime(double height) => Math.Sqrt(2 * Math.Max(0, height) / G);
+
+    /// <summary>The curve of a flight between two points that share their time evenly from left to right.</summary>
+    public static MapPath Path(MapPoint from, MapPoint to, double seconds, int after)
+    {
+        // The control point lies where the two tangents meet: half way along, as high as the first speed alone would carry.
+        var bend = new MapPoint((from.Right + to.Right) / 2, from.Up + (SpeedFor(from.Up, to.Up, seconds) * seconds / 2));
+        return new MapPath(from, bend, to, seconds, PathKind.Flight, after, Rise(from.Up, to.Up, seconds));
+    }
+
+    /// <summary>
+    /// Shares a time between the flight to the floor and the flight up again, so that the ball leaves the floor with
+    /// <see cref="Bounce"/> of the speed with which it came. Heights are above the floor.
+    /// </summary>
+    /// <returns>The seconds of the first flight.</returns>
+    public static double TimeToBounce(double from, double to, double seconds)
+    {
+        // Early bounces come in too fast, late ones leave too fast: the right moment lies between and is found by halving.
+        var (early, late) = (seconds * 0.001, seconds * 0.999);
+        for (var i = 0; i < 50; i++)
+        {
+            var middle = (early + late) / 2;
+            var comes = (G * middle) - SpeedFor(from, 0, middle);
+            if (SpeedFor(0, to, seconds - middle) < Bounce * comes) early = middle;
+            else late = middle;
+        }
+        return (early + late) / 2;
+    }
+}
