@@ -19,6 +19,15 @@ public static class DemoHousehold
     private static readonly Guid Irune = Guid.Parse("01900000-0000-7000-8000-0000000de301");
     private static readonly Guid Benat = Guid.Parse("01900000-0000-7000-8000-0000000de302");
 
+    private static readonly string[] IruneDrills =
+    [
+        "pull-back-laces-away", "inside-taps", "two-rolls-two-outside", "juggling-streak", "one-touch-wall-other-foot", "zigzag-and-home",
+        "v-cut", "game-ladder", "kill-juggled", "step-over-away",
+    ];
+
+    private static readonly string[] BenatDrills =
+        ["toe-taps", "inside-taps", "pull-back-laces-away", "drop-kick-catch", "juggling-streak", "wall-two-touch", "game-bottle"];
+
     /// <summary>Loads it once; a second call finds it and changes nothing. Returns whether it was loaded now.</summary>
     public static async Task<bool> LoadOnceAsync(GambetaDatabase database, DrillCatalogue catalogue, DateTimeOffset now, string timeZone)
     {
@@ -32,9 +41,9 @@ public static class DemoHousehold
         var irune = new ModelPlayer { Id = Irune, Preferred = Foot.Right, StartSkill = 0.38, EndSkill = 0.66, OtherFootStart = 0.72 };
         var benat = new ModelPlayer { Id = Benat, Preferred = Foot.Left, StartSkill = 0.08, EndSkill = 0.34, OtherFootStart = 0.60 };
         await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.Steady, irune,
-            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, FewerSets: 9), new Random(4021), now));
+            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), now));
         await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
-            new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, FewerSets: 7), new Random(733), now));
+            new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), now));
         await work.CommitAsync();
         return true;
     }

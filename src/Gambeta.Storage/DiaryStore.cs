@@ -14,7 +14,7 @@ public static class DiaryStore
         Days(await work.Connection.QueryAsync<DayRow>(DaysSql, new { work.Household, player, from }));
 
     /// <summary>All that Today shows, in one round trip: days from a day on, the latest sitting, the standing bests, and when each drill was last played.</summary>
-    public static async Task<TodayRows> TodayAsync(HouseholdWork work, Guid player, DateOnly from, string[] drills)
+    public static async Task<TodayRows> TodayAsync(HouseholdWork work, Guid player, DateOnly from)
     {
         await using var rows = await work.Connection.QueryMultipleAsync(
             $"""
@@ -27,22 +27,25 @@ public static class DiaryStore
               order by day desc, started_at desc limit 1)
             order by started_at, set_order;
 
-            select set_id, measure, player_id, drill, feet, layout, value, made_at, day, latest
-            from standing where household_id = @Household and player_id = @player;
+            {StandingSql};
 
-            select d.drill, last.day
-            from unnest(@drills) d(drill) cross join lateral (
-              select day from practice_set
-              where household_id = @Household and player_id = @player and drill = d.drill and removed_at is null
-              order by day desc limit 1) last
+            {LastDaysSql}
             """,
-            new { work.Household, player, from, drills });
+            new { work.Household, player, from });
         return new TodayRows(
             Days(await rows.ReadAsync<DayRow>()),
             [.. (await rows.ReadAsync<SetRow>()).Select(row => row.ToSet())],
             [.. (await rows.ReadAsync<MarkRow>()).Select(row => (row.ToMark(), (IReadOnlyList<decimal>)(row.Latest ?? [])))],
             (await rows.ReadAsync<(string Drill, DateOnly Day)>()).ToDictionary(d => d.Drill, d => d.Day));
     }
+
+    /// <summary>The bests that stand, one of each key.</summary>
+    public static async Task<IReadOnlyList<Mark>> StandingAsync(HouseholdWork work, Guid player) =>
+        [.. (await work.Connection.QueryAsync<MarkRow>(StandingSql, new { work.Household, player })).Select(row => row.ToMark())];
+
+    /// <summary>The day on which each drill was last played.</summary>
+    public static async Task<IReadOnlyDictionary<string, DateOnly>> LastDaysAsync(HouseholdWork work, Guid player) =>
+        (await work.Connection.QueryAsync<(string Drill, DateOnly Day)>(LastDaysSql, new { work.Household, player })).ToDictionary(d => d.Drill, d => d.Day);
 
     /// <summary>The sets of a player between two days, one drill or all, latest day first and within it in the order played.</summary>
     public static async Task<IReadOnlyList<PracticeSet>> LogAsync(HouseholdWork work, Guid player, string? drill, DateOnly from, DateOnly to) =>
@@ -87,6 +90,29 @@ public static class DiaryStore
             """,
             new { work.Household, player, most, drill })).Select(row => row.ToMark()).Order().GroupBy(mark => mark.Key),
     ];
+
+    private const string StandingSql =
+        """
+        select set_id, measure, player_id, drill, feet, layout, value, made_at, day, latest
+        from standing where household_id = @Household and player_id = @player
+        """;
+
+    // From one drill to the next along the index: a player has played a dozen of them, in thousands of sets.
+    private const string LastDaysSql = """
+        with recursive played as (
+          (select drill from practice_set where household_id = @Household and player_id = @player and removed_at is null order by drill limit 1)
+          union all
+          select (
+            select drill from practice_set
+            where household_id = @Household and player_id = @player and removed_at is null and drill > played.drill
+            order by drill limit 1)
+          from played where played.drill is not null)
+        select played.drill, last.day
+        from played cross join lateral (
+          select day from practice_set
+          where household_id = @Household and player_id = @player and drill = played.drill and removed_at is null
+          order by day desc limit 1) last
+        """;
 
     private const string DaysSql =
         "select day, touches_left, touches_right, has_best from practice_day where household_id = @Household and player_id = @player and day >= @from order by day";

@@ -62,7 +62,7 @@ public static class HouseholdStore
     {
         var rows = await work.Connection.QueryAsync<ViewRow>(
             """
-            select h.name, h.time_zone, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
+            select h.name, h.time_zone, h.heading, h.drills_version, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
             from household h left join player p on p.household_id = h.household_id
             where h.household_id = @Household
             order by p.joined_at, p.player_id
@@ -71,18 +71,27 @@ public static class HouseholdStore
         HouseholdView? view = null;
         foreach (var row in rows)
         {
-            view ??= new HouseholdView(row.Name, row.TimeZone, []);
+            view ??= new HouseholdView(row.Name, row.TimeZone, row.Heading, row.DrillsVersion, []);
             if (row.PlayerId is { } id) view.Players.Add(new Player(id, row.Nickname!, row.BirthYear, Stored.Word<Foot>(row.PreferredFoot!), Stored.Word<Level>(row.Level!)));
         }
         return view;
     }
 
+    /// <summary>Turns heading on or off.</summary>
+    public static Task SetHeadingAsync(HouseholdWork work, bool heading) => work.Connection.ExecuteAsync(
+        "update household set heading = @heading where household_id = @Household", new { work.Household, heading });
+
     private sealed record ViewRow(
-        string Name, string TimeZone, Guid? PlayerId, string? Nickname, short BirthYear, string? PreferredFoot, string? Level)
+        string Name, string TimeZone, bool Heading, int DrillsVersion, Guid? PlayerId, string? Nickname, short BirthYear, string? PreferredFoot, string? Level)
     {
-        public ViewRow() : this("", "", null, null, 0, null, null) { }
+        public ViewRow() : this("", "", false, 0, null, null, 0, null, null) { }
     }
 }
 
 /// <summary>A household as every page needs it.</summary>
-public sealed record HouseholdView(string Name, string TimeZone, List<Player> Players);
+/// <param name="Name">What it signs in with.</param>
+/// <param name="TimeZone">Whose midnight ends its day.</param>
+/// <param name="Heading">Whether it turned heading on.</param>
+/// <param name="DrillsVersion">Goes up with every change to its own drills; 0 when it never had any.</param>
+/// <param name="Players">Its players, first comers first.</param>
+public sealed record HouseholdView(string Name, string TimeZone, bool Heading, int DrillsVersion, List<Player> Players);

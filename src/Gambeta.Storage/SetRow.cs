@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gambeta.Core;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Touches;
@@ -28,11 +29,15 @@ internal sealed class SetRow
     public int? Clips { get; init; }
     public int[]? TryTouches { get; init; }
     public bool[]? TryDropped { get; init; }
+    public int? Hits { get; init; }
+    public int? Misses { get; init; }
+    public bool? IsLadder { get; init; }
 
     /// <summary>Every column that a set fills, in the order of the table.</summary>
     public const string Columns = """
         household_id, set_id, session_id, player_id, drill, layout, set_order, feet, started_at, day, worked_ms, planned_seconds,
-        counted_by, touches_left, touches_right, clean_reps, slips, longest_run, clips, try_touches, try_dropped
+        counted_by, touches_left, touches_right, clean_reps, slips, longest_run, clips, try_touches, try_dropped,
+        hits, misses, is_ladder
         """;
 
     public static SetRow From(Guid household, PracticeSet set) => new()
@@ -56,8 +61,18 @@ internal sealed class SetRow
         Slips = set.Result switch { RepsResult reps => reps.Slips, PassesResult passes => passes.Slips, _ => null },
         LongestRun = (set.Result as PassesResult)?.LongestRun,
         Clips = (set.Result as RunResult)?.Clips,
-        TryTouches = (set.Result as TriesResult)?.Tries.Select(t => t.Touches).ToArray(),
-        TryDropped = (set.Result as TriesResult)?.Tries.Select(t => t.End == TryEnd.Dropped).ToArray(),
+        TryTouches = TriesOf(set.Result)?.Select(t => t.Touches).ToArray(),
+        TryDropped = TriesOf(set.Result)?.Select(t => t.End == TryEnd.Dropped).ToArray(),
+        Hits = (set.Result as HitsResult)?.Hits,
+        Misses = (set.Result as HitsResult)?.Misses,
+        IsLadder = set.Result is LadderResult ? true : null,
+    };
+
+    private static IEnumerable<JugglingTry>? TriesOf(SetResult result) => result switch
+    {
+        TriesResult tries => tries.Tries,
+        LadderResult ladder => ladder.Goes,
+        _ => null,
     };
 
     public PracticeSet ToSet() => new()
@@ -81,11 +96,15 @@ internal sealed class SetRow
     // Which columns are filled says which kind of set it was.
     private SetResult Result() => this switch
     {
-        { TryTouches: { } tries } => new TriesResult(
-            [.. tries.Zip(TryDropped!, (touches, dropped) => new JugglingTry(touches, dropped ? TryEnd.Dropped : TryEnd.Stopped))]),
+        { TryTouches: not null, IsLadder: true } => new LadderResult(Tries()),
+        { TryTouches: not null } => new TriesResult(Tries()),
+        { Hits: { } hits } => new HitsResult(hits, Misses ?? 0),
         { CleanReps: { } clean } => new RepsResult(clean, Slips ?? 0),
         { LongestRun: { } run } => new PassesResult(run, Slips ?? 0),
         { Clips: { } clips } => new RunResult(clips),
         _ => new RoundResult(),
     };
+
+    private ImmutableArray<JugglingTry> Tries() =>
+        [.. TryTouches!.Zip(TryDropped!, (touches, dropped) => new JugglingTry(touches, dropped ? TryEnd.Dropped : TryEnd.Stopped))];
 }

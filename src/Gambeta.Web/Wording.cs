@@ -3,6 +3,7 @@ using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Web;
@@ -54,6 +55,8 @@ public static class Wording
         MeasureKind.CleanReps => Number(value) + (value == 1 ? " clean rep" : " clean reps"),
         MeasureKind.Streak or MeasureKind.LongestRun => Number(value) + " in a row",
         MeasureKind.PassesAMinute => Number(value) + " a minute",
+        MeasureKind.HitsOutOf => $"{Number(value)} of {measure.Size}",
+        MeasureKind.LadderRung => "rung " + Number(value),
         _ => value.ToString("0.0", Plain) + " s",
     };
 
@@ -64,7 +67,9 @@ public static class Wording
     /// <summary>What the figure counts, for under it.</summary>
     public static string Unit(Measure measure) => measure.Kind switch
     {
-        MeasureKind.TouchesIn => $"touches in {measure.Seconds} s",
+        MeasureKind.TouchesIn => $"touches in {measure.Size} s",
+        MeasureKind.HitsOutOf => $"of {measure.Size} tries",
+        MeasureKind.LadderRung => "rung of the ladder",
         MeasureKind.CleanReps => "clean reps in a set",
         MeasureKind.Streak => "in a row",
         MeasureKind.LongestRun => "in a row, no slip",
@@ -77,8 +82,25 @@ public static class Wording
         Core.Catalogue.MeasuredBy.TouchesInARound => "touches in a round",
         Core.Catalogue.MeasuredBy.CleanReps => "clean reps a foot",
         Core.Catalogue.MeasuredBy.BestStreak => "longest streak",
+        Core.Catalogue.MeasuredBy.HitsOutOfTries => "hits out of tries",
+        Core.Catalogue.MeasuredBy.LadderRung => "highest rung",
         Core.Catalogue.MeasuredBy.CleanPasses => "longest clean run, passes a minute",
         _ => "seconds for the course",
+    };
+
+    public static string Gear(IEnumerable<GearItem> gear) => string.Join(", ", gear);
+
+    public static string Room(Floor floor) => $"{floor.Width.ToString("0.#", Plain)} × {floor.Length.ToString("0.#", Plain)} m";
+
+    /// <summary>A caution that follows from a drill, in a sentence or two.</summary>
+    public static string Caution(CautionKind kind, DrillCard card) => kind switch
+    {
+        CautionKind.Heading => "Heading follows the rules of your own association and club; many do not allow it in practice for younger players. Few touches, a light ball, and stop at any headache. It counts towards no target.",
+        CautionKind.TooYoung => $"This drill is from {card.LeastAge} years on.",
+        CautionKind.Wall => "Nothing breakable behind you or beside the wall. No road behind a missed ball.",
+        CautionKind.Goal => "Nobody in front of the goal, nothing breakable behind it.",
+        CautionKind.FullSpeed => "Leave two metres free behind the finish: you come home at full speed.",
+        _ => "Indoors only with a soft ball, on a clear floor.",
     };
 
     public static string Level(Level level) => Sentence(level.ToWords());
@@ -95,9 +117,10 @@ public static class Wording
         return dose switch
         {
             RoundsDose rounds => $"{rounds.Rounds} × {rounds.Work.TotalSeconds.ToString(Plain)} s{each}",
-            RepsDose reps => $"{reps.Times} × {reps.Reps} reps{each}",
-            TriesDose tries => $"{tries.Tries} tries",
-            RunsDose runs => $"{runs.Runs} runs",
+            RepsDose reps => $"{reps.Times} × {reps.Reps} {(card.MeasuredBy == Core.Catalogue.MeasuredBy.HitsOutOfTries ? "tries" : "reps")}{each}",
+            TriesDose goes when card.MeasuredBy == Core.Catalogue.MeasuredBy.LadderRung => $"{goes.Tries} goes{each}",
+            TriesDose tries => $"{tries.Tries} tries{each}",
+            RunsDose runs => $"{runs.Runs} runs{each}",
             _ => "",
         };
     }
@@ -109,6 +132,8 @@ public static class Wording
         return set.Result switch
         {
             RepsResult reps => Number(reps.CleanReps) + " clean",
+            HitsResult hits => $"{hits.Hits} of {hits.Tries}",
+            LadderResult ladder => $"rung {ladder.Rung}",
             TriesResult { Longest: > 0 } tries => $"{tries.Longest} in a row",
             PassesResult passes => $"{about}{Number(set.Touches.Total)}, run of {passes.LongestRun}",
             RunResult run => Scoring.CourseSeconds(set.Worked, run.Clips).ToString("0.0", Plain) + " s",
@@ -120,11 +145,15 @@ public static class Wording
     public static string Full(PracticeSet set) => set.Result switch
     {
         RepsResult reps => $"{reps.CleanReps} clean reps, {Slips(reps.Slips)}",
-        TriesResult tries => "tries of " + string.Join(", ", tries.Tries.Select(t => t.Touches + (t.End == TryEnd.Stopped ? " (stopped)" : ""))),
+        HitsResult hits => $"{hits.Hits} of {hits.Tries}",
+        LadderResult ladder => $"rung {ladder.Rung}, goes of {Tries(ladder.Goes)}",
+        TriesResult tries => "tries of " + Tries(tries.Tries),
         PassesResult passes => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {Slips(passes.Slips)}",
         RunResult run => $"{set.Worked.TotalSeconds.ToString("0.0", Plain)} s, {run.Clips} clipped",
         _ => $"{set.Touches.Total} touches",
     };
+
+    private static string Tries(IEnumerable<JugglingTry> tries) => string.Join(", ", tries.Select(t => t.Touches + (t.End == TryEnd.Stopped ? " (stopped)" : "")));
 
     private static string Slips(int slips) => slips == 1 ? "1 slip" : $"{slips} slips";
 

@@ -8,6 +8,7 @@ namespace Gambeta.Core.Catalogue;
 public sealed class DrillCatalogue
 {
     private readonly FrozenDictionary<string, DrillCard> _byId;
+    private readonly FrozenDictionary<string, int> _order;
     private readonly Lazy<Shelf> _shelf;
 
     /// <summary>Makes a catalogue of cards.</summary>
@@ -21,6 +22,7 @@ public sealed class DrillCatalogue
         var twice = all.GroupBy(c => c.Id).FirstOrDefault(g => g.Count() > 1);
         if (twice is not null) throw new ArgumentException($"Two drill cards have the id '{twice.Key}'.", nameof(cards));
         _byId = all.ToFrozenDictionary(c => c.Id);
+        _order = Cards.Select((card, i) => (card.Id, i)).ToFrozenDictionary(c => c.Id, c => c.i);
         Rungs = new Rungs(Cards);
         _shelf = new(() => new Shelf(this));
     }
@@ -36,6 +38,9 @@ public sealed class DrillCatalogue
 
     /// <summary>The card with an id, or nothing.</summary>
     public DrillCard? Find(string? id) => id is not null && _byId.TryGetValue(id, out var card) ? card : null;
+
+    /// <summary>The place of a card on the shelf, from 0; behind all others when it is not there.</summary>
+    public int OrderOf(string id) => _order.GetValueOrDefault(id, int.MaxValue);
 
     /// <summary>The faults and layouts that ship with the application.</summary>
     public static SharedParts ShippedParts { get; } = ReadParts();

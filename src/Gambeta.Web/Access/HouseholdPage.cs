@@ -8,7 +8,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gambeta.Web.Access;
 
 /// <summary>What a page inside a household needs from the application.</summary>
-public sealed record PageTools(GambetaDatabase Database, DrillCatalogue Catalogue, TimeProvider Time);
+public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time);
 
 /// <summary>A page inside a household: knows whose it is, who is playing, and what day it is there.</summary>
 [Authorize]
@@ -17,9 +17,10 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     /// <summary>Remembers on this device who plays.</summary>
     public const string PlayerCookie = "gambeta-player";
 
-    public DrillCatalogue Catalogue => tools.Catalogue;
+    /// <summary>The drills of this household.</summary>
+    public DrillCatalogue Catalogue { get; private set; } = tools.Catalogues.Shipped;
 
-    public HouseholdView Household { get; private set; } = new("", "UTC", []);
+    public HouseholdView Household { get; private set; } = new("", "UTC", false, 0, []);
 
     public Player Player { get; private set; } = null!;
 
@@ -42,6 +43,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
         Household = household;
         Player = household.Players.Find(p => p.Id.ToString() == Request.Cookies[PlayerCookie]) ?? household.Players[0];
         Today = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
+        Catalogue = await tools.Catalogues.OfAsync(work, household);
         var result = await doIt(work);
         await work.CommitAsync(cancel);
         return result;

@@ -37,12 +37,12 @@ public static class SetsApi
 
     private static async Task<IResult> AddAsync(SetPost post, HttpContext http, PageTools tools)
     {
-        if (tools.Catalogue.Find(post.Drill) is not { } card) return Refused($"There is no drill called '{post.Drill}'.");
         if (!EnumWords.TryRead<Feet>(post.Feet ?? "", out var feet)) return Refused("Which foot was it: left, right or both?");
         if (!EnumWords.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refused("Say how it was counted: tapped, typed or estimated.");
         if (post.Order is < 1 or > 999 || post.PlannedSeconds is < 1 or > 3600 || post.Draft is null) return Refused("The set is incomplete.");
         await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
         if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
+        if ((await tools.Catalogues.OfAsync(work, household)).Find(post.Drill) is not { } card) return Refused($"There is no drill called '{post.Drill}'.");
         if (household.Players.Find(p => p.Id == post.Player) is not { } player) return NoSuchPlayer();
         if (!AllowedFeet(card, player).Contains(feet)) return Refused($"{card.Name} is not played with {Wording.Feet(feet)}.");
 
@@ -64,7 +64,7 @@ public static class SetsApi
     {
         await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
         if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
-        if (await SetStore.FindAsync(work, set) is not { } old || tools.Catalogue.Find(old.Drill) is not { } card)
+        if (await SetStore.FindAsync(work, set) is not { } old || (await tools.Catalogues.OfAsync(work, household)).Find(old.Drill) is not { } card)
             return Results.Json(new ProblemAnswer(["There is no such set."]), statusCode: StatusCodes.Status404NotFound);
         var frame = old.Frame(CountedBy.Typed, old.StartedAt, old.Day);
         var check = SetCheck.Check(card, frame, post.Draft ?? new SetDraft(), Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone));

@@ -6,6 +6,9 @@ namespace Gambeta.Web.Drawing;
 /// <summary>A shoe from above, the parts that meet the ball lit; the sole, which lies under, as a broken ring.</summary>
 public static class Shoe
 {
+    /// <summary>Where the middle of the heel lies in the drawing.</summary>
+    public const double HeelRight = 36, HeelDown = 226;
+
     // Drawn as a right shoe in a box of 100 by 240, toes up, its inside on the left; a left shoe is its mirror image.
     private const string Outline = "M46 8C10 2 -8 44 -6 92C-5 120 2 132 2 160C2 202 12 226 36 226C62 226 70 202 68 164C66 130 82 112 82 74C82 36 72 12 46 8Z";
 
@@ -16,10 +19,16 @@ public static class Shoe
         var words = surfaces.Count == 0 ? $"{foot.ToWords()} shoe" : $"{foot.ToWords()} shoe: {string.Join(" and ", surfaces.Select(s => s.ToWords()))}";
         writer.Write($"<svg class=\"shoe {foot.ToWords()}\" viewBox=\"-14 0 104 234\" role=\"img\" aria-label=\"{words}\">");
         writer.Write(foot == Foot.Left ? "<g transform=\"translate(76 0) scale(-1 1)\">" : "<g>");
-        writer.Write($"<path class=\"sole\" d=\"{Outline}\"/>");
-        foreach (var surface in surfaces) writer.Write(Part(surface));
+        Write(writer, surfaces);
         writer.Write("</g></svg>");
     });
+
+    /// <summary>The bare shapes of a right shoe, for a drawing that places them itself.</summary>
+    public static void Write(TextWriter writer, IEnumerable<Surface> lit)
+    {
+        writer.Write("<path class=\"sole\" d=\"" + Outline + "\"/>");
+        foreach (var surface in lit) writer.Write(Part(surface));
+    }
 
     private static string Part(Surface surface) => surface switch
     {

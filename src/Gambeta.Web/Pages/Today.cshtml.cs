@@ -34,12 +34,12 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
     {
-        var rows = await DiaryStore.TodayAsync(work, Player.Id, FiveWeeks.FirstDay(Today, DayOfWeek.Monday), [.. Catalogue.Cards.Select(c => c.Id)]);
+        var rows = await DiaryStore.TodayAsync(work, Player.Id, FiveWeeks.FirstDay(Today, DayOfWeek.Monday));
         Target = DayTarget.TouchesAFoot(rows.Days);
         Tiles = FiveWeeks.Tiles(Today, DayOfWeek.Monday, rows.Days, Target);
         Last = rows.Last;
         Near = NearRecords.Nearest(rows.Standing, most: 3);
-        Choice = NextDrill.Choose(Catalogue, rows.LastDays, Today);
+        Choice = NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today);
         var card = Choice.Card;
         Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
         return Page();

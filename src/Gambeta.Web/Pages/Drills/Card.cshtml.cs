@@ -1,5 +1,7 @@
+using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Records;
+using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
@@ -10,37 +12,61 @@ namespace Gambeta.Web.Pages.Drills;
 /// <summary>One drill card.</summary>
 public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 {
+    private IReadOnlyDictionary<string, DateOnly> _lastDays = new Dictionary<string, DateOnly>();
+
     public override string Place => "Drills";
 
     public DrillCard Card { get; private set; } = null!;
 
     public IReadOnlyList<IGrouping<MarkKey, Mark>> Chains { get; private set; } = [];
 
-    /// <summary>The pattern as the player's first turn plays it.</summary>
-    public Pattern Pattern => Card.Pattern.For(Card.Turns(Player.Preferred)[0]);
+    public bool Mirrored { get; private set; }
 
-    public string PerRep => Pattern.Touches.Length == 1 ? "1 touch a rep" : $"{Pattern.Touches.Length} touches a rep";
+    public ShownMap Map { get; private set; } = null!;
 
-    public Task<IActionResult> OnGetAsync(string id) => InHousehold(async work =>
+    public IReadOnlyList<(string Word, string Tempo)> Tempos => [.. new[] { ("slow", Card.Tempo.Slow), ("steady", Card.Tempo.Steady), ("fast", Card.Tempo.Fast) }
+        .Select(tempo => (tempo.Item1, new ShownMap(Card.Pattern, tempo.Item2).TempoNow))];
+
+    public string PerRep => Card.Pattern.Touches.Length == 1 ? "1 touch" : $"{Card.Pattern.Touches.Length} touches";
+
+    public DoseWay[] Ways => [Card.Doses.Usual, .. new[] { DoseWay.Time, DoseWay.Reps }.Where(way => way != Card.Doses.Usual)];
+
+    public bool MayStart => Core.Safety.Cautions.MayStart(Card, Age(Player), Household.Heading);
+
+    public string WhyNot => Household.Heading ? $"This one is from {Card.LeastAge} years on." : "Heading is off in this household. A grown-up can turn it on under Household, after reading what decides about it.";
+
+    public IReadOnlyList<string> Cautions => [.. Core.Safety.Cautions.Of(Card, Age(Player)).Select(kind => Wording.Caution(kind, Card)), .. Card.Cautions];
+
+    public Task<IActionResult> OnGetAsync(string id, int? tempo, bool mirror) => InHousehold(async work =>
     {
         if (Catalogue.Find(id) is not { } card) return NotFound();
         Card = card;
+        Mirrored = mirror;
+        // Drawn as the player's first turn plays it; mirrored is the other way round.
+        var pattern = card.Pattern.For(card.Turns(Player.Preferred)[0]);
+        Map = new ShownMap(mirror ? pattern.Mirror() : pattern, ShownMap.At(tempo, card.Tempo.Steady));
         Chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 1, card.Id);
+        _lastDays = await DiaryStore.LastDaysAsync(work, Player.Id);
         return Page();
     });
 
-    public DoseAmount Amount(Level level) => DoseArithmetic.Amount(Card, Card.Doses[level], Player.Preferred, Card.Tempo.Steady);
-
-    public IEnumerable<Surface> Lit(Foot foot) => Pattern.Touches.Where(t => t.Foot == foot).Select(t => t.Surface);
-
-    public string Way(BallMove move) => move switch
+    /// <summary>The rungs round this one, lowest first: behind, here, next, stretch.</summary>
+    public IEnumerable<(DrillCard Rung, string Place)> Rungs
     {
-        BallMove.Stay => "the ball stays",
-        BallMove.Back => "pulls it back",
-        BallMove.Away => "sends it ahead",
-        BallMove.Across => "across to the other foot",
-        BallMove.Out => "out to the side",
-        BallMove.Up => "lifts it",
-        _ => "to the wall",
-    };
+        get
+        {
+            var (behind, ahead) = Catalogue.Rungs.Around(Card);
+            return [.. behind.Select(rung => (rung, "behind")), (Card, "here"), .. ahead.Select((rung, i) => (rung, i == 0 ? "next" : "stretch"))];
+        }
+    }
+
+    public string RungWords(DrillCard rung, string place) =>
+        _lastDays.TryGetValue(rung.Id, out var day) ? $"played {Wording.Day(day, Today)}" : place is "behind" ? "below it, not played" : place is "here" ? "not played yet" : place;
+
+    /// <summary>What a dose gives: touches of each foot, exact for reps, about for time.</summary>
+    public string Gives(Level level, DoseWay way)
+    {
+        var amount = DoseArithmetic.Amount(Card, Card.Doses[level, way], Player.Preferred, Card.Tempo.Steady);
+        return $"{(amount.TouchesAreExact ? "" : "about ")}{Wording.Number(amount.Touches.Total)} touches, {Wording.Minutes(amount.Total)}";
+    }
 }

@@ -1,42 +1,91 @@
-using Gambeta.Core;
+using System.Globalization;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
+using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Drills;
 
-/// <summary>All drills, each with what it needs and the best that stands.</summary>
+/// <summary>The shelf: all drills, narrowed down by what is at hand.</summary>
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
+    /// <summary>Cards of one page: more are asked for.</summary>
+    public const int AtATime = 24;
+
     private ILookup<string, Mark> _standing = Enumerable.Empty<Mark>().ToLookup(m => m.Key.Drill);
+    private IReadOnlySet<string> _played = new HashSet<string>();
+    private int _shown = AtATime;
 
     public override string Place => "Drills";
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
+    public ShelfChoice Choice { get; private set; } = new();
+
+    public ShelfView View { get; private set; } = null!;
+
+    public bool Ladders { get; private set; }
+
+    public IReadOnlyList<ShelfGroup> Groups => ShelfGroup.All(Choice, View.Counts, Ladders);
+
+    public string OtherView => ShelfAddress.Write(Choice, !Ladders);
+
+    public IEnumerable<ShelfCard> Shown => View.Ready.Concat(View.Lacking).Take(_shown);
+
+    public int Hidden => Math.Max(0, View.Ready.Length + View.Lacking.Length - _shown);
+
+    public string More => ShelfAddress.Write(Choice) is var address && address.Contains('?') ? $"{address}&shown={_shown + AtATime}" : $"{address}?shown={_shown + AtATime}";
+
+    public string Summary => Choice.Gear is null || View.Lacking.IsEmpty
+        ? $"{Cards(View.Ready.Length + View.Lacking.Length)} of {Catalogue.Cards.Length}"
+        : $"{Cards(View.Ready.Length)} ready, {View.Lacking.Length} more with something missing";
+
+    /// <summary>The rest of the choice, for the form of words.</summary>
+    public IEnumerable<(string Name, string Value)> Kept => Request.Query
+        .Where(part => part.Key is not ("words" or "shown")).Select(part => (part.Key, part.Value.ToString()));
+
+    /// <summary>The ladders on which a card is left, with the player's place on each; ladders of one rung are no ladders.</summary>
+    public IEnumerable<IEnumerable<(DrillCard Card, RungPlace Place)>> LaddersShown
     {
-        var chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 1);
-        _standing = chains.SelectMany(c => c).ToLookup(m => m.Key.Drill);
+        get
+        {
+            var left = View.Ready.Concat(View.Lacking).Select(item => item.Card).ToHashSet();
+            return Catalogue.Rungs.Ladders
+                .Where(ladder => ladder.Length > 1 && ladder.Any(left.Contains))
+                .Select(ladder => ladder.Zip(LadderPlace.Of(ladder, _played)).Reverse());
+        }
+    }
+
+    public Task<IActionResult> OnGetAsync(string? shown, string? view) => InHousehold(async work =>
+    {
+        Choice = ShelfAddress.Read(Request.Query);
+        Ladders = view == "ladders";
+        if (int.TryParse(shown, NumberStyles.None, CultureInfo.InvariantCulture, out var asked)) _shown = Math.Clamp(asked, AtATime, Catalogue.Cards.Length);
+        View = Catalogue.Shelf.Find(Choice, Player.Level, Household.Heading);
+        if (Ladders) _played = (await DiaryStore.LastDaysAsync(work, Player.Id)).Keys.ToHashSet();
+        else _standing = (await DiaryStore.StandingAsync(work, Player.Id)).ToLookup(mark => mark.Key.Drill);
         return Page();
     });
 
-    public DoseAmount Amount(DrillCard card) => DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
+    public string? BestLine(DrillCard card)
+    {
+        var bests = _standing[card.Id].OrderBy(m => m.Key.Measure.Kind).ThenBy(m => m.Key.Feet).ToList();
+        return bests.Count == 0 ? null : "Best: " + string.Join(", ", bests.GroupBy(b => b.Key.Measure).Select(measure => Line([.. measure])));
+    }
 
-    /// <summary>The surfaces that meet the ball, by foot, over all the turns of a drill.</summary>
-    public IEnumerable<Surface> Lit(DrillCard card, Foot foot) =>
-        card.Turns(Player.Preferred).SelectMany(feet => card.Pattern.For(feet).Touches).Where(t => t.Foot == foot).Select(t => t.Surface);
+    public string? PlaceWord(RungPlace place) => place switch
+    {
+        RungPlace.Behind => "behind you",
+        RungPlace.Here => "here",
+        RungPlace.Next => "next",
+        RungPlace.Stretch => "stretch",
+        _ => null,
+    };
 
     private static string Line(IReadOnlyList<Mark> feet) => feet.Count == 1
         ? Wording.Value(feet[0].Key.Measure, feet[0].Value)
         : string.Join(", ", feet.Select(b => $"{b.Key.Feet.ToWords()} {Wording.Figure(b.Key.Measure, b.Value)}"));
 
-    public string BestLine(DrillCard card)
-    {
-        var bests = _standing[card.Id].OrderBy(m => m.Key.Measure.Kind).ThenBy(m => m.Key.Feet).ToList();
-        return bests.Count == 0
-            ? "No mark yet"
-            : "Best: " + string.Join(", ", bests.GroupBy(b => b.Key.Measure.Kind).Select(measure => Line([.. measure])));
-    }
+    private static string Cards(int count) => count == 1 ? "1 drill" : $"{count} drills";
 }

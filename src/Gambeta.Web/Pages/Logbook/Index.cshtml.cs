@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Touches;
@@ -19,6 +20,9 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public override string Place => "Logbook";
 
     public string? Drill { get; private set; }
+
+    /// <summary>The drills to choose from: those that were played.</summary>
+    public IReadOnlyList<DrillCard> Played { get; private set; } = [];
 
     public int Weeks { get; private set; }
 
@@ -47,6 +51,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         Undo = removed ?? mended;
         UndoWords = removed is not null ? "The set is gone, and the records are as if it had never been." : "The set is mended, and the records with it.";
 
+        Played = [.. (await DiaryStore.LastDaysAsync(work, Player.Id)).Keys.Append(Drill).Distinct().Select(Catalogue.Find).OfType<DrillCard>().OrderBy(card => card.Name)];
         var sets = await DiaryStore.LogAsync(work, Player.Id, Drill, From, To);
         Bests = await DiaryStore.BestSetsAsync(work, Player.Id, From, To);
         var tallies = sets.GroupBy(s => s.Day).Select(Tally).ToList();

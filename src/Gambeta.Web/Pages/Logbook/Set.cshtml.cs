@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
@@ -121,10 +122,12 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
     {
         var reps = set.Result as RepsResult;
         var passes = set.Result as PassesResult;
+        var hits = set.Result as HitsResult;
+        var tries = set.Result switch { TriesResult streak => streak.Tries, LadderResult ladder => ladder.Goes, _ => (ImmutableArray<JugglingTry>?)null };
         return new TypedSet(
-            Text(set.Touches.Left), Text(set.Touches.Right), Text(reps?.CleanReps), Text(reps?.Slips ?? passes?.Slips), Text(passes?.LongestRun),
+            Text(set.Touches.Left), Text(set.Touches.Right), Text(reps?.CleanReps ?? hits?.Hits), Text(reps?.Slips ?? passes?.Slips ?? hits?.Misses), Text(passes?.LongestRun),
             Text((set.Result as RunResult)?.Clips),
-            set.Result is TriesResult tries ? string.Join(", ", tries.Tries.Select(t => Text(t.Touches) + (t.End == TryEnd.Stopped ? "*" : ""))) : null,
+            tries is { } all ? string.Join(", ", all.Select(t => Text(t.Touches) + (t.End == TryEnd.Stopped ? "*" : ""))) : null,
             set.Worked.TotalSeconds.ToString("0.0##", CultureInfo.InvariantCulture),
             set.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
 

@@ -34,10 +34,9 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
     {
         var chains = await DiaryStore.ChainsAsync(work, Player.Id, StepsShown);
-        var order = Catalogue.Cards.Select((card, i) => (card.Id, i)).ToDictionary(c => c.Id, c => c.i);
         Records = [.. chains
             .Select(Row)
-            .OrderBy(r => order.GetValueOrDefault(r.Key.Drill, int.MaxValue)).ThenBy(r => r.Key.Feet).ThenBy(r => r.Key.Measure.Kind)];
+            .OrderBy(r => Catalogue.OrderOf(r.Key.Drill)).ThenBy(r => r.Key.Feet).ThenBy(r => r.Key.Measure.Kind)];
         return Page();
     });
 

@@ -1,6 +1,19 @@
 // Counting is a list of what happened, oldest first: 'left' and 'right' are taps, 'wrong' is X (a drop, a slip, a clipped
 // marker), 'stop' ends a juggling try on purpose. Counts follow from the list, so taking one back is dropping its end.
 
+/** Measures whose set is a row of tries, each ended by a drop or by stopping on purpose. */
+export const countsTries = measuredBy => measuredBy === 'bestStreak' || measuredBy === 'ladderRung';
+
+/** The highest rung that a row of goes finishes: rung n by n touches that end in the hands; anything else leads back to one. */
+export function rungOf(goes) {
+  let rung = 0, highest = 0;
+  for (const { touches, dropped } of goes) {
+    rung = !dropped && touches > rung ? rung + 1 : 0;
+    highest = Math.max(highest, rung);
+  }
+  return { next: rung + 1, highest };
+}
+
 /** Adds up the events of one set. */
 export function addUp(measuredBy, feet, events) {
   const sum = { left: 0, right: 0, reps: 0, slips: 0, run: 0, longest: 0, clips: 0, tries: [], current: 0 };
@@ -11,7 +24,7 @@ export function addUp(measuredBy, feet, events) {
       sum.reps++;
       sum.current++;
       sum.longest = Math.max(sum.longest, ++sum.run);
-    } else if (measuredBy === 'bestStreak') {
+    } else if (countsTries(measuredBy)) {
       sum.tries.push({ touches: sum.current, dropped: what === 'wrong' });
       sum.current = 0;
     } else if (measuredBy === 'courseTime') {
@@ -28,7 +41,9 @@ export function addUp(measuredBy, feet, events) {
 export function draftOf(measuredBy, sum, seconds) {
   const rounded = Math.round(seconds * 1000) / 1000;
   switch (measuredBy) {
-    case 'cleanReps': return { reps: sum.reps, slips: sum.slips, seconds: rounded };
+    case 'cleanReps':
+    case 'hitsOutOfTries': return { reps: sum.reps, slips: sum.slips, seconds: rounded };
+    case 'ladderRung':
     case 'bestStreak': {
       // A try still in the air when the set ends counts as stopped.
       const tries = sum.current ? [...sum.tries, { touches: sum.current, dropped: false }] : sum.tries;

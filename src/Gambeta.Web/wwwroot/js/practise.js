@@ -1,4 +1,5 @@
 // The practice screen: plays the run sheet that the page carries, counts, and hands every finished set to the outbox.
+import { countsTries, rungOf } from './counting.js';
 import { newId } from './ids.js';
 import { Mosaic } from './mosaic.js';
 import { flush, keep, onChange, state } from './outbox.js';
@@ -13,7 +14,7 @@ const part = key => stage.querySelector(`[data-${key}]`);
 const button = key => stage.querySelector(`[data-do="${key}"]`);
 const keptKey = `gambeta-run ${player} ${sheet.drill}`;
 const keptFor = 3 * 3600 * 1000;
-const isTries = sheet.measuredBy === 'bestStreak', isCourse = sheet.measuredBy === 'courseTime';
+const isTries = countsTries(sheet.measuredBy), isLadder = sheet.measuredBy === 'ladderRung', isHits = sheet.measuredBy === 'hitsOutOfTries', isCourse = sheet.measuredBy === 'courseTime';
 const one = { cleanReps: ['clean rep', 'clean reps'], cleanPasses: ['pass', 'passes'] }[sheet.measuredBy] ?? ['touch', 'touches'];
 const amount = count => `${count} ${one[count === 1 ? 0 : 1]}`;
 
@@ -141,15 +142,24 @@ function draw() {
 function drawCounts() {
   const { phase, sum } = run;
   if (phase.kind !== 'work') return;
-  const perRep = sheet.measuredBy === 'cleanReps';
+  const perRep = sheet.measuredBy === 'cleanReps' || isHits;
   // The foot that rests keeps showing what it did last.
   for (const foot of ['left', 'right']) {
     if (phase.feet === foot || phase.feet === 'both') text(`count="${foot}"`, perRep ? sum.reps : sum[foot]);
   }
-  if (perRep) {
+  if (isHits) {
+    text('figure', sum.reps);
+    mosaic.show(sum.reps + sum.slips);
+    text('under', `try ${Math.min(phase.target, sum.reps + sum.slips + 1)} of ${phase.target} · missed ${sum.slips}`);
+  } else if (perRep) {
     text('figure', sum.reps);
     mosaic.show(sum.reps);
     text('under', sum.reps >= phase.target ? `${phase.target} done: Enter ends it, or go on` : `of ${phase.target}${sum.slips ? ` · slips ${sum.slips}` : ''}`);
+  } else if (isLadder) {
+    const { next, highest } = rungOf(sum.tries);
+    text('figure', sum.current);
+    mosaic.show(sum.tries.length);
+    text('under', `${next} in a row, then catch${highest ? ` · highest rung ${highest}` : ''} · go ${Math.min(phase.target, sum.tries.length + 1)} of ${phase.target}`);
   } else if (isTries) {
     text('figure', sum.current);
     mosaic.show(sum.tries.length);
@@ -174,6 +184,8 @@ function drawTyped() {
 function resultWords() {
   const { draft, countedBy, bests } = lastSet;
   const words = countedBy === 'estimated' ? 'Nobody counted. T types it in.'
+    : isLadder ? `Rung ${rungOf(draft.tryTouches.map((touches, i) => ({ touches, dropped: draft.tryDropped[i] }))).highest}`
+    : isHits ? `${draft.reps} of ${draft.reps + draft.slips}`
     : isTries ? `Longest ${Math.max(0, ...draft.tryTouches)}`
     : isCourse ? `${(Math.ceil((draft.seconds + draft.clips * sheet.clipPenaltySeconds) * 10 - 1e-6) / 10).toFixed(1)} s`
     : amount(sheet.measuredBy === 'cleanReps' ? draft.reps : (draft.left ?? 0) + (draft.right ?? 0));
@@ -189,8 +201,8 @@ function drawButtons() {
   show('back', working);
   show('skip', !run.isDone);
   show('leave', !run.isDone);
-  text('wrong-word', isTries ? 'dropped' : isCourse ? 'clipped one' : 'slip');
-  text('end-word', run.isDone ? 'see what came of it' : isTries ? 'stopped the try' : isCourse ? 'home' : 'set is done');
+  text('wrong-word', isTries ? 'dropped' : isHits ? 'missed' : isCourse ? 'clipped one' : 'slip');
+  text('end-word', run.isDone ? 'see what came of it' : isLadder ? 'caught it' : isTries ? 'stopped the try' : isCourse ? 'home' : 'set is done');
   text('pause-word', held ? 'go on' : 'pause');
   stage.dataset.held = held ? 'yes' : 'no';
 }

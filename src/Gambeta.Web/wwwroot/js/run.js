@@ -1,7 +1,7 @@
 // Plays a run sheet: knows the phase, its time and what was counted; decides nothing that the sheet does not say.
 // Time is monotonic and given from outside. A phase begins when the one before it was due to end, not when that was
 // noticed, so nothing adds up.
-import { addUp, draftOf } from './counting.js';
+import { addUp, countsTries, draftOf } from './counting.js';
 
 /** Without a tick for so long the device was asleep: nobody was practising, so the run holds where it was. */
 const asleepAfter = 5000;
@@ -56,7 +56,10 @@ export class Run {
   count(what, now) {
     if (this.isHeld || this.phase.kind !== 'work') return false;
     this.events.push({ what, at: Math.round(this.elapsed(now)) });
-    if (this.sheet.measuredBy === 'bestStreak' && this.sum.tries.length >= this.phase.target) this.#next(now, 'player');
+    const { sum } = this;
+    const enough = countsTries(this.sheet.measuredBy) ? sum.tries.length
+      : this.sheet.measuredBy === 'hitsOutOfTries' ? sum.reps + sum.slips : 0;
+    if (enough && enough >= this.phase.target) this.#next(now, 'player');
     return true;
   }
 

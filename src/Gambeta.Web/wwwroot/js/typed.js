@@ -4,6 +4,8 @@ const fieldsOf = {
   cleanPasses: feet => [...feetFields(feet, 'passes'), ['longestRun', 'longest run']],
   cleanReps: () => [['reps', 'clean reps'], ['slips', 'slips']],
   bestStreak: () => [['tries', 'touches of each try']],
+  hitsOutOfTries: () => [['reps', 'came off'], ['slips', 'missed']],
+  ladderRung: () => [['tries', 'touches of each go']],
   courseTime: () => [['seconds', 'seconds'], ['clips', 'clipped']],
 };
 

@@ -1,0 +1,97 @@
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Core.TouchMaps;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Web.Drawing;
+
+/// <summary>A map of the floor: shoes from above with the parts that touch lit, the ball's places numbered, its way.</summary>
+internal static class FloorPicture
+{
+    private const double Tile = 30, ShoeScale = 0.115;
+
+    public static void Write(TextWriter writer, TouchMap map)
+    {
+        var frame = Frame(map);
+        writer.Write($"<svg class=\"map floor\" data-map-svg viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{MapWords.Alternative(map)}\">");
+        for (var x = frame.Width / 2 % Tile; x < frame.Width; x += Tile) writer.Write($"<path class=\"grid\" d=\"M{Svg.N(x)} 0V{Svg.N(frame.Height)}\"/>");
+        for (var y = frame.Height / 2 % Tile; y < frame.Height; y += Tile) writer.Write($"<path class=\"grid\" d=\"M0 {Svg.N(y)}H{Svg.N(frame.Width)}\"/>");
+        if (map.Line is { } line) Wall(writer, map, frame, line);
+        foreach (var foot in Enum.GetValues<Foot>()) Home(writer, map, frame, foot);
+        foreach (var stop in map.Stops.Where(stop => IsFarFromHome(map, stop))) WriteShoe(writer, frame, stop.Touch.Foot, stop.Shoe, stop.Turned, [stop.Touch.Surface], "ghost", "");
+        foreach (var path in map.Paths.Where(path => path.From != path.To)) Way(writer, map, frame, path);
+        foreach (var marks in map.Marks.GroupBy(mark => mark.At)) Marks(writer, frame, [.. marks]);
+        MapBalls.Write(writer, map, frame);
+        writer.Write($"<circle class=\"ball\" data-ball r=\"{Svg.N(MapBalls.Radius)}\" visibility=\"hidden\"/></svg>");
+        MapMotion.Write(writer, map, frame);
+    }
+
+    private static MapFrame Frame(TouchMap map)
+    {
+        var points = map.Stops.Select(s => s.At)
+            .Concat(map.Paths.SelectMany(p => new[] { p.To, Middle(p) }))
+            .Concat(new[] { map.Stance.Left, map.Stance.Right }.SelectMany(Corners))
+            .Concat(map.Stops.Where(s => IsFarFromHome(map, s)).SelectMany(s => Corners(s.Turned ? s.Shoe + new MapPoint(0, -26) : s.Shoe)));
+        if (map.Line is { } line) points = points.Append(new MapPoint(0, line + (line > 0 ? 6 : -6)));
+        return MapFrame.Around(points, 14, 132, 96, mayTurn: true);
+    }
+
+    private static MapPoint Middle(MapPath path) =>
+        new(((path.From.Right + path.To.Right) / 4) + (path.Bend.Right / 2), ((path.From.Up + path.To.Up) / 4) + (path.Bend.Up / 2));
+
+    private static IEnumerable<MapPoint> Corners(MapPoint heel) => [heel + new MapPoint(-7, 0), heel + new MapPoint(7, 26)];
+
+    private static bool IsFarFromHome(TouchMap map, MapStop stop) =>
+        stop.Turned || stop.Shoe.DistanceTo(stop.Touch.Foot == Foot.Left ? map.Stance.Left : map.Stance.Right) > 40;
+
+    private static void Home(TextWriter writer, TouchMap map, MapFrame frame, Foot foot)
+    {
+        var lit = map.Stops.Where(s => s.Touch.Foot == foot && !IsFarFromHome(map, s)).Select(s => s.Touch.Surface).Distinct();
+        WriteShoe(writer, frame, foot, foot == Foot.Left ? map.Stance.Left : map.Stance.Right, false, lit, "home", $" data-shoe=\"{foot.ToWords()}\"");
+    }
+
+    private static void WriteShoe(TextWriter writer, MapFrame frame, Foot foot, MapPoint heel, bool turned, IEnumerable<Surface> lit, string kind, string data)
+    {
+        var turn = (frame.OnItsSide ? 90 : 0) + (turned ? 180 : 0);
+        var side = foot == Foot.Left ? -ShoeScale : ShoeScale;
+        // The group that moves when the map is played stands at the heel; inside it the shoe is turned and sized.
+        writer.Write($"<g class=\"shoe {kind} {foot.ToWords()}\"{data} transform=\"translate({frame.At(heel)})\"><g transform=\"rotate({turn}) scale({side.ToString(CultureInfo.InvariantCulture)} {ShoeScale.ToString(CultureInfo.InvariantCulture)}) translate({-Shoe.HeelRight} {-Shoe.HeelDown})\">");
+        Shoe.Write(writer, lit);
+        writer.Write("</g></g>");
+    }
+
+    private static void Way(TextWriter writer, TouchMap map, MapFrame frame, MapPath path)
+    {
+        var foot = path.After == 0 ? map.Stops[0].Touch.Foot : map.Stops[path.After - 1].Touch.Foot;
+        writer.Write($"<path class=\"way {foot.ToWords()}\" d=\"{frame.Curve(path)}\"/>");
+        // The head sits where the next ball begins, so that the ball does not hide it.
+        var (tx, ty) = (frame.X(path.To) - frame.X(path.Bend), frame.Y(path.To) - frame.Y(path.Bend));
+        var length = Math.Max(0.1, Math.Sqrt((tx * tx) + (ty * ty)));
+        var (ux, uy) = (tx / length, ty / length);
+        var (x, y) = (frame.X(path.To) - (ux * MapBalls.Radius), frame.Y(path.To) - (uy * MapBalls.Radius));
+        writer.Write($"<path class=\"head {foot.ToWords()}\" d=\"M{Svg.N(x)} {Svg.N(y)}L{Svg.N(x - (ux * 7) - (uy * 4))} {Svg.N(y - (uy * 7) + (ux * 4))}L{Svg.N(x - (ux * 7) + (uy * 4))} {Svg.N(y - (uy * 7) - (ux * 4))}Z\"/>");
+    }
+
+    // Shams at one place are read in one line beside it: "round, left round".
+    private static void Marks(TextWriter writer, MapFrame frame, IReadOnlyList<MapMark> marks)
+    {
+        var at = marks[0].At;
+        var (x, y) = (frame.X(at), frame.Y(at));
+        foreach (var (mark, i) in marks.Select((mark, i) => (mark, i)))
+        {
+            var foot = mark.Foot?.ToWords() ?? "none";
+            if (mark.Words is "over" or "round") writer.Write($"<circle class=\"sham {foot}\" cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(MapBalls.Radius + 4 + (i * 3))}\"/>");
+        }
+        var words = string.Join(", ", marks.Select(mark => mark.Foot is { } foot ? $"{foot.ToWords()} {mark.Words}" : mark.Words));
+        writer.Write($"<text class=\"mark\" x=\"{Svg.N(Math.Clamp(x, 18, frame.Width - 18))}\" y=\"{Svg.N(Math.Max(7, y - MapBalls.Radius - 6 - (marks.Count * 3)))}\">{words}</text>");
+    }
+
+    private static void Wall(TextWriter writer, TouchMap map, MapFrame frame, double line)
+    {
+        var (from, to) = (new MapPoint(-400, line), new MapPoint(400, line));
+        var word = map.Stops.Any(s => s.Touch.Move == BallMove.Goal) ? "goal" : "wall";
+        writer.Write($"<path class=\"wall\" d=\"M{frame.At(from)}L{frame.At(to)}\"/>");
+        var (x, y) = frame.OnItsSide ? (frame.X(to) - 5, 10.0) : (12.0, frame.Y(to) + 9);
+        writer.Write($"<text class=\"mark {(frame.OnItsSide ? "end" : "start")}\" x=\"{Svg.N(x)}\" y=\"{Svg.N(y)}\">{word}</text>");
+    }
+}

@@ -1,0 +1,52 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gambeta.Web.Pages.Drills.Own;
+
+/// <summary>The household's own drills: off the shelf, and in from a file.</summary>
+public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
+{
+    private const int LargestFile = 256 * 1024;
+
+    private readonly PageTools _tools = tools;
+
+    public override string Place => "Drills";
+
+    public IReadOnlyList<DrillCard> Own => [.. Catalogue.Cards.Where(card => card.IsOwn)];
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    /// <summary>A card just taken off the shelf.</summary>
+    public DrillCard? Retired { get; private set; }
+
+    public Task<IActionResult> OnGetAsync(string? off) => InHousehold(_ =>
+    {
+        Retired = Catalogue.Find(off) is { } card && Catalogue.OrderOf(card.Id) == int.MaxValue ? card : null;
+        return Task.FromResult<IActionResult>(Page());
+    });
+
+    public Task<IActionResult> OnPostRetireAsync(string id, bool back) => InHousehold(async work =>
+    {
+        await OwnDrillStore.RetireAsync(work, id, retired: !back);
+        return RedirectToPage("/Drills/Own/Index", back ? null : new { off = id });
+    });
+
+    public Task<IActionResult> OnPostImportAsync(IFormFile? file) => InHousehold(async work =>
+    {
+        if (file is null || file.Length == 0) return Refused("Choose a file first.");
+        if (file.Length > LargestFile) return Refused("The file is larger than 256 KB. Drill cards are short: is it the right file?");
+        using var reader = new StreamReader(file.OpenReadStream());
+        var (problem, cards) = await OwnDrills.TakeInAsync(work, _tools.Catalogues, Path.GetFileName(file.FileName), reader);
+        return problem is null ? RedirectToPage("/Drills/Own/Index", new { taken = cards }) : Refused(problem);
+    });
+
+    private PageResult Refused(string problem)
+    {
+        Problems = [problem];
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
+}

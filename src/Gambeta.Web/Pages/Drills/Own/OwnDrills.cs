@@ -1,0 +1,52 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+
+namespace Gambeta.Web.Pages.Drills.Own;
+
+/// <summary>Takes cards into a household: all of them, or none and the reason.</summary>
+internal static class OwnDrills
+{
+    /// <summary>Reads a card file and keeps its cards. Ids get the prefix of own cards where they lack it; a card of the same id is replaced.</summary>
+    public static async Task<(string? Problem, int Cards)> TakeInAsync(HouseholdWork work, HouseholdCatalogues catalogues, string file, TextReader yaml)
+    {
+        IReadOnlyList<DrillCard> cards;
+        try
+        {
+            cards = new CardReader(DrillCatalogue.ShippedParts).Read(file, yaml);
+        }
+        catch (CatalogueException wrong)
+        {
+            return (wrong.Message, 0);
+        }
+        if (cards.Count == 0) return ($"{file} holds no drill card.", 0);
+        var renamed = cards.ToDictionary(card => card.Id, OwnId);
+        return await KeepAsync(work, catalogues, file, [.. cards.Select(card => card with
+        {
+            Id = renamed[card.Id],
+            // Rungs among the cards of the file follow their new names.
+            After = [.. card.After.Select(below => renamed.GetValueOrDefault(below, below))],
+        })]);
+    }
+
+    /// <summary>Keeps cards that were read, when they hold together with the rest of the household's.</summary>
+    public static async Task<(string? Problem, int Cards)> KeepAsync(HouseholdWork work, HouseholdCatalogues catalogues, string file, IReadOnlyList<DrillCard> cards)
+    {
+        var written = cards.Select(card => new OwnDrill(card.Id, CardWriter.Write(card), Retired: false)).ToList();
+        var all = (await OwnDrillStore.AllAsync(work)).ExceptBy(written.Select(own => own.DrillId), own => own.DrillId).Concat(written).ToList();
+        if (all.Count > OwnDrillStore.Most) return ($"A household keeps {OwnDrillStore.Most} own drills at most.", 0);
+        try
+        {
+            catalogues.Read(all);
+        }
+        catch (Exception wrong) when (wrong is ArgumentException or CatalogueException)
+        {
+            return ($"{file}: {wrong.Message.Split(" (Parameter")[0]}", 0);
+        }
+        await OwnDrillStore.SaveAsync(work, [.. written.Select(own => (own.DrillId, own.Card))]);
+        return (null, written.Count);
+    }
+
+    private static string OwnId(DrillCard card) =>
+        card.IsOwn ? card.Id : DrillCard.OwnPrefix + (card.Id.Length > 60 ? card.Id[..60] : card.Id);
+}

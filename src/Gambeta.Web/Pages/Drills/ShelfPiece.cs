@@ -1,0 +1,44 @@
+using System.Runtime.CompilerServices;
+using System.Text.Encodings.Web;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+using Gambeta.Web.Drawing;
+using Microsoft.AspNetCore.Html;
+
+namespace Gambeta.Web.Pages.Drills;
+
+/// <summary>
+/// The part of a card on the shelf that is the same for every player of a level and foot: shoes, name, dose. Written once and kept
+/// as long as the card lives, since a page shows two dozen of them.
+/// </summary>
+internal static class ShelfPiece
+{
+    private static readonly ConditionalWeakTable<DrillCard, IHtmlContent?[]> Kept = [];
+
+    public static IHtmlContent Of(DrillCard card, Player player)
+    {
+        var pieces = Kept.GetValue(card, _ => new IHtmlContent?[Enum.GetValues<Level>().Length * 2]);
+        return pieces[((int)player.Level * 2) + (int)player.Preferred] ??= Write(card, player);
+    }
+
+    private static HtmlString Write(DrillCard card, Player player)
+    {
+        using var writer = new StringWriter();
+        var touches = card.Turns(player.Preferred).SelectMany(feet => card.Pattern.For(feet).Touches).ToList();
+        writer.Write("<div class=\"drill-shoes\">");
+        foreach (var foot in Enum.GetValues<Foot>())
+        {
+            Shoe.Draw(foot, touches.Where(t => t.Foot == foot).Select(t => t.Surface)).WriteTo(writer, HtmlEncoder.Default);
+        }
+        var dose = card.Doses[player.Level];
+        var amount = DoseArithmetic.Amount(card, dose, player.Preferred, card.Tempo.Steady);
+        writer.Write($"</div><h2><a href=\"/drills/{card.Id}\">{Text(card.Name)}</a></h2>");
+        writer.Write($"<p class=\"small quiet\">{Text(card.Purpose)}</p>");
+        writer.Write($"<p class=\"small\">{Text(Wording.Dose(card, dose))} · about {Wording.Minutes(amount.Total)}{(card.From > player.Level ? $" · <span class=\"stretch-word\">stretch: from {card.From.ToWords()}</span>" : "")}</p>");
+        return new HtmlString(writer.ToString());
+    }
+
+    private static string Text(string text) => HtmlEncoder.Default.Encode(text);
+}

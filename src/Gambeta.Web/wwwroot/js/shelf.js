@@ -1,0 +1,71 @@
+// The shelf by keyboard: a letter opens a group, a number chooses in it. Every choice is a link that also works without this.
+let group = null;
+let queue = Promise.resolve();
+
+const shelf = () => document.querySelector('[data-shelf]');
+
+function open(key) {
+  group = key;
+  for (const field of document.querySelectorAll('[data-group]')) field.classList.toggle('open', field.dataset.group === key);
+}
+
+async function go(address) {
+  const answer = await fetch(address).catch(() => null);
+  if (!answer?.ok) return location.assign(address);
+  const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('[data-shelf]');
+  const wasOpen = document.querySelector('[data-shelf-choice]').open;
+  const words = document.activeElement?.matches('[data-shelf-words]') ? document.activeElement : null;
+  fresh.querySelector('[data-shelf-choice]').open = wasOpen;
+  shelf().replaceWith(fresh);
+  if (words) {
+    const field = fresh.querySelector('[data-shelf-words]');
+    field.value = words.value;
+    field.focus();
+  }
+  history.replaceState(null, '', address);
+  if (group) open(group);
+}
+
+document.addEventListener('keydown', event => {
+  if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
+  const key = event.key.toUpperCase();
+  if (event.key === '/') {
+    document.querySelector('[data-shelf-choice]').open = true;
+    document.querySelector('[data-shelf-words]').focus();
+  } else if (document.querySelector(`[data-group="${CSS.escape(key)}"]`)) {
+    document.querySelector('[data-shelf-choice]').open = true;
+    open(key);
+  } else if (group && /^\d$/.test(event.key) && nth(group, event.key)) {
+    // One after the other: each choice starts from what the one before it left.
+    const { key: pressed } = event, of = group;
+    queue = queue.then(() => go(nth(of, pressed).getAttribute('href')));
+    event.stopImmediatePropagation();
+  } else {
+    if (event.key === 'Escape') open(null);
+    return;
+  }
+  event.preventDefault();
+}, true);
+
+const nth = (key, digit) => document.querySelectorAll(`[data-group="${key}"] a`)[(Number(digit) + 9) % 10];
+
+document.addEventListener('click', event => {
+  const link = event.target.closest('[data-shelf-choice] a');
+  if (!link || event.ctrlKey || event.metaKey) return;
+  event.preventDefault();
+  queue = queue.then(() => go(link.getAttribute('href')));
+});
+
+let soon;
+document.addEventListener('input', event => {
+  if (!event.target.matches('[data-shelf-words]')) return;
+  clearTimeout(soon);
+  soon = setTimeout(() => {
+    const asked = new URLSearchParams(new FormData(event.target.form));
+    if (!asked.get('words')) asked.delete('words');
+    queue = queue.then(() => go(`/drills?${asked}`));
+  }, 250);
+});
+
+// On a phone the choices fold away until they are wanted.
+if (matchMedia('(max-width: 720px)').matches && location.search === '') document.querySelector('[data-shelf-choice]').open = false;
