@@ -1,16 +1,141 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests;
 
-public class CatalogueTests
+public class CatalogueTests(ITestOutputHelper output)
 {
-    [Fact]
-    public void The_shipped_cards_use_every_kind_of_measure_and_every_plan_for_the_feet()
+    private static readonly Dictionary<Family, int> Least = new()
     {
+        [Family.BallMasteryOnTheSpot] = 28, [Family.BallMasteryMoving] = 12, [Family.Juggling] = 18, [Family.FirstTouch] = 16, [Family.WallPassing] = 18,
+        [Family.DribblingAndTurns] = 20, [Family.Feints] = 16, [Family.Striking] = 8, [Family.Games] = 8,
+    };
+
+    [Fact]
+    public void Every_family_has_its_cards()
+    {
+        foreach (var (family, least) in Least)
+        {
+            var cards = Cards.All.Cards.Count(card => card.Family == family);
+            output.WriteLine($"{family.ToWords(),-24} {cards,4} cards, {least} wanted");
+            cards.ShouldBeGreaterThanOrEqualTo(least, family.ToWords());
+        }
+        output.WriteLine($"{"all",-24} {Cards.All.Cards.Length,4} cards");
+        Cards.All.Cards.Length.ShouldBeGreaterThanOrEqualTo(135);
         Cards.All.Cards.Select(c => c.MeasuredBy).Distinct().Order().ShouldBe(Enum.GetValues<MeasuredBy>());
         Cards.All.Cards.Select(c => c.Feet).Distinct().Order().ShouldBe(Enum.GetValues<FeetPlan>());
+        Cards.All.Cards.Select(c => c.Name).ShouldBeUnique();
         Cards.All.Find("no-such-drill").ShouldBeNull();
+    }
+
+    [Fact]
+    public void Cards_that_share_a_pattern_and_a_measure_are_rungs_of_each_other()
+    {
+        foreach (var twins in Cards.All.Cards.GroupBy(card => (card.Pattern, card.MeasuredBy)))
+        {
+            var lonely = twins.Where(card => twins.Count() > 1 && !twins.Any(other => card.After.Contains(other.Id) || other.After.Contains(card.Id)));
+            lonely.Select(card => card.Id).ShouldBeEmpty($"{twins.Key.Pattern}, measured by {twins.Key.MeasuredBy.ToWords()}");
+        }
+    }
+
+    [Fact]
+    public void Every_card_is_complete()
+    {
+        foreach (var card in Cards.All.Cards)
+        {
+            foreach (var level in Enum.GetValues<Level>())
+            {
+                card.Doses[level, DoseWay.Time].Rest.ShouldBeGreaterThan(TimeSpan.Zero, card.Id);
+                card.Doses[level, DoseWay.Reps].ShouldNotBeNull(card.Id);
+                if (level > Level.FirstWeeks) Size(card.Doses[level]).ShouldBeGreaterThanOrEqualTo(Size(card.Doses[level - 1]), $"{card.Id}: more with every level");
+            }
+            card.Cues.Length.ShouldBeInRange(1, 3, card.Id);
+            card.Cues.ShouldAllBe(cue => cue.Split(' ').Length <= 7, card.Id);
+            card.Faults.ShouldNotBeEmpty(card.Id);
+            card.Faults.ShouldAllBe(fault => fault.Id != "" && fault.Cause != "" && fault.Fix != "", card.Id);
+            card.Purpose.ShouldNotBeNullOrWhiteSpace(card.Id);
+            (card.Places != Places.None).ShouldBeTrue(card.Id);
+            card.Places.HasFlag(Places.Wall).ShouldBe(card.Gear.Any(item => item.Kind == GearKind.Wall), card.Id);
+            card.Places.HasFlag(Places.Goal).ShouldBe(card.Gear.Any(item => item.Kind == GearKind.Goal), card.Id);
+            if (card.Layout is { } layout) (card.Gear.FirstOrDefault(item => item.Kind == GearKind.Marker).Count >= layout.Markers.Length).ShouldBeTrue($"{card.Id}: markers for its layout");
+            if (card.Layout is { } run) card.Space.FitsIn(new Floor(100, 100)).ShouldBeTrue(run.Key);
+        }
+
+        static double Size(Dose dose) => dose switch
+        {
+            RoundsDose rounds => rounds.Rounds * rounds.Work.TotalSeconds,
+            RepsDose reps => reps.Reps * reps.Times,
+            TriesDose tries => tries.Tries,
+            _ => dose.Sets,
+        };
+    }
+
+    [Fact]
+    public void The_list_of_faults_is_long_and_none_stands_there_for_nothing()
+    {
+        var used = Cards.All.Cards.SelectMany(card => card.Faults).Select(fault => fault.Id).ToHashSet();
+        DrillCatalogue.ShippedParts.Faults.Count.ShouldBeGreaterThanOrEqualTo(40);
+        DrillCatalogue.ShippedParts.Faults.Keys.Except(used).ShouldBeEmpty();
+        DrillCatalogue.ShippedParts.Layouts.Keys.Except(Cards.All.Cards.Select(card => card.Layout?.Key ?? "")).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Every_rung_is_reached_from_a_first_rung_and_every_card_is_one()
+    {
+        var rungs = Cards.All.Rungs;
+        var reached = new HashSet<DrillCard>();
+        var climb = new Queue<DrillCard>(Cards.All.Cards.Where(card => card.After.IsEmpty));
+        while (climb.TryDequeue(out var card))
+        {
+            if (!reached.Add(card)) continue;
+            foreach (var above in rungs.Above(card)) climb.Enqueue(above);
+        }
+        Cards.All.Cards.Except(reached).Select(card => card.Id).ShouldBeEmpty();
+        Cards.All.Cards.Where(card => rungs.Above(card).IsEmpty && rungs.Below(card).IsEmpty).Select(card => card.Id).ShouldBeEmpty("on no ladder");
+        rungs.Ladders.SelectMany(ladder => ladder).OrderBy(card => card.Id).ShouldBe(Cards.All.Cards.OrderBy(card => card.Id));
+        // A rung is never easier than the one that it stands on, by level.
+        Cards.All.Cards.Where(card => rungs.Below(card).Any(below => below.From > card.From)).Select(card => card.Id).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Rungs_in_a_ring_and_rungs_on_nothing_are_refused()
+    {
+        var (low, high) = (Cards.All.Find("drag-dead-stop")!, Cards.All.Find("push-and-pull")!);
+        Should.Throw<ArgumentException>(() => new DrillCatalogue([low with { After = [high.Id] }, high])).Message.ShouldContain("in a ring: drag-dead-stop, push-and-pull");
+        Should.Throw<ArgumentException>(() => new DrillCatalogue([high])).Message.ShouldContain("stands on 'drag-dead-stop', which is no card");
+        Should.Throw<ArgumentException>(() => new DrillCatalogue([Cards.All.Find("toe-taps")!, Cards.All.Find("toe-taps")!])).Message.ShouldContain("toe-taps");
+    }
+
+    [Fact]
+    public void A_player_stands_on_the_highest_rung_played()
+    {
+        var ladder = Cards.All.Rungs.Ladders.First(rungs => rungs[0].Id == "seated-strike");
+        var places = LadderPlace.Of(ladder, new HashSet<string> { ladder[2].Id, ladder[1].Id });
+        places[..6].ShouldBe([RungPlace.Behind, RungPlace.Behind, RungPlace.Here, RungPlace.Next, RungPlace.Stretch, RungPlace.Later]);
+        LadderPlace.Of(ladder, new HashSet<string>())[..3].ShouldBe([RungPlace.Next, RungPlace.Stretch, RungPlace.Later]);
+        var (behind, ahead) = Cards.All.Rungs.Around(Cards.PullBack);
+        behind.Select(card => card.Id).ShouldBe(["drag-dead-stop", "pull-back-inside-away"]);
+        ahead[0].Id.ShouldBe("pull-back-outside-away");
+    }
+
+    [Fact]
+    public void Heading_cards_are_known_count_no_header_and_start_only_where_allowed()
+    {
+        var heading = Cards.All.Cards.Where(card => card.IsHeading).ToList();
+        heading.Count.ShouldBeGreaterThan(1);
+        heading.ShouldAllBe(card => card.LeastAge >= 12 && !card.Cautions.IsEmpty);
+        var head = Cards.All.Find("head-drop-catch")!;
+        head.Pattern.PerRep.Total.ShouldBe(0);
+        head.Pattern.Of(50).Total.ShouldBe(0);
+        Cards.All.Find("thigh-and-head")!.Pattern.PerRep.ShouldBe(new TouchCount(0, 1));
+        Cautions.MayStart(head, 13, headingAllowed: false).ShouldBeFalse();
+        Cautions.MayStart(head, 11, headingAllowed: true).ShouldBeFalse();
+        Cautions.MayStart(head, 12, headingAllowed: true).ShouldBeTrue();
+        Cautions.Of(head, 11).ShouldBe([CautionKind.Heading, CautionKind.TooYoung]);
+        Cautions.Of(Cards.Wall, 9).ShouldBe([CautionKind.Wall]);
+        Cautions.Of(Cards.Juggling, 9).ShouldBe([CautionKind.SoftBallIndoors]);
+        Cautions.Of(Cards.Zigzag, 9).ShouldBe([CautionKind.FullSpeed]);
     }
 
     [Fact]
@@ -23,55 +148,4 @@ public class CatalogueTests
         // (0,0) to (-0.8,2), twice a bend of 1.6 by 2, then 0.8 by 2, and 8 m home.
         layout.ShortestRun.ShouldBe((2 * Math.Sqrt(0.64 + 4)) + (2 * Math.Sqrt(2.56 + 4)) + 8, 1e-9);
     }
-
-    [Fact]
-    public void A_card_says_where_it_is_wrong()
-    {
-        const string good = """
-            - id: a-drill
-              name: A drill
-              purpose: For a test.
-              family: juggling
-              measured by: best streak
-              feet: both together
-              pattern:
-                - right laces up
-              intensity: easy
-              tempo: { slow: 60, steady: 90, fast: 120 }
-              gear: [ball]
-              cues: [Soft knees]
-              faults:
-                - { seen: It drops, fix: Try again. }
-              doses:
-                first weeks: { tries: 5, rest: 0 }
-                steady: { tries: 8, rest: 0 }
-                sharp: { tries: 10, rest: 0 }
-            """;
-        CardReader.Read("good.yaml", new StringReader(good)).ShouldHaveSingleItem().Pattern.PerRep.ShouldBe(new TouchCount(0, 1));
-
-        Complaint("family: juggling", "family: jugling").ShouldBe((4, "'jugling' is no family; understood are: ball mastery on the spot, ball mastery moving, juggling, first touch, wall passing, dribbling and turns, feints, striking, games."));
-        Complaint("right laces up", "right lace up").Line.ShouldBe(8);
-        Complaint("steady: 90", "steady: 50").Reason.ShouldContain("tempo goes up");
-        Complaint("cues: [Soft knees]", "cues: [one two three four five six seven eight]").Reason.ShouldContain("longer than 7 words");
-        Complaint("  intensity: easy\n", "").ShouldBe((1, "'intensity' is missing."));
-        Complaint("gear:", "gears:").Reason.ShouldContain("'gear' is missing");
-        Complaint("gear: [ball]", "gear: [ball]\n  colour: red").ShouldBe((12, "'colour' means nothing on a drill card."));
-        Complaint("tries: 5", "tries: 500").ShouldBe((16, "'tries' wants a whole number from 1 to 50, not '500'."));
-        Complaint("measured by: best streak", "measured by: course time").Reason.ShouldContain("'runs' is missing");
-        Complaint("id: a-drill", "id: A Drill").Reason.ShouldContain("lower-case letters");
-        Complaint("feet: both together", "feet: each foot\n  pattern2: x").Reason.ShouldNotBeEmpty();
-        Complaint("name: A drill", "name: [A drill").ShouldBe((2, "this is not YAML from here on: is a bracket or quote left open?"));
-
-        (long Line, string Reason) Complaint(string replace, string by)
-        {
-            good.ShouldContain(replace);
-            var error = Should.Throw<CatalogueException>(() => CardReader.Read("bad.yaml", new StringReader(good.Replace(replace, by))));
-            error.Message.ShouldStartWith($"bad.yaml, line {error.Line}: ");
-            return (error.Line, error.Message[$"bad.yaml, line {error.Line}: ".Length..]);
-        }
-    }
-
-    [Fact]
-    public void Two_cards_of_one_id_are_refused() =>
-        Should.Throw<ArgumentException>(() => new DrillCatalogue([Cards.Wall, Cards.Wall])).Message.ShouldContain("one-touch-wall-other-foot");
 }

@@ -1,3 +1,4 @@
+using CsCheck;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Touches;
 
@@ -52,4 +53,23 @@ public class DoseTests
         Cards.PullBack.Turns(Foot.Right).ShouldBe([Feet.Left, Feet.Right]);
         Cards.PullBack.Turns(Foot.Left).ShouldBe([Feet.Right, Feet.Left]);
     }
+
+    [Fact]
+    public void The_touches_of_a_dose_are_the_sum_over_its_sets() => Gen.Select(Gen.Int[0, Cards.All.Cards.Length - 1], Gen.Int[1, 12], Gen.Int[1, 60], Gen.Bool).Sample((at, sets, size, right) =>
+    {
+        var (card, preferred) = (Cards.All.Cards[at], right ? Foot.Right : Foot.Left);
+        foreach (var (dose, one) in new (Dose, Dose)[]
+        {
+            (new RepsDose(size, sets) { Rest = Rest }, new RepsDose(size, 1) { Rest = Rest }),
+            (new RoundsDose(sets, TimeSpan.FromSeconds(size)) { Rest = Rest }, new RoundsDose(1, TimeSpan.FromSeconds(size)) { Rest = Rest }),
+        })
+        {
+            var (all, each) = (DoseArithmetic.Amount(card, dose, preferred, card.Tempo.Steady), DoseArithmetic.Amount(card, one, preferred, card.Tempo.Steady));
+            all.Touches.ShouldBe(each.Touches * sets);
+            all.Work.ShouldBe(each.Work * sets);
+            all.Rest.ShouldBe(Rest * ((sets * card.Turns(preferred).Length) - 1));
+        }
+    });
+
+    private static readonly TimeSpan Rest = TimeSpan.FromSeconds(20);
 }

@@ -1,3 +1,4 @@
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Touches;
 
@@ -42,18 +43,26 @@ public class ProgressTests
     {
         var last = Cards.All.Cards.ToDictionary(c => c.Id, c => Wednesday.AddDays(-2));
         last["juggling-streak"] = Wednesday.AddDays(-6);
-        var choice = NextDrill.Choose(Cards.All, last, Wednesday);
+        var choice = NextDrill.Choose(Cards.All, Level.Steady, last, Wednesday);
         (choice.Card.Id, choice.DaysRested).ShouldBe(("juggling-streak", 6));
     }
 
     [Fact]
     public void A_new_player_begins_with_the_first_card_and_meets_one_new_card_at_a_time()
     {
-        var nothing = new Dictionary<string, DateOnly>();
-        NextDrill.Choose(Cards.All, nothing, Wednesday).ShouldBe(new DrillChoice(Cards.All.Cards[0], null));
-        nothing[Cards.All.Cards[0].Id] = Wednesday.AddDays(-1);
-        NextDrill.Choose(Cards.All, nothing, Wednesday).Card.ShouldBe(Cards.All.Cards[1]);
-        nothing[Cards.All.Cards[0].Id] = Wednesday.AddDays(-5);
-        NextDrill.Choose(Cards.All, nothing, Wednesday).Card.ShouldBe(Cards.All.Cards[0]);
+        var played = new Dictionary<string, DateOnly>();
+        Choice().ShouldBe(new DrillChoice(Cards.PullBack, null));
+        played[NextDrill.First] = Wednesday.AddDays(-1);
+        // Something new needs a ball alone, stands on nothing that was not played, and is not above the level.
+        var next = Choice().Card;
+        next.Gear.ShouldHaveSingleItem();
+        next.From.ShouldBe(Level.FirstWeeks);
+        next.After.ShouldBeSubsetOf(played.Keys);
+        played["drag-dead-stop"] = Wednesday;
+        Choice().Card.ShouldBe(Cards.All.Find("push-and-pull"));
+        played[NextDrill.First] = Wednesday.AddDays(-5);
+        Choice().ShouldBe(new DrillChoice(Cards.PullBack, 5));
+
+        DrillChoice Choice() => NextDrill.Choose(Cards.All, Level.FirstWeeks, played, Wednesday);
     }
 }

@@ -15,9 +15,16 @@ public class SimulationTests
         Id = Cards.Player, Preferred = Foot.Right, StartSkill = 0.25, EndSkill = 0.6, OtherFootStart = 0.7,
     };
 
+    // One drill for each way of measuring.
+    private static readonly string[] Drills =
+    [
+        "pull-back-laces-away", "inside-taps", "two-rolls-two-outside", "juggling-streak", "one-touch-wall-other-foot", "zigzag-and-home", "game-ladder",
+        "kill-dropped",
+    ];
+
     private static IReadOnlyList<PracticeSet> Diary(int seed) => PracticeDiary.Write(
         Cards.All, Level.Steady, Player,
-        new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Wednesday, DayOfWeek.Saturday], 0.1, AwayWeeks: [4], SetsADay: 12), new Random(seed), Now);
+        new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Wednesday, DayOfWeek.Saturday], 0.1, AwayWeeks: [4], SetsADay: 12, Drills), new Random(seed), Now);
 
     [Fact]
     public void The_same_seed_gives_the_same_diary()

@@ -19,6 +19,9 @@ public static class DoseArithmetic
     /// <summary>Touches that a juggling try is expected to last before anything is known of the player.</summary>
     public const int TouchesOfATry = 8;
 
+    /// <summary>Shortest pause in which a foot can be changed, in seconds, for doses that have no rest.</summary>
+    public const int ShortestSwap = 5;
+
     /// <summary>Time between two tries, to fetch the ball and start again.</summary>
     public static readonly TimeSpan FetchTheBall = TimeSpan.FromSeconds(4);
 
@@ -34,7 +37,8 @@ public static class DoseArithmetic
     public static DoseAmount Amount(DrillCard card, Dose dose, Foot preferred, Tempo tempo)
     {
         var turns = card.Turns(preferred);
-        var rests = dose.Rest * ((dose.Sets * turns.Length) - 1);
+        var rest = turns.Length > 1 && dose.Rest.TotalSeconds < ShortestSwap ? TimeSpan.FromSeconds(ShortestSwap) : dose.Rest;
+        var rests = rest * ((dose.Sets * turns.Length) - 1);
         var work = TimeSpan.Zero;
         var touches = default(TouchCount);
         foreach (var feet in turns)

@@ -52,7 +52,8 @@ public sealed class Shelf
             if (failed > 0) continue;
 
             var missing = gear is { } there ? entry.Gear & ~there : 0;
-            tally.AddGear(entry.Gear, gear ?? ~0);
+            // Until somebody says what there is, a count says how many need that and a ball.
+            tally.AddGear(entry.Gear, gear ?? 1 << (int)GearKind.Ball);
             if (missing == 0) ready.Add(entry.AsReady);
             else lacking.Add(new ShelfCard(entry.Card, [.. entry.Card.Gear.Where(item => (missing & (1 << (int)item.Kind)) != 0)]));
         }

@@ -12,7 +12,7 @@ public static class RunSheetWriter
     public const int ReadySeconds = 6;
 
     /// <summary>Shortest pause in which a foot can be changed, for doses that have no rest.</summary>
-    public const int ShortestSwap = 5;
+    public const int ShortestSwap = DoseArithmetic.ShortestSwap;
 
     /// <summary>Rounds shorter than this have no half-way sound: it would drown in the others.</summary>
     public const int ShortestWithHalf = 20;

@@ -11,22 +11,40 @@ internal sealed class AirMap
     /// <summary>Centimetres to the right for each second.</summary>
     private const double ASecond = 120;
 
-    /// <summary>A slow tempo with catches is slow because the hands hold the ball: no flight is believed to be longer.</summary>
+    /// <summary>No flight is believed to be longer.</summary>
     private const double LongestFlight = 1.5;
 
-    private const double Hands = 100, Floor = 10, Hold = 0.35, ToHands = 0.7, ToWall = 0.5, Serve = 0.75;
+    /// <summary>A tempo with catches is slow because the hands hold the ball: flights between are no longer than this.</summary>
+    private const double LongestBetweenHands = 0.75;
+
+    /// <summary>A thigh or a chest that gives lets the ball rise so far before it drops for a trap.</summary>
+    private const double Cushioned = 10;
+
+    /// <summary>A ball off the wall is drawn so much faster to the left, so that it comes down clear of where it was sent.</summary>
+    private const double BackFromWall = 1.7;
+
+    private const double Hands = 100, Floor = 10, Hold = 0.35, ToHands = 0.7, ToWall = 0.45, FromWall = 0.7, Serve = 0.75, LongestRoll = 0.6;
 
     private readonly List<MapStop> _stops = [];
     private readonly List<MapPath> _paths = [];
     private readonly List<MapMark> _marks = [];
     private readonly double _flight;
     private MapPoint _ball;
+    private double? _wall;
+    private double _bounceLeft;
 
-    private AirMap(Tempo tempo) => _flight = Math.Min(60 / tempo.TouchesAMinute, LongestFlight);
+    // Time runs to the right, but a ball off the wall comes back.
+    private double _way = 1;
+
+    private AirMap(Pattern pattern, Tempo tempo)
+    {
+        var hands = pattern.Beats.Any(beat => beat is Between { Happening: Happening.Hand or Happening.Server or Happening.Catch });
+        _flight = Math.Min(60 / tempo.TouchesAMinute, hands ? LongestBetweenHands : LongestFlight);
+    }
 
     public static TouchMap Of(Pattern pattern, Tempo tempo)
     {
-        var map = new AirMap(tempo);
+        var map = new AirMap(pattern, tempo);
         map.Play(pattern);
         return new TouchMap
         {
@@ -72,18 +90,21 @@ internal sealed class AirMap
     private void Touch(Touch touch, Beat next, Beat afterNext)
     {
         _stops.Add(new MapStop(_stops.Count + 1, _ball, touch, default, Turned: false));
+        _way = 1;
         switch (touch.Move)
         {
             case BallMove.Up:
                 Fly(next, afterNext);
                 break;
             case BallMove.Wall:
-                Fly(_ball.Right + (ToWall * ASecond), 80, ToWall);
+                _wall ??= _ball.Right + (ToWall * ASecond);
+                Fly(new MapPoint(_wall.Value, 80), ToWall);
+                _way = -BackFromWall;
                 _marks.Add(new MapMark(_ball, "wall", null, _stops.Count, Turned: false));
                 FlyTo(next, afterNext, fromWall: true);
                 break;
             case BallMove.Goal:
-                Fly(_ball.Right + (ToWall * ASecond), 60, ToWall);
+                Fly(60, ToWall);
                 _marks.Add(new MapMark(_ball, "goal", null, _stops.Count, Turned: false));
                 break;
             case BallMove.Stay:
@@ -91,7 +112,8 @@ internal sealed class AirMap
                 break;
             default:
                 // Along the floor: it falls the last few centimetres and rolls.
-                Go(new MapPoint(_ball.Right + (_flight * ASecond), Floor), _flight, PathKind.Floor);
+                var roll = Math.Min(_flight, LongestRoll);
+                Go(Along(roll, Floor), roll, PathKind.Floor);
                 break;
         }
     }
@@ -102,7 +124,7 @@ internal sealed class AirMap
         {
             case Happening.Hand when before is not null:
                 // Brought back to the hands from wherever it lay.
-                Go(new MapPoint(_ball.Right + (Hold * ASecond), Hands), Hold, PathKind.Held);
+                Go(Along(Hold, Hands), Hold, PathKind.Held);
                 goto case Happening.Hand;
             case Happening.Hand:
                 _marks.Add(new MapMark(_ball, "hand", null, _stops.Count, Turned: false));
@@ -110,7 +132,7 @@ internal sealed class AirMap
                 break;
             case Happening.Server:
                 _marks.Add(new MapMark(_ball, "server", null, _stops.Count, Turned: false));
-                Fly(_ball.Right + (Serve * ASecond), Target(next), Serve);
+                Fly(Target(next), Serve);
                 break;
             case Happening.Bounce:
                 _marks.Add(new MapMark(_ball, "bounce", null, _stops.Count, Turned: false));
@@ -130,44 +152,44 @@ internal sealed class AirMap
     private void Drop(Beat next)
     {
         var target = Target(next);
-        if (target >= _ball.Up) Fly(_ball.Right + (_flight / 2 * ASecond), target, _flight / 2);
-        else if (FreeFlight.FallTime(_ball.Up - target) is var seconds) Fly(_ball.Right + (seconds * ASecond), target, seconds);
+        Fly(target, target < _ball.Up ? FreeFlight.FallTime(_ball.Up - target) : _flight / 2);
     }
 
     private void Fly(Beat next, Beat afterNext) => FlyTo(next, afterNext, fromWall: false);
 
     private void FlyTo(Beat next, Beat afterNext, bool fromWall)
     {
-        var whole = fromWall ? ToWall : _flight;
         if (next is Between { Happening: Happening.Bounce })
         {
-            // A bounce shares the time up to what comes after it.
-            var all = fromWall ? ToWall * 2 : Math.Max(_flight, 0.7);
-            var first = FreeFlight.TimeToBounce(_ball.Up - Floor, Target(afterNext) - Floor, all);
-            Fly(_ball.Right + (first * ASecond), Floor, first);
-            _bounceLeft = all - first;
+            var first = Math.Sqrt(2 * Cushioned / FreeFlight.G) + FreeFlight.FallTime(_ball.Up + Cushioned - Floor);
+            if (fromWall || afterNext is not Contact { Touch.Move: BallMove.Stay })
+            {
+                // A bounce shares the time up to what comes after it.
+                var all = fromWall ? FromWall + 0.2 : Math.Max(_flight, 0.7);
+                first = FreeFlight.TimeToBounce(_ball.Up - Floor, Target(afterNext) - Floor, all);
+                _bounceLeft = all - first;
+            }
+            else
+            {
+                _bounceLeft = FreeFlight.AfterBounce(Comes(_ball.Up - Floor, first), Target(afterNext) - Floor);
+            }
+            Fly(Floor, first);
             return;
         }
-        var seconds = next is Between ? Math.Min(whole, ToHands) : whole;
-        Fly(_ball.Right + (seconds * ASecond), Target(next), seconds);
+        var seconds = fromWall ? FromWall : next is Between ? Math.Min(_flight, ToHands) : _flight;
+        Fly(Target(next), seconds);
     }
-
-    private double _bounceLeft;
 
     private void Rebound(Beat? before, Beat next)
     {
         var target = Target(next);
         // After a drop or a serve the ball comes up as high as a bounce lets it, and is met on its way down.
-        var seconds = before is Contact ? _bounceLeft : AfterDrop(target);
-        Fly(_ball.Right + (seconds * ASecond), target, seconds);
+        var drop = FreeFlight.AfterBounce(Math.Sqrt(2 * FreeFlight.G * (Hands - Floor)), target - Floor);
+        Fly(target, before is Contact && _bounceLeft > 0 ? _bounceLeft : drop);
+        _bounceLeft = 0;
     }
 
-    private static double AfterDrop(double target)
-    {
-        var up = FreeFlight.Bounce * Math.Sqrt(2 * FreeFlight.G * (Hands - Floor));
-        var left = Math.Max(0, (up * up) - (2 * FreeFlight.G * Math.Max(0, target - Floor)));
-        return (up + Math.Sqrt(left)) / FreeFlight.G;
-    }
+    private static double Comes(double from, double seconds) => (FreeFlight.G * seconds) - FreeFlight.SpeedFor(from, 0, seconds);
 
     private static double Target(Beat next) => next switch
     {
@@ -176,14 +198,17 @@ internal sealed class AirMap
         _ => Hands,
     };
 
-    private void Fly(double right, double height, double seconds)
+    private void Fly(double height, double seconds) => Fly(Along(seconds, height), seconds);
+
+    private void Fly(MapPoint to, double seconds)
     {
-        var to = new MapPoint(right, height);
         _paths.Add(FreeFlight.Path(_ball, to, seconds, _stops.Count));
         _ball = to;
     }
 
-    private void Stay(double seconds, PathKind kind) => Go(new MapPoint(_ball.Right + (seconds * ASecond), _ball.Up), seconds, kind);
+    private void Stay(double seconds, PathKind kind) => Go(Along(seconds, _ball.Up), seconds, kind);
+
+    private MapPoint Along(double seconds, double height) => new(_ball.Right + (_way * seconds * ASecond), height);
 
     private void Go(MapPoint to, double seconds, PathKind kind)
     {

@@ -7,7 +7,7 @@ namespace Gambeta.Core.TouchMaps;
 internal sealed class FloorMap
 {
     /// <summary>Half the way between the middles of the shoes, in centimetres.</summary>
-    private const double HalfStance = 16;
+    private const double HalfStance = 17;
 
     /// <summary>A touch that ends this near to the first one closes the rep there.</summary>
     private const double Closes = 16;
@@ -43,12 +43,12 @@ internal sealed class FloorMap
     // Where the middle of the ball is when a surface meets it, from the heel of the right shoe.
     private static MapPoint Contact(Surface surface) => surface switch
     {
-        Surface.Inside => new(-14, 14),
-        Surface.Outside => new(14, 16),
-        Surface.Sole => new(0, 21),
-        Surface.Toe => new(0, 33),
-        Surface.Heel => new(0, -10),
-        _ => new(0, 30),
+        Surface.Inside => new(-12, 17),
+        Surface.Outside => new(14, 19),
+        Surface.Sole => new(0, 33),
+        Surface.Toe => new(0, 40),
+        Surface.Heel => new(0, -9),
+        _ => new(0, 38),
     };
 
     private static MapPoint Way(BallMove move) => move switch
@@ -59,7 +59,7 @@ internal sealed class FloorMap
         BallMove.Out => new(30, 0),
         BallMove.Inward => new(-28, 30),
         BallMove.Outward => new(28, 30),
-        BallMove.Behind => new(-34, -34),
+        BallMove.Behind => new(-48, -22),
         _ => default,
     };
 
@@ -69,6 +69,8 @@ internal sealed class FloorMap
         // A ball that is pulled back starts where the foot has to reach for it; every other one starts at the foot.
         var reach = first.Move == BallMove.Back ? new MapPoint(0, 24) : default;
         _ball = Home(first.Foot) + For(first.Foot, Contact(first.Surface) + reach);
+        // One that the feet play by turns, straight or not at all, lies between them.
+        if (first.Move is BallMove.Stay or BallMove.Away or BallMove.Back && pattern.Touches.Length > 1 && pattern.Touches[1].Foot != first.Foot) _ball = _ball with { Right = 0 };
         var beats = pattern.Beats;
         for (var i = 0; i < beats.Length; i++)
         {
@@ -78,7 +80,7 @@ internal sealed class FloorMap
                     Turn(NextTouch(beats, i));
                     break;
                 case Shown shown:
-                    _marks.Add(new MapMark(shown.Sham is Sham.Dip or Sham.Fake ? Home(shown.By) + For(shown.By, new(0, 24)) : _ball, shown.Words, shown.By, _stops.Count, _turned));
+                    _marks.Add(new MapMark(_ball, shown.Words, shown.By, _stops.Count, _turned));
                     Wait();
                     break;
                 case Contact contact:
@@ -111,6 +113,8 @@ internal sealed class FloorMap
                 break;
             case BallMove.Goal:
                 Roll(new MapPoint(_ball.Right + (touch.Foot == Foot.Right ? -18 : 18), Line(ToTheGoal)), _beat, bow: 0);
+                // The next shot is another ball.
+                if (!last) _ball = Home(next.Foot) + For(next.Foot, Contact(next.Surface));
                 break;
             case BallMove.Behind:
                 var to = Ends(_ball + For(touch.Foot, Way(BallMove.Behind)), last);
@@ -118,7 +122,7 @@ internal sealed class FloorMap
                 Roll(to, round);
                 break;
             default:
-                Roll(Ends(_ball + For(touch.Foot, Way(touch.Move)), last), _beat, bow: 6);
+                Roll(Ends(_ball + For(touch.Foot, Way(touch.Move)), last), _beat, bow: 4);
                 break;
         }
     }

@@ -37,21 +37,32 @@ public static class FreeFlight
     }
 
     /// <summary>
-    /// Shares a time between the flight to the floor and the flight up again, so that the ball leaves the floor with
-    /// <see cref="Bounce"/> of the speed with which it came. Heights are above the floor.
+    /// Shares a time between the flight to the floor and the flight after the bounce, so that the ball leaves the floor with
+    /// <see cref="Bounce"/> of the speed with which it came, after it was sent up and not down. Heights are above the floor.
+    /// Where no such moment exists, as between two high contacts in a short time, the first flight gets 55 hundredths.
     /// </summary>
     /// <returns>The seconds of the first flight.</returns>
     public static double TimeToBounce(double from, double to, double seconds)
     {
-        // Early bounces come in too fast, late ones leave too fast: the right moment lies between and is found by halving.
-        var (early, late) = (seconds * 0.001, seconds * 0.999);
+        // From half the time on, the ball at first leaves faster than it may; where that turns is the moment, found by halving.
+        var early = seconds * 0.5;
+        var late = Enumerable.Range(1, 40).Select(i => seconds * (0.5 + (i * 0.0115))).FirstOrDefault(t => !TooFast(t));
+        if (late == 0 || !TooFast(early)) return seconds * 0.55;
         for (var i = 0; i < 50; i++)
         {
             var middle = (early + late) / 2;
-            var comes = (G * middle) - SpeedFor(from, 0, middle);
-            if (SpeedFor(0, to, seconds - middle) < Bounce * comes) early = middle;
+            if (TooFast(middle)) early = middle;
             else late = middle;
         }
         return (early + late) / 2;
+
+        bool TooFast(double first) => SpeedFor(0, to, seconds - first) > Bounce * ((G * first) - SpeedFor(from, 0, first));
+    }
+
+    /// <summary>The seconds from a bounce to a height on the way down, for a ball that came to the floor at a speed.</summary>
+    public static double AfterBounce(double comes, double to)
+    {
+        var up = Bounce * comes;
+        return (up + Math.Sqrt(Math.Max(0, (up * up) - (2 * G * Math.Max(0, to))))) / G;
     }
 }

@@ -72,7 +72,7 @@ public sealed record TouchMap
     /// <summary>The touches.</summary>
     public required ImmutableArray<MapStop> Stops { get; init; }
 
-    /// <summary>The ball's way, in the order of time, without a gap.</summary>
+    /// <summary>The ball's way, in the order of time; without a gap, except that after a shot there is another ball.</summary>
     public required ImmutableArray<MapPath> Paths { get; init; }
 
     /// <summary>What happens besides touches.</summary>

@@ -12,13 +12,14 @@ internal static class AirPicture
     public static void Write(TextWriter writer, TouchMap map)
     {
         var points = map.Paths.SelectMany(path => new[] { path.From, path.To, Top(path) })
+            .Concat(map.Stops.Select(stop => stop.At with { Right = stop.At.Right - 12 }))
             .Append(new MapPoint(map.Paths[0].From.Right, -4)).Append(new MapPoint(map.Paths[0].From.Right, 110));
         var frame = MapFrame.Around(points, 22, 190, 138, mayTurn: false);
         writer.Write($"<svg class=\"map air\" data-map-svg viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{MapWords.Alternative(map)}\">");
         for (var height = 50; frame.Y(new(0, height)) > 4; height += 50)
         {
             var y = Svg.N(frame.Y(new(0, height)));
-            writer.Write($"<path class=\"grid\" d=\"M0 {y}H{Svg.N(frame.Width)}\"/><text class=\"height\" x=\"2\" y=\"{Svg.N(frame.Y(new(0, height)) - 1.5)}\">{height} cm</text>");
+            writer.Write($"<path class=\"grid\" d=\"M0 {y}H{Svg.N(frame.Width)}\"/><text class=\"height\" x=\"{Svg.N(frame.Width - 2)}\" y=\"{Svg.N(frame.Y(new(0, height)) - 1.5)}\">{height} cm</text>");
         }
         writer.Write($"<path class=\"wall\" d=\"M0 {Svg.N(frame.Y(new(0, 0)))}H{Svg.N(frame.Width)}\"/>");
         foreach (var mark in map.Marks.Where(mark => mark.Words is "wall" or "goal")) Wall(writer, frame, mark);

@@ -8,12 +8,12 @@ namespace Gambeta.Web.Drawing;
 /// <summary>A map of the floor: shoes from above with the parts that touch lit, the ball's places numbered, its way.</summary>
 internal static class FloorPicture
 {
-    private const double Tile = 30, ShoeScale = 0.115;
+    private const double Tile = 30, ShoeScale = 0.15;
 
     public static void Write(TextWriter writer, TouchMap map)
     {
         var frame = Frame(map);
-        writer.Write($"<svg class=\"map floor\" data-map-svg viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{MapWords.Alternative(map)}\">");
+        writer.Write($"<svg class=\"map ground\" data-map-svg viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{MapWords.Alternative(map)}\">");
         for (var x = frame.Width / 2 % Tile; x < frame.Width; x += Tile) writer.Write($"<path class=\"grid\" d=\"M{Svg.N(x)} 0V{Svg.N(frame.Height)}\"/>");
         for (var y = frame.Height / 2 % Tile; y < frame.Height; y += Tile) writer.Write($"<path class=\"grid\" d=\"M0 {Svg.N(y)}H{Svg.N(frame.Width)}\"/>");
         if (map.Line is { } line) Wall(writer, map, frame, line);
@@ -31,15 +31,15 @@ internal static class FloorPicture
         var points = map.Stops.Select(s => s.At)
             .Concat(map.Paths.SelectMany(p => new[] { p.To, Middle(p) }))
             .Concat(new[] { map.Stance.Left, map.Stance.Right }.SelectMany(Corners))
-            .Concat(map.Stops.Where(s => IsFarFromHome(map, s)).SelectMany(s => Corners(s.Turned ? s.Shoe + new MapPoint(0, -26) : s.Shoe)));
+            .Concat(map.Stops.Where(s => IsFarFromHome(map, s)).SelectMany(s => Corners(s.Turned ? s.Shoe + new MapPoint(0, -34) : s.Shoe)));
         if (map.Line is { } line) points = points.Append(new MapPoint(0, line + (line > 0 ? 6 : -6)));
-        return MapFrame.Around(points, 14, 132, 96, mayTurn: true);
+        return MapFrame.Around(points, 11, 120, 84, mayTurn: true);
     }
 
     private static MapPoint Middle(MapPath path) =>
         new(((path.From.Right + path.To.Right) / 4) + (path.Bend.Right / 2), ((path.From.Up + path.To.Up) / 4) + (path.Bend.Up / 2));
 
-    private static IEnumerable<MapPoint> Corners(MapPoint heel) => [heel + new MapPoint(-7, 0), heel + new MapPoint(7, 26)];
+    private static IEnumerable<MapPoint> Corners(MapPoint heel) => [heel + new MapPoint(-8, 0), heel + new MapPoint(8, 34)];
 
     private static bool IsFarFromHome(TouchMap map, MapStop stop) =>
         stop.Turned || stop.Shoe.DistanceTo(stop.Touch.Foot == Foot.Left ? map.Stance.Left : map.Stance.Right) > 40;
@@ -64,12 +64,28 @@ internal static class FloorPicture
     {
         var foot = path.After == 0 ? map.Stops[0].Touch.Foot : map.Stops[path.After - 1].Touch.Foot;
         writer.Write($"<path class=\"way {foot.ToWords()}\" d=\"{frame.Curve(path)}\"/>");
-        // The head sits where the next ball begins, so that the ball does not hide it.
-        var (tx, ty) = (frame.X(path.To) - frame.X(path.Bend), frame.Y(path.To) - frame.Y(path.Bend));
+        // The head sits on the curve where the next ball begins, so that the ball does not hide it.
+        var hidden = map.Stops.Any(stop => stop.At.DistanceTo(path.To) < 1) ? MapBalls.Radius : 0;
+        var tip = BeforeTheEnd(path, hidden);
+        var tail = BeforeTheEnd(path, hidden + 5);
+        var (x, y, tx, ty) = (frame.X(tip), frame.Y(tip), frame.X(tip) - frame.X(tail), frame.Y(tip) - frame.Y(tail));
         var length = Math.Max(0.1, Math.Sqrt((tx * tx) + (ty * ty)));
-        var (ux, uy) = (tx / length, ty / length);
-        var (x, y) = (frame.X(path.To) - (ux * MapBalls.Radius), frame.Y(path.To) - (uy * MapBalls.Radius));
-        writer.Write($"<path class=\"head {foot.ToWords()}\" d=\"M{Svg.N(x)} {Svg.N(y)}L{Svg.N(x - (ux * 7) - (uy * 4))} {Svg.N(y - (uy * 7) + (ux * 4))}L{Svg.N(x - (ux * 7) + (uy * 4))} {Svg.N(y - (uy * 7) - (ux * 4))}Z\"/>");
+        var (ux, uy) = (tx / length * 5.5, ty / length * 5.5);
+        writer.Write($"<path class=\"head {foot.ToWords()}\" d=\"M{Svg.N(x)} {Svg.N(y)}L{Svg.N(x - ux - (uy * 0.6))} {Svg.N(y - uy + (ux * 0.6))}L{Svg.N(x - ux + (uy * 0.6))} {Svg.N(y - uy - (ux * 0.6))}Z\"/>");
+    }
+
+    // The last point of a curve that lies so far from its end.
+    private static MapPoint BeforeTheEnd(MapPath path, double distance)
+    {
+        for (var t = 1.0; t > 0; t -= 0.02)
+        {
+            var u = 1 - t;
+            var at = new MapPoint(
+                (u * u * path.From.Right) + (2 * u * t * path.Bend.Right) + (t * t * path.To.Right),
+                (u * u * path.From.Up) + (2 * u * t * path.Bend.Up) + (t * t * path.To.Up));
+            if (at.DistanceTo(path.To) >= distance) return at;
+        }
+        return path.From;
     }
 
     // Shams at one place are read in one line beside it: "round, left round".

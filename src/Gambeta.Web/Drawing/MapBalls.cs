@@ -6,7 +6,7 @@ namespace Gambeta.Web.Drawing;
 /// <summary>The numbered balls of a map. Touches of one foot at one place share a ball; those of two feet stand side by side.</summary>
 internal static class MapBalls
 {
-    public const double Radius = 8;
+    public const double Radius = 6.5;
 
     private const double SamePlace = 9;
 
@@ -24,7 +24,7 @@ internal static class MapBalls
             var (x, y) = (frame.X(first.At) + (beside * Radius * 1.7), frame.Y(first.At) - (beside * Radius * 0.8));
             var words = string.Join("·", numbers);
             writer.Write($"<g class=\"stop {first.Touch.Foot.ToWords()}\"><circle cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(Radius)}\"/>");
-            writer.Write($"<text x=\"{Svg.N(x)}\" y=\"{Svg.N(y + 3.2)}\" class=\"n{Math.Min(3, numbers.Count)}\">{words}</text></g>");
+            writer.Write($"<text x=\"{Svg.N(x)}\" y=\"{Svg.N(y + 2.7)}\" class=\"n{Math.Min(3, numbers.Count)}\">{words}</text></g>");
         }
     }
 }

@@ -38,7 +38,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public string More => ShelfAddress.Write(Choice) is var address && address.Contains('?') ? $"{address}&shown={_shown + AtATime}" : $"{address}?shown={_shown + AtATime}";
 
     public string Summary => Choice.Gear is null || View.Lacking.IsEmpty
-        ? $"{Cards(View.Ready.Length + View.Lacking.Length)} of {Catalogue.Cards.Length}"
+        ? Cards(View.Ready.Length + View.Lacking.Length)
         : $"{Cards(View.Ready.Length)} ready, {View.Lacking.Length} more with something missing";
 
     /// <summary>The rest of the choice, for the form of words.</summary>
