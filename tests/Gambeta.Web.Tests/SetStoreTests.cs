@@ -71,10 +71,10 @@ public class SetStoreTests(TestServer server)
         var now = new DateTimeOffset(Played.Now.Date, TimeSpan.Zero);
         IReadOnlyList<PracticeSet> Diary(Guid player) => PracticeDiary.Write(
             server.Catalogue, Level.Steady, new ModelPlayer { Id = player, Preferred = Foot.Left, StartSkill = 0.2, EndSkill = 0.6, OtherFootStart = 0.7 },
-            new DiaryPlan(4, Enum.GetValues<DayOfWeek>(), 0, [], 10), new Random(5), now);
+            new DiaryPlan(4, Enum.GetValues<DayOfWeek>(), 0, [], 10, ["pull-back-laces-away", "juggling-streak", "two-rolls-two-outside", "zigzag-and-home", "kill-dropped", "game-ladder", "one-touch-wall"]), new Random(5), now);
 
         var sets = Diary(bulk.PlayerId);
-        sets.Select(s => s.Result.GetType()).Distinct().Count().ShouldBe(5);
+        sets.Select(s => s.Result.GetType()).Distinct().Count().ShouldBe(7);
         await InAsync(bulk, async work => { await SetStore.AddManyAsync(work, sets); return true; });
         foreach (var set in Diary(single.PlayerId)) await server.StoreAsync(single, set with { Id = Guid.CreateVersion7() });
 

@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import { newHousehold, openDemo } from './household.mjs';
 
 const sizes = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };
-const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/logbook', '/records', '/household', '/problem/404'];
+const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/logbook', '/records', '/household', '/problem/404'];
 
 async function check(page) {
   const { violations } = await new AxeBuilder({ page }).analyze();

@@ -3,13 +3,13 @@ import { expect } from '@playwright/test';
 let made = 0;
 
 /** Makes a household of its own through the form, so that tests do not see each other's sets. */
-export async function newHousehold(page, { preferred = 'right', level = 'first weeks' } = {}) {
+export async function newHousehold(page, { preferred = 'right', level = 'first weeks', age = 9 } = {}) {
   const name = `Yard ${process.pid}-${Date.now()}-${++made}`;
   await page.goto('/household/new');
   await page.getByLabel('Name', { exact: true }).fill(name);
   await page.getByLabel('Password').fill('long enough');
   await page.getByLabel('Nickname').fill('Odei');
-  await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 9));
+  await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - age));
   await page.getByLabel(preferred, { exact: true }).check();
   await page.getByLabel(level, { exact: true }).check();
   await page.getByRole('button', { name: 'Make it' }).click();

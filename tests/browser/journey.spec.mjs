@@ -130,7 +130,8 @@ test.describe('on a phone', () => {
     await newHousehold(page);
     await page.getByRole('link', { name: 'Drills' }).tap();
     await holdClock(page);
-    await page.locator('.drill', { hasText: 'Inside taps' }).getByRole('link', { name: 'Start' }).tap();
+    await page.getByRole('link', { name: 'Inside taps' }).tap();
+    await page.getByRole('link', { name: 'Start practice' }).tap();
     await page.getByRole('button', { name: 'Ready, start' }).tap();
     await page.clock.runFor(6050);
     for (const x of [60, 330, 80, 300, 90]) {

@@ -1,0 +1,199 @@
+using System.Net;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+
+namespace Gambeta.Web.Tests;
+
+public class DrillTests(TestServer server)
+{
+    [Fact]
+    public async Task The_address_holds_the_choice_and_says_how_many_are_ready()
+    {
+        var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        var choice = new ShelfChoice { Place = Places.Indoors, Gear = [], Surfaces = [Surface.Inside, Surface.Sole], Minutes = 5 };
+        var view = server.Catalogue.Shelf.Find(choice, Level.Steady, headingAllowed: false);
+        var page = await browser.PageAsync("/drills?place=indoors&gear=none&surface=inside,sole&minutes=5");
+        page.ShouldContain($"{view.Ready.Length} drills ready, {view.Lacking.Length} more with something missing");
+        page.ShouldContain("V-cut, foot to foot");
+        page.ShouldContain("Missing: marker");
+        // Taking a surface away again is a link of its own.
+        page.ShouldContain("href=\"/drills?surface=sole&place=indoors&gear=none&minutes=5\"");
+        (await browser.PageAsync("/drills?words=zzz")).ShouldContain("Nothing is left");
+        (await browser.PageAsync("/drills?family=nonsense&room=9x9&shown=-4&age=900")).ShouldContain("Toe taps on top");
+        var ladders = await browser.PageAsync("/drills?view=ladders&family=juggling");
+        ladders.ShouldContain("class=\"ladder\"");
+        ladders.ShouldContain("stretch");
+    }
+
+    [Fact]
+    public async Task A_card_shows_its_map_both_doses_its_rungs_and_its_faults_with_causes()
+    {
+        var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        var page = await browser.PageAsync("/drills/pull-back-laces-away");
+        foreach (var words in new[] { "Your hips are turned.", "about 210 touches", "or 2 × 25 reps each foot", "200 touches", "Pull back, inside away", "class=\"map ground\"", "slow 40" }) page.ShouldContain(words);
+        // The first turn is the other foot's; mirrored shows the preferred one.
+        page.ShouldContain("1 left sole, pulls it back");
+        (await browser.PageAsync("/drills/pull-back-laces-away?mirror=true&tempo=100")).ShouldContain("1 right sole, pulls it back");
+        var air = await browser.PageAsync("/drills/juggling-streak?tempo=90");
+        air.ShouldContain("class=\"map air\"");
+        air.ShouldContain(">54 cm<");
+        (await browser.PageAsync("/drills/pictures?sheet=3")).ShouldContain("Sheet 3 of");
+    }
+
+    [Fact]
+    public async Task A_map_is_drawn_by_the_core_and_a_mistake_is_pointed_at()
+    {
+        var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        (await browser.PageAsync("/drills/map?pattern=R+sole+back&tempo=60")).ShouldContain("data-motion");
+        var wrong = await browser.GetAsync("/drills/map?pattern=R+sole+back,+shin+up");
+        wrong.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await wrong.Content.ReadAsStringAsync()).ShouldContain("<mark>shin</mark>");
+        (await browser.GetAsync("/drills/map?pattern=" + new string('x', 2000))).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await browser.GetAsync("/drills/map?pattern=R+sole+%3Cscript%3E")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await (await browser.GetAsync("/drills/map?pattern=R+sole+%3Cscript%3E")).Content.ReadAsStringAsync()).ShouldNotContain("<script>");
+    }
+
+    [Fact]
+    public async Task An_own_drill_is_written_played_changed_and_taken_off_the_shelf()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var fields = Typed();
+        fields["typed.Pattern"] = "R sole bak";
+        var (status, page) = await browser.SubmitAsync("/drills/own/edit", "/drills/own/edit", fields);
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        page.ShouldContain("'bak' is no way the ball goes");
+        page.ShouldContain("value=\"Doorway slide\"");
+
+        fields["typed.Pattern"] = "R sole back, sole away";
+        (status, page) = await browser.SubmitAsync("/drills/own/edit", "/drills/own/edit", fields);
+        status.ShouldBe(HttpStatusCode.Redirect);
+        page.ShouldStartWith("/drills/own-doorway-slide-");
+        var id = page["/drills/".Length..];
+        (await browser.PageAsync("/drills?words=doorway")).ShouldContain("Doorway slide");
+        var post = Played.Post(household, 12);
+        (post["drill"], post["draft"]) = (id, new { reps = 4, slips = 1, seconds = 30 });
+        (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
+
+        fields["typed.Id"] = id;
+        fields["typed.Name"] = "Doorway glide";
+        (await browser.SubmitAsync("/drills/own/edit", "/drills/own/edit", fields)).Page.ShouldBe("/drills/" + id);
+        (await browser.PageAsync("/drills/own")).ShouldContain("Doorway glide");
+        (await browser.SubmitAsync("/drills/own", "/drills/own?handler=Retire", new() { ["id"] = id })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.PageAsync("/drills?words=doorway")).ShouldContain("Nothing is left");
+        (await browser.PageAsync("/logbook")).ShouldContain("Doorway glide");
+
+        // Nobody else's.
+        var other = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        (await other.GetAsync("/drills/" + id)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await other.PageAsync("/drills/own")).ShouldContain("None yet");
+    }
+
+    [Theory]
+    [InlineData("typed.Name", "", "'name' wants a text")]
+    [InlineData("typed.Tempo", "90 60 30", "going up")]
+    [InlineData("typed.Time", "lots", "three doses are wanted")]
+    [InlineData("typed.Cue1", "one two three four five six seven eight", "more than 7")]
+    [InlineData("typed.Gear", "4 hurdles", "'4 hurdles' is no gear")]
+    [InlineData("typed.Seen", "", "'seen' wants a text")]
+    [InlineData("typed.Place", "", "at least one place")]
+    [InlineData("typed.MeasuredBy", "course time", "its layout is missing")]
+    [InlineData("typed.Name", "\": [broken", null)]
+    public async Task The_form_says_what_is_wrong_and_keeps_what_was_typed(string field, string value, string? problem)
+    {
+        var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        var fields = Typed();
+        fields[field] = value;
+        var (status, page) = await browser.SubmitAsync("/drills/own/edit", "/drills/own/edit", fields);
+        status.ShouldBe(problem is null ? HttpStatusCode.Redirect : HttpStatusCode.UnprocessableEntity);
+        if (problem is null) return;
+        page.ShouldContain(problem);
+        page.ShouldContain("Half of it.");
+    }
+
+    [Fact]
+    public async Task A_file_is_taken_in_whole_or_not_at_all()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var taken = await (await browser.GetAsync("/drills/v-cut.yaml")).Content.ReadAsStringAsync();
+        taken.ShouldContain("pattern: \"R sole back, inside inward ~\"");
+
+        var broken = taken + taken.Replace("id: v-cut", "id: second").Replace("inside inward", "insid inward");
+        var (status, page) = await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "cards.yaml", broken);
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        page.ShouldContain($"cards.yaml, line {taken.Split('\n').Length + 5}: 'insid' is no surface");
+        (await browser.PageAsync("/drills/own")).ShouldContain("None yet");
+
+        (status, page) = await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "ring.yaml", taken.Replace("[pull-back-laces-away]", "[nobody]"));
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        page.ShouldContain("stands on 'nobody', which is no card");
+        foreach (var bad in new[] { "", "hello", "- [", "[]", "\0\u0001" })
+            (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "bad.yaml", bad)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+
+        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "cards.yaml", taken)).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.PageAsync("/drills/own-v-cut")).ShouldContain("V-cut, foot to foot");
+        (await (await browser.GetAsync("/drills/own.yaml")).Content.ReadAsStringAsync()).ShouldBe(taken.Replace("id: v-cut", "id: own-v-cut"));
+    }
+
+    [Fact]
+    public async Task Heading_is_off_until_the_household_has_read_what_decides_about_it()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        (await browser.PageAsync("/drills?surface=head")).ShouldContain("heading is off until a grown-up");
+        (await browser.PageAsync("/drills/head-drop-catch")).ShouldContain("Heading is off in this household");
+        (await browser.GetAsync("/practise/head-drop-catch")).Headers.Location!.ToString().ShouldBe("/drills/head-drop-catch");
+        (await browser.SubmitAsync("/household/heading", "/household/heading", new() { ["on"] = "true" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await browser.SubmitAsync("/household/heading", "/household/heading", new() { ["on"] = "true", ["read"] = "true" })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.PageAsync("/drills?surface=head")).ShouldContain("Head and catch");
+        var card = await browser.PageAsync("/drills/head-drop-catch");
+        card.ShouldContain("rules of your own association and club");
+        // Nilo was born in 2015.
+        card.ShouldContain(DateTime.UtcNow.Year - 2015 < 12 ? "This one is from 12 years on" : "Start practice");
+    }
+
+    [Fact]
+    public async Task Hits_and_ladders_are_stored_mended_and_undone()
+    {
+        var household = await server.NewHouseholdAsync();
+        var hits = Played.Round(household, 0, 1) with { Id = Guid.CreateVersion7(), Drill = "kill-dropped", Planned = null, Touches = new(10, 0), Result = new HitsResult(7, 3) };
+        var ladder = Played.Round(household, 0, 1) with
+        {
+            Id = Guid.CreateVersion7(), Drill = "game-ladder", Feet = Feet.Both, Planned = null, Touches = new(2, 1),
+            Result = new LadderResult([new(1, TryEnd.Stopped), new(2, TryEnd.Stopped)]),
+        };
+        await server.StoreAsync(household, hits);
+        await server.StoreAsync(household, ladder);
+        (await server.BestsAsync(household)).Order().ShouldBe([2m, 7m]);
+        var change = Guid.CreateVersion7();
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            (await SetStore.FindAsync(work, hits.Id))!.Result.ShouldBe(hits.Result);
+            (await SetStore.FindAsync(work, ladder.Id))!.Result.ShouldBe(ladder.Result);
+            await SetStore.CorrectAsync(work, change, hits with { Result = new HitsResult(9, 1) });
+            await work.CommitAsync();
+        }
+        (await server.BestsAsync(household)).Order().ShouldBe([2m, 9m]);
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            (await SetStore.UndoAsync(work, change))!.Result.ShouldBe(hits.Result);
+            (await SetStore.FindAsync(work, hits.Id))!.Result.ShouldBe(hits.Result);
+        }
+        var browser = await Browser.SignedInAsync(server, household);
+        var log = await browser.PageAsync("/logbook");
+        log.ShouldContain("rung 2");
+        (await browser.PageAsync("/records")).ShouldContain("rung of the ladder");
+        (await browser.PageAsync($"/logbook/{hits.Id}")).ShouldContain("Came off");
+    }
+
+    private static Dictionary<string, string> Typed() => new()
+    {
+        ["typed.Name"] = "Doorway slide", ["typed.Purpose"] = "Between two rooms.", ["typed.Pattern"] = "R sole back, sole away", ["typed.Family"] = "ball mastery on the spot",
+        ["typed.Feet"] = "each foot", ["typed.MeasuredBy"] = "clean reps", ["typed.Intensity"] = "easy", ["typed.Level"] = "first weeks", ["typed.Tempo"] = "40 60 90",
+        ["typed.Time"] = "2x20/20, 3x30/20, 3x40/20", ["typed.Reps"] = "2x8/20, 2x12/20, 3x16/20", ["typed.Tries"] = "5/0, 6/0, 8/0", ["typed.Runs"] = "3/30, 4/30, 5/30",
+        ["typed.Place"] = "indoors", ["typed.Space"] = "1 x 2", ["typed.Cue1"] = "Soft sole", ["typed.Seen"] = "The door stops it", ["typed.Cause"] = "Too hard.", ["typed.Fix"] = "Half of it.",
+    };
+}
