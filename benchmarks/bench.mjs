@@ -40,7 +40,7 @@ const player = (await (await fetch(`${address}/practise/inside-taps`, { headers:
 const setEnv = { BENCH_PLAYER: player, BENCH_TOKEN: setToken, BENCH_COOKIE: [years, ...formCookie].join('; ') };
 
 // A round measures everything once, so that a noisy moment of the machine meets all alike; ratios are taken within the round.
-const paths = ['/today', '/logbook', '/records'];
+const paths = ['/today', '/drills', '/logbook', '/records'];
 const measured = Object.fromEntries(paths.map(p => [p, { demo: [], years: [], fall: [] }]));
 const storing = [], floors = [];
 // The runtime compiles what is used often a second time, better: until then the figures climb.

@@ -1,3 +1,4 @@
+using Gambeta.Bench;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
@@ -6,6 +7,12 @@ using Gambeta.Web.Access;
 
 // Loads the household of the benchmark: two players, five sessions a week, eight sets each, for three years.
 // Usage: Gambeta.Bench NAME PASSWORD, with ConnectionStrings__App set. Prints the number of sets.
+// Usage: Gambeta.Bench core. Prints what the core alone takes.
+if (args is ["core"])
+{
+    CoreBench.Print();
+    return;
+}
 var (name, password) = (args[0], args[1]);
 await using var database = new GambetaDatabase(Environment.GetEnvironmentVariable("ConnectionStrings__App")!);
 await using var work = await database.BeginAsync(Guid.CreateVersion7());

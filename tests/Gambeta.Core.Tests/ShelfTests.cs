@@ -32,6 +32,7 @@ public class ShelfTests
         Places[] places = [Places.Indoors, Places.Patio, Places.Garden, Places.Wall, Places.Goal];
         for (var i = 0; i < places.Length; i++) counts.Places[i].ShouldBe(Left(choice with { Place = places[i] }));
         for (var i = 0; i < counts.Rooms.Length; i++) counts.Rooms[i].ShouldBe(Left(choice with { Room = ShelfChoice.Rooms[i] }));
+        for (var i = 0; i < counts.Ages.Length; i++) counts.Ages[i].ShouldBe(Left(choice with { Age = ShelfChoice.Ages[i] }));
         for (var i = 0; i < counts.Minutes.Length; i++) counts.Minutes[i].ShouldBe(Left(choice with { Minutes = ShelfChoice.MinutesAtHand[i] }));
         foreach (var kind in Enum.GetValues<GearKind>())
             counts.Gear[(int)kind].ShouldBe(All.Find(choice with { Gear = choice.Gear!.Add(kind) }, Level.Steady, true).Ready.Length);

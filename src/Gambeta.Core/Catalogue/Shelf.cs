@@ -6,7 +6,7 @@ namespace Gambeta.Core.Catalogue;
 /// <summary>All cards of a catalogue, made ready to be narrowed down and counted in one pass.</summary>
 public sealed class Shelf
 {
-    private const int Family = 0, Surfaces = 1, Feet = 2, Place = 3, Room = 4, Minutes = 5, Level = 6, Rest = 7, Parts = 8;
+    private const int Family = 0, Surfaces = 1, Feet = 2, Place = 3, Room = 4, Minutes = 5, Level = 6, Age = 7, Words = 8, Parts = 9;
 
     private static readonly ImmutableArray<Places> AllPlaces = [.. Enum.GetValues<Places>().Where(p => p != Places.None)];
 
@@ -46,7 +46,8 @@ public sealed class Shelf
             fails[Room] = choice.Room is { } room && !entry.Card.Space.FitsIn(room);
             fails[Minutes] = choice.Minutes is { } minutes && seconds > minutes * 60;
             fails[Level] = choice.Level is { } level && entry.Card.From > level;
-            fails[Rest] = entry.Card.LeastAge > choice.Age || !entry.Has(words);
+            fails[Age] = entry.Card.LeastAge > choice.Age;
+            fails[Words] = !entry.Has(words);
             var failed = fails.Count(true);
             if (failed <= 1) tally.Add(entry, failed == 0 ? -1 : fails.IndexOf(true), seconds);
             if (failed > 0) continue;
@@ -109,8 +110,9 @@ public sealed class Shelf
         private readonly int[] _rooms = new int[ShelfChoice.Rooms.Length];
         private readonly int[] _minutes = new int[ShelfChoice.MinutesAtHand.Length];
         private readonly int[] _levels = new int[Enum.GetValues<Level>().Length];
+        private readonly int[] _ages = new int[ShelfChoice.Ages.Length];
 
-        public ShelfCounts Counts => new([.. _families], [.. _surfaces], [.. _feet], [.. _places], [.. _gear], [.. _rooms], [.. _minutes], [.. _levels]);
+        public ShelfCounts Counts => new([.. _families], [.. _surfaces], [.. _feet], [.. _places], [.. _gear], [.. _rooms], [.. _minutes], [.. _levels], [.. _ages]);
 
         /// <summary>Counts a card in every part, or in the only one in which it fails.</summary>
         public void Add(Entry entry, int only, double seconds)
@@ -147,6 +149,13 @@ public sealed class Shelf
             if (only is -1 or Level)
             {
                 for (var i = (int)card.From; i < _levels.Length; i++) _levels[i]++;
+            }
+            if (only is -1 or Age)
+            {
+                for (var i = 0; i < _ages.Length; i++)
+                {
+                    if (!(card.LeastAge > ShelfChoice.Ages[i])) _ages[i]++;
+                }
             }
         }
 

@@ -12,6 +12,9 @@ public sealed record ShelfChoice
     /// <summary>Minutes that people have, rests included.</summary>
     public static readonly ImmutableArray<int> MinutesAtHand = [3, 5, 10];
 
+    /// <summary>Ages that are asked for, in years.</summary>
+    public static readonly ImmutableArray<int> Ages = [8, 10, 12, 14];
+
     /// <summary>Only this family.</summary>
     public Family? Family { get; init; }
 
@@ -49,7 +52,7 @@ public sealed record ShelfCard(DrillCard Card, ImmutableArray<GearItem> Missing)
 /// <summary>How many cards each choice would leave, everything else chosen as it is.</summary>
 public sealed record ShelfCounts(
     ImmutableArray<int> Families, ImmutableArray<int> Surfaces, ImmutableArray<int> Feet, ImmutableArray<int> Places,
-    ImmutableArray<int> Gear, ImmutableArray<int> Rooms, ImmutableArray<int> Minutes, ImmutableArray<int> Levels);
+    ImmutableArray<int> Gear, ImmutableArray<int> Rooms, ImmutableArray<int> Minutes, ImmutableArray<int> Levels, ImmutableArray<int> Ages);
 
 /// <summary>What the shelf shows.</summary>
 /// <param name="Ready">Cards for which everything is there.</param>

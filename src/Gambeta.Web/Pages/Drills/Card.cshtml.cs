@@ -45,7 +45,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
         // Drawn as the player's first turn plays it; mirrored is the other way round.
         var pattern = card.Pattern.For(card.Turns(Player.Preferred)[0]);
         Map = new ShownMap(mirror ? pattern.Mirror() : pattern, ShownMap.At(tempo, card.Tempo.Steady));
-        Chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 1, card.Id);
+        Chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 8, card.Id);
         _lastDays = await DiaryStore.LastDaysAsync(work, Player.Id);
         return Page();
     });

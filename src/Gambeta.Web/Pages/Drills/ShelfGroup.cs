@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Touches;
@@ -26,11 +27,13 @@ public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOpti
             new("M", "Minutes", [.. ShelfChoice.MinutesAtHand.Select((minutes, i) =>
                 Option($"up to {minutes}", counts.Minutes[i], choice.Minutes == minutes, choice with { Minutes = Toggled(choice.Minutes, minutes) }))]),
             new("B", "Feet", [.. Enum.GetValues<FeetPlan>().Select((feet, i) =>
-                Option(Wording.FeetPlan(feet), counts.Feet[i], choice.Feet == feet, choice with { Feet = Toggled(choice.Feet, feet) }))]),
+                Option(feet.ToWords(), counts.Feet[i], choice.Feet == feet, choice with { Feet = Toggled(choice.Feet, feet) }))]),
             new("R", "Room", [.. ShelfChoice.Rooms.Select((room, i) =>
                 Option(Wording.Room(room), counts.Rooms[i], choice.Room == room, choice with { Room = Toggled(choice.Room, room) }))]),
             new("L", "Level", [.. Enum.GetValues<Level>().Select((level, i) =>
                 Option(level.ToWords(), counts.Levels[i], choice.Level == level, choice with { Level = Toggled(choice.Level, level) }))]),
+            new("A", "Age", [.. ShelfChoice.Ages.Select((age, i) =>
+                Option(age.ToString(CultureInfo.InvariantCulture), counts.Ages[i], choice.Age == age, choice with { Age = Toggled(choice.Age, age) }))]),
         ];
 
         ShelfOption Option(string words, int count, bool chosen, ShelfChoice then) => new(words, count, chosen, ShelfAddress.Write(then, ladders));
