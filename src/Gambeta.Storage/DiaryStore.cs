@@ -47,24 +47,29 @@ public static class DiaryStore
     public static async Task<IReadOnlyDictionary<string, DateOnly>> LastDaysAsync(HouseholdWork work, Guid player) =>
         (await work.Connection.QueryAsync<(string Drill, DateOnly Day)>(LastDaysSql, new { work.Household, player })).ToDictionary(d => d.Drill, d => d.Day);
 
-    /// <summary>The sets of a player between two days, one drill or all, latest day first and within it in the order played.</summary>
-    public static async Task<IReadOnlyList<PracticeSet>> LogAsync(HouseholdWork work, Guid player, string? drill, DateOnly from, DateOnly to) =>
-    [
-        .. (await work.Connection.QueryAsync<SetRow>(
+    /// <summary>
+    /// All that the logbook shows, in one round trip: the sets of a player between two days, one drill or all, latest day first
+    /// and within it in the order played; which of them are bests; and which drills there are to choose from.
+    /// </summary>
+    public static async Task<LogbookRows> LogbookAsync(HouseholdWork work, Guid player, string? drill, DateOnly from, DateOnly to)
+    {
+        await using var rows = await work.Connection.QueryMultipleAsync(
             $"""
             select {SetRow.Columns} from practice_set
             where household_id = @Household and player_id = @player and day between @from and @to
               and (@drill::text is null or drill = @drill) and removed_at is null
-            order by day desc, started_at, set_order
-            """,
-            new { work.Household, player, drill, from, to })).Select(row => row.ToSet()),
-    ];
+            order by day desc, started_at, set_order;
 
-    /// <summary>The sets between two days that are bests: what the logbook marks.</summary>
-    public static async Task<IReadOnlySet<Guid>> BestSetsAsync(HouseholdWork work, Guid player, DateOnly from, DateOnly to) =>
-        (await work.Connection.QueryAsync<Guid>(
-            "select set_id from mark where household_id = @Household and player_id = @player and day between @from and @to and is_best",
-            new { work.Household, player, from, to })).ToHashSet();
+            select set_id from mark where household_id = @Household and player_id = @player and day between @from and @to and is_best;
+
+            {LastDaysSql}
+            """,
+            new { work.Household, player, drill, from, to });
+        return new LogbookRows(
+            [.. (await rows.ReadAsync<SetRow>()).Select(row => row.ToSet())],
+            (await rows.ReadAsync<Guid>()).ToHashSet(),
+            [.. (await rows.ReadAsync<(string Drill, DateOnly Day)>()).Select(d => d.Drill)]);
+    }
 
     /// <summary>The bests made between two days, by their set.</summary>
     public static async Task<ILookup<Guid, Mark>> BestsOfAsync(HouseholdWork work, Guid player, DateOnly from, DateOnly to) =>
@@ -98,20 +103,18 @@ public static class DiaryStore
         """;
 
     // From one drill to the next along the index: a player has played a dozen of them, in thousands of sets.
-    private const string LastDaysSql = """
+    private const string LastDaysSql =
+        """
         with recursive played as (
-          (select drill from practice_set where household_id = @Household and player_id = @player and removed_at is null order by drill limit 1)
+          (select drill, day from practice_set
+           where household_id = @Household and player_id = @player and removed_at is null
+           order by drill desc, day desc limit 1)
           union all
-          select (
-            select drill from practice_set
-            where household_id = @Household and player_id = @player and removed_at is null and drill > played.drill
-            order by drill limit 1)
-          from played where played.drill is not null)
-        select played.drill, last.day
-        from played cross join lateral (
-          select day from practice_set
-          where household_id = @Household and player_id = @player and drill = played.drill and removed_at is null
-          order by day desc limit 1) last
+          select next.drill, next.day from played cross join lateral (
+            select drill, day from practice_set
+            where household_id = @Household and player_id = @player and removed_at is null and drill < played.drill
+            order by drill desc, day desc limit 1) next)
+        select drill, day from played
         """;
 
     private const string DaysSql =
@@ -137,3 +140,6 @@ public static class DiaryStore
 public sealed record TodayRows(
     IReadOnlyList<DayTally> Days, IReadOnlyList<PracticeSet> Last, IReadOnlyList<(Mark Best, IReadOnlyList<decimal> Latest)> Standing,
     IReadOnlyDictionary<string, DateOnly> LastDays);
+
+/// <summary>What the logbook reads.</summary>
+public sealed record LogbookRows(IReadOnlyList<PracticeSet> Sets, IReadOnlySet<Guid> Bests, IReadOnlyList<string> Drills);

@@ -61,19 +61,13 @@ internal sealed class SetRow
         Slips = set.Result switch { RepsResult reps => reps.Slips, PassesResult passes => passes.Slips, _ => null },
         LongestRun = (set.Result as PassesResult)?.LongestRun,
         Clips = (set.Result as RunResult)?.Clips,
-        TryTouches = TriesOf(set.Result)?.Select(t => t.Touches).ToArray(),
-        TryDropped = TriesOf(set.Result)?.Select(t => t.End == TryEnd.Dropped).ToArray(),
+        TryTouches = (set.Result as TriedResult)?.Tries.Select(t => t.Touches).ToArray(),
+        TryDropped = (set.Result as TriedResult)?.Tries.Select(t => t.End == TryEnd.Dropped).ToArray(),
         Hits = (set.Result as HitsResult)?.Hits,
         Misses = (set.Result as HitsResult)?.Misses,
         IsLadder = set.Result is LadderResult ? true : null,
     };
 
-    private static IEnumerable<JugglingTry>? TriesOf(SetResult result) => result switch
-    {
-        TriesResult tries => tries.Tries,
-        LadderResult ladder => ladder.Goes,
-        _ => null,
-    };
 
     public PracticeSet ToSet() => new()
     {

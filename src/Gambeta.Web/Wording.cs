@@ -146,7 +146,7 @@ public static class Wording
     {
         RepsResult reps => $"{reps.CleanReps} clean reps, {Slips(reps.Slips)}",
         HitsResult hits => $"{hits.Hits} of {hits.Tries}",
-        LadderResult ladder => $"rung {ladder.Rung}, goes of {Tries(ladder.Goes)}",
+        LadderResult ladder => $"rung {ladder.Rung}, goes of {Tries(ladder.Tries)}",
         TriesResult tries => "tries of " + Tries(tries.Tries),
         PassesResult passes => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {Slips(passes.Slips)}",
         RunResult run => $"{set.Worked.TotalSeconds.ToString("0.0", Plain)} s, {run.Clips} clipped",

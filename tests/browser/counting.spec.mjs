@@ -30,6 +30,40 @@ test('reps count clean ones and slips, a run counts clipped markers', async ({ p
   expect((await add(page, 'courseTime', 'both', 'xx')).draft).toEqual({ clips: 2, seconds: 12.346 });
 });
 
+test('hits count what came off and what did not; a ladder is a row of tries', async ({ page }) => {
+  expect((await add(page, 'hitsOutOfTries', 'left', 'llxlx')).draft).toEqual({ reps: 3, slips: 2, seconds: 12.346 });
+  expect((await add(page, 'ladderRung', 'both', 'lslrsx')).draft)
+    .toEqual({ left: 2, right: 1, tryTouches: [1, 2, 0], tryDropped: [false, false, true], seconds: 12.346 });
+});
+
+test('the rung on the screen is the rung that the core scores', async ({ page }) => {
+  // The same goes as in the tests of the core, an x for a drop.
+  const goes = { '1x': 0, '1 2 3': 3, '1 2 2x 1 2': 2, '1 2 3x 1 2 3 4': 4, '1 1': 1, '5 5 5': 3, '1 2 3 0x': 3 };
+  const rungs = await page.evaluate(async rows => {
+    const { rungOf } = await import('/js/counting.js');
+    return rows.map(row => rungOf(row.split(' ').map(go => ({ touches: parseInt(go), dropped: go.endsWith('x') }))));
+  }, Object.keys(goes));
+  expect(rungs.map(rung => rung.highest)).toEqual(Object.values(goes));
+  expect(rungs.at(-1).next).toBe(1);
+});
+
+test('a set of tries ends by itself when all are played', async ({ page }) => {
+  const ended = await page.evaluate(async () => {
+    const { Run } = await import('/js/run.js');
+    const sets = [];
+    const phases = [{ kind: 'work', feet: 'right', set: 1, target: 3 }, { kind: 'work', feet: 'left', set: 2, target: 3 }, { kind: 'done', feet: 'both' }];
+    const run = new Run({ measuredBy: 'hitsOutOfTries', phases }, null, { setEnded: set => sets.push(set) });
+    run.go(0);
+    run.count('right', 1000);
+    run.count('wrong', 2000);
+    run.takeBack();
+    run.count('right', 3000);
+    run.count('wrong', 4000);
+    return { index: run.index, sets: sets.map(set => set.draft) };
+  });
+  expect(ended).toEqual({ index: 1, sets: [{ reps: 2, slips: 1, seconds: 4 }] });
+});
+
 test('ids are version 7 and sort by time', async ({ page }) => {
   const ids = await page.evaluate(async () => {
     const { newId } = await import('/js/ids.js');

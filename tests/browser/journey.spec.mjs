@@ -119,8 +119,20 @@ test('every way of measuring is played to its record', async ({ page }) => {
   await page.clock.runFor(20_000);
   await expect(page.locator('[data-result]')).toHaveText('New best: 7 touches');
 
+  await begin(page, 'kill-dropped');
+  await tap(page, 'fffxfxf', 1000);
+  await expect(page.locator('[data-under]')).toHaveText('try 8 of 8 · missed 2');
+  await tap(page, 'f', 1000);
+  await expect(page.locator('[data-result]')).toHaveText('New best: 6 of 8');
+
+  await begin(page, 'game-ladder');
+  await tap(page, ['f', 'Enter', 'f', 'j', 'Enter', 'f', 'x', 'f', 'Enter']);
+  await expect(page.locator('[data-under]')).toHaveText('2 in a row, then catch · highest rung 2 · go 5 of 12');
+  await tap(page, 'xxxxxxxx');
+  await expect(page.locator('[data-result]')).toHaveText('New best: rung 2');
+
   await page.goto('/records');
-  await expect(page.locator('.record')).toHaveCount(6);
+  await expect(page.locator('.record')).toHaveCount(8);
 });
 
 test.describe('on a phone', () => {

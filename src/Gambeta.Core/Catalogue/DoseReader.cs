@@ -44,19 +44,18 @@ internal static partial class DoseReader
     }
 
     private static (int Sets, int Amount, TimeSpan Pause)? Sets(string text) =>
-        SetsForm().Match(text) is { Success: true } form && Rest(form) is { } rest ? (Number(form, 1), Number(form, 2), rest) : null;
+        SetsForm().Match(text) is { Success: true } form && Pause(form) is { } pause ? (Number(form, "sets"), Number(form, "amount"), pause) : null;
 
     private static (int Times, TimeSpan Pause)? Times(string text) =>
-        TimesForm().Match(text) is { Success: true } form && Rest(form) is { } rest ? (Number(form, 1), rest) : null;
+        TimesForm().Match(text) is { Success: true } form && Pause(form) is { } pause ? (Number(form, "times"), pause) : null;
 
-    private static TimeSpan? Rest(Match form) => Number(form, "rest") is var seconds and <= 300 ? TimeSpan.FromSeconds(seconds) : null;
+    private static TimeSpan? Pause(Match form) => Number(form, "rest") is var seconds and <= 300 ? TimeSpan.FromSeconds(seconds) : null;
 
-    private static int Number(Match form, object group) =>
-        int.Parse((group is int number ? form.Groups[number] : form.Groups[(string)group]).Value, CultureInfo.InvariantCulture);
+    private static int Number(Match form, string group) => int.Parse(form.Groups[group].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture);
 
-    [GeneratedRegex(@"^(\d{1,3})x(\d{1,3})/(?<rest>\d{1,3})$")]
+    [GeneratedRegex(@"^(?<sets>\d{1,3})x(?<amount>\d{1,3})/(?<rest>\d{1,3})$")]
     private static partial Regex SetsForm();
 
-    [GeneratedRegex(@"^(\d{1,3})/(?<rest>\d{1,3})$")]
+    [GeneratedRegex(@"^(?<times>\d{1,3})/(?<rest>\d{1,3})$")]
     private static partial Regex TimesForm();
 }

@@ -38,17 +38,21 @@ public sealed record RoundResult : SetResult;
 /// <summary>A set of reps: the clean ones, and those that went wrong.</summary>
 public sealed record RepsResult(int CleanReps, int Slips) : SetResult;
 
-/// <summary>A set of juggling tries in their order.</summary>
-public sealed record TriesResult(ImmutableArray<JugglingTry> Tries) : SetResult
+/// <summary>A set made of tries, each of so many touches and with its end, in their order.</summary>
+public abstract record TriedResult(ImmutableArray<JugglingTry> Tries) : SetResult
 {
-    /// <summary>The longest try; 0 without tries.</summary>
-    public int Longest => Tries.IsEmpty ? 0 : Tries.Max(t => t.Touches);
-
     /// <inheritdoc/>
-    public bool Equals(TriesResult? other) => other is not null && Tries.SequenceEqual(other.Tries);
+    public virtual bool Equals(TriedResult? other) => other is not null && EqualityContract == other.EqualityContract && Tries.SequenceEqual(other.Tries);
 
     /// <inheritdoc/>
     public override int GetHashCode() => Tries.Aggregate(17, HashCode.Combine);
+}
+
+/// <summary>A set of juggling tries.</summary>
+public sealed record TriesResult(ImmutableArray<JugglingTry> Tries) : TriedResult(Tries)
+{
+    /// <summary>The longest try; 0 without tries.</summary>
+    public int Longest => Tries.IsEmpty ? 0 : Tries.Max(t => t.Touches);
 }
 
 /// <summary>Tries that came off and tries that did not.</summary>
@@ -58,8 +62,8 @@ public sealed record HitsResult(int Hits, int Misses) : SetResult
     public int Tries => Hits + Misses;
 }
 
-/// <summary>Goes at a ladder in their order: each go is aimed at the next rung, and a drop sends back to one.</summary>
-public sealed record LadderResult(ImmutableArray<JugglingTry> Goes) : SetResult
+/// <summary>Goes at a ladder: each is aimed at the next rung, and a drop sends back to one.</summary>
+public sealed record LadderResult(ImmutableArray<JugglingTry> Tries) : TriedResult(Tries)
 {
     /// <summary>
     /// The highest rung finished; 0 for none. Rung n is finished by a go of n touches or more that ends in the hands;
@@ -70,7 +74,7 @@ public sealed record LadderResult(ImmutableArray<JugglingTry> Goes) : SetResult
         get
         {
             var (rung, highest) = (0, 0);
-            foreach (var go in Goes)
+            foreach (var go in Tries)
             {
                 rung = go.End == TryEnd.Stopped && go.Touches > rung ? rung + 1 : 0;
                 highest = Math.Max(highest, rung);
@@ -78,12 +82,6 @@ public sealed record LadderResult(ImmutableArray<JugglingTry> Goes) : SetResult
             return highest;
         }
     }
-
-    /// <inheritdoc/>
-    public bool Equals(LadderResult? other) => other is not null && Goes.SequenceEqual(other.Goes);
-
-    /// <inheritdoc/>
-    public override int GetHashCode() => Goes.Aggregate(17, HashCode.Combine);
 }
 
 /// <summary>A round of passes: the longest run between two slips, and how many slips there were.</summary>

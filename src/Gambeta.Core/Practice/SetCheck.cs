@@ -155,8 +155,7 @@ public static class SetCheck
             HitsResult hits when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * hits.Tries,
             RunResult => pattern.PerRep,
             _ when frame.CountedBy == CountedBy.Estimated => pattern.Of(card.Tempo.Steady.TouchesIn(worked)),
-            TriesResult tries => TouchesIn(tries.Tries),
-            LadderResult ladder => TouchesIn(ladder.Goes),
+            TriedResult tried => TouchesIn(tried.Tries),
             _ => tapped,
         };
 

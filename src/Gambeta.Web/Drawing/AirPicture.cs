@@ -15,7 +15,7 @@ internal static class AirPicture
             .Concat(map.Stops.Select(stop => stop.At with { Right = stop.At.Right - 12 }))
             .Append(new MapPoint(map.Paths[0].From.Right, -4)).Append(new MapPoint(map.Paths[0].From.Right, 110));
         var frame = MapFrame.Around(points, 22, 190, 138, mayTurn: false);
-        writer.Write($"<svg class=\"map air\" data-map-svg viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{MapWords.Alternative(map)}\">");
+        writer.Write($"<svg class=\"map air\" viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{MapWords.Alternative(map)}\">");
         for (var height = 50; frame.Y(new(0, height)) > 4; height += 50)
         {
             var y = Svg.N(frame.Y(new(0, height)));
@@ -32,7 +32,7 @@ internal static class AirPicture
             writer.Write($"<g class=\"stop {stop.Touch.Foot.ToWords()}\"><circle cx=\"{Svg.N(frame.X(stop.At))}\" cy=\"{Svg.N(frame.Y(stop.At))}\" r=\"{Svg.N(Ball)}\"/>");
             writer.Write($"<text x=\"{Svg.N(frame.X(stop.At))}\" y=\"{Svg.N(frame.Y(stop.At) + 3.6)}\" class=\"n1\">{stop.Number}</text></g>");
         }
-        writer.Write($"<circle class=\"ball\" data-ball r=\"{Svg.N(Ball)}\" visibility=\"hidden\"/></svg>");
+        writer.Write($"<circle class=\"ball\" data-ball=\"\" r=\"{Svg.N(Ball)}\" visibility=\"hidden\"/></svg>");
         MapMotion.Write(writer, map, frame);
     }
 

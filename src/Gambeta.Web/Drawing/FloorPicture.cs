@@ -13,7 +13,7 @@ internal static class FloorPicture
     public static void Write(TextWriter writer, TouchMap map)
     {
         var frame = Frame(map);
-        writer.Write($"<svg class=\"map ground\" data-map-svg viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{MapWords.Alternative(map)}\">");
+        writer.Write($"<svg class=\"map ground\" viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{MapWords.Alternative(map)}\">");
         for (var x = frame.Width / 2 % Tile; x < frame.Width; x += Tile) writer.Write($"<path class=\"grid\" d=\"M{Svg.N(x)} 0V{Svg.N(frame.Height)}\"/>");
         for (var y = frame.Height / 2 % Tile; y < frame.Height; y += Tile) writer.Write($"<path class=\"grid\" d=\"M0 {Svg.N(y)}H{Svg.N(frame.Width)}\"/>");
         if (map.Line is { } line) Wall(writer, map, frame, line);
@@ -22,7 +22,7 @@ internal static class FloorPicture
         foreach (var path in map.Paths.Where(path => path.From != path.To)) Way(writer, map, frame, path);
         foreach (var marks in map.Marks.GroupBy(mark => mark.At)) Marks(writer, frame, [.. marks]);
         MapBalls.Write(writer, map, frame);
-        writer.Write($"<circle class=\"ball\" data-ball r=\"{Svg.N(MapBalls.Radius)}\" visibility=\"hidden\"/></svg>");
+        writer.Write($"<circle class=\"ball\" data-ball=\"\" r=\"{Svg.N(MapBalls.Radius)}\" visibility=\"hidden\"/></svg>");
         MapMotion.Write(writer, map, frame);
     }
 

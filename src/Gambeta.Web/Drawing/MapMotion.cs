@@ -8,7 +8,7 @@ internal static class MapMotion
 {
     public static void Write(TextWriter writer, TouchMap map, MapFrame frame)
     {
-        writer.Write("<script type=\"application/json\" data-motion>{\"paths\":[");
+        writer.Write("<script type=\"application/json\" data-motion=\"\">{\"paths\":[");
         foreach (var (path, i) in map.Paths.Select((path, i) => (path, i)))
         {
             if (i > 0) writer.Write(',');

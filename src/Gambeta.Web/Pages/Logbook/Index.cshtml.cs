@@ -51,9 +51,10 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         Undo = removed ?? mended;
         UndoWords = removed is not null ? "The set is gone, and the records are as if it had never been." : "The set is mended, and the records with it.";
 
-        Played = [.. (await DiaryStore.LastDaysAsync(work, Player.Id)).Keys.Append(Drill).Distinct().Select(Catalogue.Find).OfType<DrillCard>().OrderBy(card => card.Name)];
-        var sets = await DiaryStore.LogAsync(work, Player.Id, Drill, From, To);
-        Bests = await DiaryStore.BestSetsAsync(work, Player.Id, From, To);
+        var rows = await DiaryStore.LogbookAsync(work, Player.Id, Drill, From, To);
+        var sets = rows.Sets;
+        Bests = rows.Bests;
+        Played = [.. rows.Drills.Append(Drill).Distinct().Select(Catalogue.Find).OfType<DrillCard>().OrderBy(card => card.Name)];
         var tallies = sets.GroupBy(s => s.Day).Select(Tally).ToList();
         var target = DayTarget.TouchesAFoot(tallies);
         Days = [.. sets.GroupBy(s => s.Day).Zip(tallies, (played, tally) => new LogDay(

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Globalization;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
@@ -123,11 +122,10 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
         var reps = set.Result as RepsResult;
         var passes = set.Result as PassesResult;
         var hits = set.Result as HitsResult;
-        var tries = set.Result switch { TriesResult streak => streak.Tries, LadderResult ladder => ladder.Goes, _ => (ImmutableArray<JugglingTry>?)null };
         return new TypedSet(
             Text(set.Touches.Left), Text(set.Touches.Right), Text(reps?.CleanReps ?? hits?.Hits), Text(reps?.Slips ?? passes?.Slips ?? hits?.Misses), Text(passes?.LongestRun),
             Text((set.Result as RunResult)?.Clips),
-            tries is { } all ? string.Join(", ", all.Select(t => Text(t.Touches) + (t.End == TryEnd.Stopped ? "*" : ""))) : null,
+            set.Result is TriedResult tried ? string.Join(", ", tried.Tries.Select(t => Text(t.Touches) + (t.End == TryEnd.Stopped ? "*" : ""))) : null,
             set.Worked.TotalSeconds.ToString("0.0##", CultureInfo.InvariantCulture),
             set.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
 
