@@ -79,7 +79,7 @@ public class SetStoreTests(TestServer server)
         foreach (var set in Diary(single.PlayerId)) await server.StoreAsync(single, set with { Id = Guid.CreateVersion7() });
 
         (await server.BestsAsync(bulk)).ShouldBe(await server.BestsAsync(single));
-        var stored = await InAsync(bulk, work => DiaryStore.LogAsync(work, bulk.PlayerId, null, Played.Day(100), Played.Day(0)));
+        var stored = (await InAsync(bulk, work => DiaryStore.LogbookAsync(work, bulk.PlayerId, null, Played.Day(100), Played.Day(0)))).Sets;
         stored.Select(s => s with { StartedAt = s.StartedAt.ToUniversalTime() }).OrderBy(s => s.Id)
             .ShouldBe(sets.Select(s => s with { StartedAt = s.StartedAt.ToUniversalTime() }).OrderBy(s => s.Id));
     }
