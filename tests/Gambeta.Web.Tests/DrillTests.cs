@@ -139,6 +139,53 @@ public class DrillTests(TestServer server)
     }
 
     [Fact]
+    public async Task A_rung_that_is_taken_off_the_shelf_or_can_no_longer_be_read_closes_nothing()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var low = await (await browser.GetAsync("/drills/toe-taps.yaml")).Content.ReadAsStringAsync();
+        var high = low.Replace("id: toe-taps", "id: higher").Replace("  family:", "  after: [toe-taps]\n  family:").Replace("Toe taps on top", "Higher taps");
+        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "two.yaml", low + low)).Page.ShouldContain("two cards have the id 'toe-taps'");
+        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "two.yaml", low + high)).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.PageAsync("/drills/own-higher")).ShouldContain("href=\"/drills/own-toe-taps\"");
+
+        await browser.SubmitAsync("/drills/own", "/drills/own?handler=Retire", new() { ["id"] = "own-toe-taps" });
+        (await browser.PageAsync("/drills/own-higher")).ShouldContain("Higher taps");
+        (await browser.PageAsync("/drills/own-toe-taps")).ShouldContain("Toe taps on top");
+        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "more.yaml", high.Replace("id: higher", "id: highest"))).Status.ShouldBe(HttpStatusCode.Redirect);
+
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            await OwnDrillStore.SaveAsync(work, [("own-from-another-time", "- id: own-from-another-time\n  colour: red\n")]);
+            await work.CommitAsync();
+        }
+        (await browser.PageAsync("/drills?words=higher")).ShouldContain("Higher taps");
+        (await browser.PageAsync("/today")).ShouldContain("Start practice");
+    }
+
+    [Fact]
+    public async Task One_household_neither_sees_nor_changes_the_cards_of_another()
+    {
+        var (mine, theirs) = (await server.NewHouseholdAsync(), await server.NewHouseholdAsync());
+        await using (var work = await server.Database.BeginAsync(theirs.Id))
+        {
+            await OwnDrillStore.SaveAsync(work, [("own-theirs", CardWriter.Write(server.Catalogue.Find("toe-taps")! with { Id = "own-theirs", Name = "Theirs" }))]);
+            await work.CommitAsync();
+        }
+        await using (var work = await server.Database.BeginAsync(mine.Id))
+        {
+            (await OwnDrillStore.AllAsync(work)).ShouldBeEmpty();
+            await OwnDrillStore.RetireAsync(work, "own-theirs", retired: true);
+            await work.CommitAsync();
+        }
+        var browser = await Browser.SignedInAsync(server, mine);
+        foreach (var path in new[] { "/drills/own-theirs", "/drills/own-theirs.yaml", "/drills/own/edit?copy=own-theirs", "/practise/own-theirs" })
+            (await browser.GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.NotFound, path);
+        (await Browser.At(server).GetAsync("/drills/own.yaml")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+        (await (await Browser.SignedInAsync(server, theirs)).PageAsync("/drills/own")).ShouldContain("Theirs");
+    }
+
+    [Fact]
     public async Task Heading_is_off_until_the_household_has_read_what_decides_about_it()
     {
         var household = await server.NewHouseholdAsync();

@@ -1,5 +1,7 @@
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Web.Tests;
@@ -52,4 +54,43 @@ public class WordingTests
     [Fact]
     public void Every_problem_has_words_of_its_own() =>
         Enum.GetValues<SetProblem>().Select(Wording.Problem).ShouldBeUnique();
+
+    [Fact]
+    public void Hits_and_ladders_say_out_of_how_many_and_how_high()
+    {
+        var household = new TestHousehold(Guid.NewGuid(), Guid.NewGuid());
+        var hits = Played.Round(household, 10, 0) with { Result = new HitsResult(7, 3) };
+        (Wording.Brief(hits), Wording.Full(hits)).ShouldBe(("7 of 10", "7 of 10"));
+        var ladder = Played.Round(household, 3, 0) with { Result = new LadderResult([new(1, TryEnd.Stopped), new(1, TryEnd.Dropped)]) };
+        (Wording.Brief(ladder), Wording.Full(ladder)).ShouldBe(("rung 1", "rung 1, goes of 1 (stopped), 1"));
+        Wording.Value(new Measure(MeasureKind.HitsOutOf, 12), 9).ShouldBe("9 of 12");
+        Wording.Unit(new Measure(MeasureKind.HitsOutOf, 12)).ShouldBe("of 12 tries");
+        Wording.Value(new Measure(MeasureKind.LadderRung), 4).ShouldBe("rung 4");
+    }
+
+    [Fact]
+    public void A_dose_is_said_in_the_words_of_its_drill()
+    {
+        var cards = DrillCatalogue.Shipped();
+        Said("pull-back-laces-away", DoseWay.Time).ShouldBe("3 × 30 s each foot");
+        Said("pull-back-laces-away", DoseWay.Reps).ShouldBe("2 × 25 reps each foot");
+        Said("kill-dropped", DoseWay.Reps).ShouldBe("2 × 10 tries each foot");
+        Said("game-ladder", DoseWay.Own).ShouldBe("16 goes");
+        Said("juggling-one-foot", DoseWay.Own).ShouldBe("6 tries each foot");
+        Said("weave-other-foot", DoseWay.Own).ShouldBe("3 runs, other foot");
+        Wording.Gear(cards.Find("zigzag-and-home")!.Gear).ShouldBe("ball, 4 markers");
+        Wording.Room(new Floor(1, 1.5)).ShouldBe("1 × 1.5 m");
+
+        string Said(string id, DoseWay way) => Wording.Dose(cards.Find(id)!, cards.Find(id)!.Doses[Level.Steady, way]);
+    }
+
+    [Fact]
+    public void Every_caution_has_words_of_its_own_and_heading_defers_to_association_and_club()
+    {
+        var heading = DrillCatalogue.Shipped().Find("head-drop-catch")!;
+        var words = Enum.GetValues<CautionKind>().Select(kind => Wording.Caution(kind, heading)).ToList();
+        words.ShouldBeUnique();
+        words[(int)CautionKind.Heading].ShouldContain("rules of your own association and club");
+        words[(int)CautionKind.TooYoung].ShouldBe("This drill is from 12 years on.");
+    }
 }

@@ -15,17 +15,38 @@ public sealed class HouseholdCatalogues(DrillCatalogue shipped, IMemoryCache kep
         if (household.DrillsVersion == 0) return shipped;
         var key = (work.Household, household.DrillsVersion);
         if (kept.TryGetValue(key, out DrillCatalogue? known) && known is not null) return known;
-        var read = Read(await OwnDrillStore.AllAsync(work));
+        var read = Read(await OwnDrillStore.AllAsync(work), strict: false);
         return kept.Set(key, read, new MemoryCacheEntryOptions { SlidingExpiration = TimeSpan.FromMinutes(20), Size = 1 });
     }
 
     /// <summary>The shipped catalogue with cards as a household keeps them.</summary>
+    /// <param name="own">The household's cards, those off the shelf included.</param>
+    /// <param name="strict">
+    /// Whether a card that cannot be read, or stands on a card that is not there, is refused. What was kept once must never close
+    /// a household later: then such a card is left out, such a rung is forgotten.
+    /// </param>
     /// <exception cref="CatalogueException">A card cannot be read.</exception>
     /// <exception cref="ArgumentException">Ids or rungs do not hold.</exception>
-    public DrillCatalogue Read(IReadOnlyList<OwnDrill> own)
+    public DrillCatalogue Read(IReadOnlyList<OwnDrill> own, bool strict)
     {
         var reader = new CardReader(DrillCatalogue.ShippedParts);
-        var cards = own.ToLookup(drill => drill.Retired, drill => reader.Read(drill.DrillId, new StringReader(drill.Card)).Single());
-        return shipped.With(cards[false], cards[true]);
+        var cards = own.Select(drill => (Card: ReadOne(reader, drill, strict), drill.Retired)).Where(read => read.Card is not null).ToLookup(read => read.Retired, read => read.Card!);
+        var gone = cards[true].Select(card => card.Id).ToHashSet();
+        var there = cards[false].Select(card => card.Id).ToHashSet();
+        return shipped.With(
+            cards[false].Select(card => card with { After = [.. card.After.Where(id => strict ? !gone.Contains(id) : there.Contains(id) || shipped.Find(id) is not null)] }),
+            cards[true]);
+    }
+
+    private static DrillCard? ReadOne(CardReader reader, OwnDrill drill, bool strict)
+    {
+        try
+        {
+            return reader.Read(drill.DrillId, new StringReader(drill.Card)).Single();
+        }
+        catch (CatalogueException) when (!strict)
+        {
+            return null;
+        }
     }
 }

@@ -20,6 +20,7 @@ internal static class OwnDrills
             return (wrong.Message, 0);
         }
         if (cards.Count == 0) return ($"{file} holds no drill card.", 0);
+        if (cards.GroupBy(OwnId).FirstOrDefault(same => same.Count() > 1) is { } twice) return ($"{file}: two cards have the id '{twice.First().Id}'.", 0);
         var renamed = cards.ToDictionary(card => card.Id, OwnId);
         return await KeepAsync(work, catalogues, file, [.. cards.Select(card => card with
         {
@@ -37,7 +38,7 @@ internal static class OwnDrills
         if (all.Count > OwnDrillStore.Most) return ($"A household keeps {OwnDrillStore.Most} own drills at most.", 0);
         try
         {
-            catalogues.Read(all);
+            catalogues.Read(all, strict: true);
         }
         catch (Exception wrong) when (wrong is ArgumentException or CatalogueException)
         {
