@@ -35,6 +35,8 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
         }
         Migrator.Migrate(OwnerConnection);
         Database = new GambetaDatabase(AppConnection);
+        // Started once, before tests that run side by side could each find it half started.
+        using var first = CreateClient();
     }
 
     public override async ValueTask DisposeAsync()

@@ -139,7 +139,7 @@ internal sealed class FloorMap
     // Facing the other way, the player stands so that the next foot meets the ball without a step.
     private void Turn(Touch? next)
     {
-        _marks.Add(new MapMark(_player + new MapPoint(0, 12), "turn", null, _stops.Count, _turned));
+        _marks.Add(new MapMark(_player + new MapPoint(0, _turned ? 8 : -8), "turn", null, _stops.Count, _turned));
         _turned = !_turned;
         if (next is { } touch) _player += _ball - For(touch.Foot, Contact(touch.Surface)) - Home(touch.Foot);
         Wait();

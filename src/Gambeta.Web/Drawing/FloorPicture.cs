@@ -31,6 +31,7 @@ internal static class FloorPicture
         var points = map.Stops.Select(s => s.At)
             .Concat(map.Paths.SelectMany(p => new[] { p.To, Middle(p) }))
             .Concat(new[] { map.Stance.Left, map.Stance.Right }.SelectMany(Corners))
+            .Concat(map.Marks.Select(mark => mark.At))
             .Concat(map.Stops.Where(s => IsFarFromHome(map, s)).SelectMany(s => Corners(s.Turned ? s.Shoe + new MapPoint(0, -34) : s.Shoe)));
         if (map.Line is { } line) points = points.Append(new MapPoint(0, line + (line > 0 ? 6 : -6)));
         return MapFrame.Around(points, 11, 120, 84, mayTurn: true);
