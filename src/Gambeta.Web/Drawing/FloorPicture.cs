@@ -20,7 +20,7 @@ internal static class FloorPicture
         foreach (var foot in Enum.GetValues<Foot>()) Home(writer, map, frame, foot);
         foreach (var stop in map.Stops.Where(stop => IsFarFromHome(map, stop))) WriteShoe(writer, frame, stop.Touch.Foot, stop.Shoe, stop.Turned, [stop.Touch.Surface], "ghost", "");
         foreach (var path in map.Paths.Where(path => path.From != path.To)) Way(writer, map, frame, path);
-        foreach (var marks in map.Marks.GroupBy(mark => mark.At)) Marks(writer, frame, [.. marks]);
+        foreach (var marks in map.Marks.GroupBy(mark => mark.At)) Marks(writer, map, frame, [.. marks]);
         MapBalls.Write(writer, map, frame);
         writer.Write($"<circle class=\"ball\" data-ball=\"\" r=\"{Svg.N(MapBalls.Radius)}\" visibility=\"hidden\"/></svg>");
         MapMotion.Write(writer, map, frame);
@@ -90,9 +90,9 @@ internal static class FloorPicture
     }
 
     // Shams at one place are read in one line beside it: "round, left round".
-    private static void Marks(TextWriter writer, MapFrame frame, IReadOnlyList<MapMark> marks)
+    private static void Marks(TextWriter writer, TouchMap map, MapFrame frame, IReadOnlyList<MapMark> marks)
     {
-        var at = marks[0].At;
+        var at = marks[0].Words == "turn" ? Clear(map, frame, marks[0].At) : marks[0].At;
         var (x, y) = (frame.X(at), frame.Y(at));
         foreach (var (mark, i) in marks.Select((mark, i) => (mark, i)))
         {
@@ -103,12 +103,21 @@ internal static class FloorPicture
         writer.Write($"<text class=\"mark\" x=\"{Svg.N(Math.Clamp(x, 18, frame.Width - 18))}\" y=\"{Svg.N(Math.Max(7, y - MapBalls.Radius - 6 - (marks.Count * 3)))}\">{words}</text>");
     }
 
+    // The word for a turn stands where the player does, or as near to it as no ball lies.
+    private static MapPoint Clear(TouchMap map, MapFrame frame, MapPoint at) =>
+        new[] { at, at + new MapPoint(0, -20), at + new MapPoint(0, 20), at + new MapPoint(24, 0), at + new MapPoint(-24, 0) }
+            .FirstOrDefault(spot => map.Stops.All(stop =>
+                // The word is written a little above its spot.
+                Math.Abs(frame.X(stop.At) - frame.X(spot)) > 15 || Math.Abs(frame.Y(stop.At) - (frame.Y(spot) - 17)) > 10), at);
+
     private static void Wall(TextWriter writer, TouchMap map, MapFrame frame, double line)
     {
         var (from, to) = (new MapPoint(-400, line), new MapPoint(400, line));
         var word = map.Stops.Any(s => s.Touch.Move == BallMove.Goal) ? "goal" : "wall";
         writer.Write($"<path class=\"wall\" d=\"M{frame.At(from)}L{frame.At(to)}\"/>");
-        var (x, y) = frame.OnItsSide ? (frame.X(to) - 5, 10.0) : (12.0, frame.Y(to) + 9);
-        writer.Write($"<text class=\"mark {(frame.OnItsSide ? "end" : "start")}\" x=\"{Svg.N(x)}\" y=\"{Svg.N(y)}\">{word}</text>");
+        // On the near side of the line, where there is room.
+        var behind = frame.X(to) < frame.Width / 2;
+        var (x, y) = frame.OnItsSide ? (frame.X(to) + (behind ? 5 : -5), 10.0) : (12.0, frame.Y(to) + 9);
+        writer.Write($"<text class=\"mark {(frame.OnItsSide && !behind ? "end" : "start")}\" x=\"{Svg.N(x)}\" y=\"{Svg.N(y)}\">{word}</text>");
     }
 }

@@ -68,4 +68,4 @@ document.addEventListener('input', event => {
 });
 
 // On a phone the choices fold away until they are wanted.
-if (matchMedia('(max-width: 720px)').matches && location.search === '') document.querySelector('[data-shelf-choice]').open = false;
+if (matchMedia('(max-width: 720px)').matches) document.querySelector('[data-shelf-choice]').open = false;
