@@ -30,7 +30,7 @@ public class TouchMapPictureTests(TestServer server)
                 path[1].GetDouble().ShouldBeInRange(0, frame.Height, card.Id);
                 path[6].GetDouble().ShouldBeGreaterThan(0, card.Id);
             }
-            svg.Attribute("aria-label")!.Value.ShouldContain($"{card.Pattern.Touches.Length} {card.Pattern.Touches[^1].Foot.ToString().ToLowerInvariant()}", Case.Sensitive, card.Id);
+            svg.Attribute("aria-label")!.Value.ShouldContain($"{card.Pattern.Touches.Length} {MapWords.Side(card.Pattern.Touches[^1])}{card.Pattern.Touches[^1].Surface.ToString().ToLowerInvariant()}", Case.Sensitive, card.Id);
         }
     }
 
@@ -77,6 +77,13 @@ public class TouchMapPictureTests(TestServer server)
         Enum.GetValues<BallMove>().Select(MapWords.Way).ShouldBeUnique();
         Beat[] steps = [.. Enum.GetValues<Sham>().Select(sham => new Shown(Foot.Left, sham)), .. Enum.GetValues<Happening>().Select(happening => new Between(happening))];
         steps.Select(MapWords.Step).ShouldBeUnique();
+    }
+
+    [Fact]
+    public void Head_and_chest_have_no_side()
+    {
+        MapWords.Side(new Touch(Foot.Right, Surface.Head, BallMove.Up)).ShouldBe("");
+        MapWords.Side(new Touch(Foot.Left, Surface.Thigh, BallMove.Up)).ShouldBe("left ");
     }
 
     private static (XElement Svg, JsonElement Motion) Draw(string pattern, int tempo)

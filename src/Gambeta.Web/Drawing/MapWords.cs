@@ -23,6 +23,9 @@ public static class MapWords
         _ => "to the wall",
     };
 
+    /// <summary>The side of a touch with a space behind it; nothing for head and chest, which have none.</summary>
+    public static string Side(Touch touch) => touch.Surface is Surface.Head or Surface.Chest ? "" : touch.Foot.ToWords() + " ";
+
     /// <summary>A step that is no touch.</summary>
     public static string Step(Beat beat) => beat switch
     {
@@ -40,5 +43,5 @@ public static class MapWords
     /// <summary>The text alternative.</summary>
     public static string Alternative(TouchMap map) =>
         (map.View == MapView.Floor ? "The floor from above: " : "From the side: ")
-        + string.Join("; ", map.Stops.Select(stop => $"{stop.Number} {stop.Touch.Foot.ToWords()} {stop.Touch.Surface.ToWords()}, {Way(stop.Touch.Move)}"));
+        + string.Join("; ", map.Stops.Select(stop => $"{stop.Number} {Side(stop.Touch)}{stop.Touch.Surface.ToWords()}, {Way(stop.Touch.Move)}"));
 }
