@@ -94,7 +94,7 @@ internal sealed class AirMap
         switch (touch.Move)
         {
             case BallMove.Up:
-                Fly(next, afterNext);
+                FlyTo(next, afterNext, fromWall: false);
                 break;
             case BallMove.Wall:
                 _wall ??= _ball.Right + (ToWall * ASecond);
@@ -154,8 +154,6 @@ internal sealed class AirMap
         var target = Target(next);
         Fly(target, target < _ball.Up ? FreeFlight.FallTime(_ball.Up - target) : _flight / 2);
     }
-
-    private void Fly(Beat next, Beat afterNext) => FlyTo(next, afterNext, fromWall: false);
 
     private void FlyTo(Beat next, Beat afterNext, bool fromWall)
     {

@@ -10,10 +10,6 @@ public sealed class Pattern : IEquatable<Pattern>
 {
     private readonly string _written;
 
-    /// <summary>Makes a pattern of touches alone.</summary>
-    /// <exception cref="ArgumentException">There is no touch in it.</exception>
-    public Pattern(IEnumerable<Touch> touches) : this(touches.Select(touch => new Contact(touch))) { }
-
     /// <summary>Makes a pattern.</summary>
     /// <exception cref="ArgumentException">There is no touch in it.</exception>
     public Pattern(IEnumerable<Beat> beats)

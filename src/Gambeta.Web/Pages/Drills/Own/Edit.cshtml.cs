@@ -55,7 +55,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         (Field, Problem) = (field, problem);
         if (card is not null)
         {
-            var (refused, _) = await OwnDrills.KeepAsync(work, _tools.Catalogues, "This drill", [card]);
+            var refused = await OwnDrills.KeepAsync(work, _tools.Catalogues, "This drill", [card]);
             if (refused is null) return Redirect($"/drills/{card.Id}");
             (Field, Problem) = ("name", refused);
         }

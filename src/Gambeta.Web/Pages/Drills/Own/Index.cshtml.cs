@@ -39,8 +39,8 @@ public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
         if (file is null || file.Length == 0) return Refused("Choose a file first.");
         if (file.Length > LargestFile) return Refused("The file is larger than 256 KB. Drill cards are short: is it the right file?");
         using var reader = new StreamReader(file.OpenReadStream());
-        var (problem, cards) = await OwnDrills.TakeInAsync(work, _tools.Catalogues, Path.GetFileName(file.FileName), reader);
-        return problem is null ? RedirectToPage("/Drills/Own/Index", new { taken = cards }) : Refused(problem);
+        var problem = await OwnDrills.TakeInAsync(work, _tools.Catalogues, Path.GetFileName(file.FileName), reader);
+        return problem is null ? RedirectToPage("/Drills/Own/Index") : Refused(problem);
     });
 
     private PageResult Refused(string problem)

@@ -7,8 +7,8 @@ namespace Gambeta.Web.Pages.Drills.Own;
 /// <summary>Takes cards into a household: all of them, or none and the reason.</summary>
 internal static class OwnDrills
 {
-    /// <summary>Reads a card file and keeps its cards. Ids get the prefix of own cards where they lack it; a card of the same id is replaced.</summary>
-    public static async Task<(string? Problem, int Cards)> TakeInAsync(HouseholdWork work, HouseholdCatalogues catalogues, string file, TextReader yaml)
+    /// <summary>Reads a card file and keeps its cards; returns why not, or nothing. Ids get the prefix of own cards where they lack it; a card of the same id is replaced.</summary>
+    public static async Task<string?> TakeInAsync(HouseholdWork work, HouseholdCatalogues catalogues, string file, TextReader yaml)
     {
         IReadOnlyList<DrillCard> cards;
         try
@@ -17,10 +17,10 @@ internal static class OwnDrills
         }
         catch (CatalogueException wrong)
         {
-            return (wrong.Message, 0);
+            return wrong.Message;
         }
-        if (cards.Count == 0) return ($"{file} holds no drill card.", 0);
-        if (cards.GroupBy(OwnId).FirstOrDefault(same => same.Count() > 1) is { } twice) return ($"{file}: two cards have the id '{twice.First().Id}'.", 0);
+        if (cards.Count == 0) return $"{file} holds no drill card.";
+        if (cards.GroupBy(OwnId).FirstOrDefault(same => same.Count() > 1) is { } twice) return $"{file}: two cards have the id '{twice.First().Id}'.";
         var renamed = cards.ToDictionary(card => card.Id, OwnId);
         return await KeepAsync(work, catalogues, file, [.. cards.Select(card => card with
         {
@@ -30,22 +30,22 @@ internal static class OwnDrills
         })]);
     }
 
-    /// <summary>Keeps cards that were read, when they hold together with the rest of the household's.</summary>
-    public static async Task<(string? Problem, int Cards)> KeepAsync(HouseholdWork work, HouseholdCatalogues catalogues, string file, IReadOnlyList<DrillCard> cards)
+    /// <summary>Keeps cards that were read, when they hold together with the rest of the household's; returns why not, or nothing.</summary>
+    public static async Task<string?> KeepAsync(HouseholdWork work, HouseholdCatalogues catalogues, string file, IReadOnlyList<DrillCard> cards)
     {
         var written = cards.Select(card => new OwnDrill(card.Id, CardWriter.Write(card), Retired: false)).ToList();
         var all = (await OwnDrillStore.AllAsync(work)).ExceptBy(written.Select(own => own.DrillId), own => own.DrillId).Concat(written).ToList();
-        if (all.Count > OwnDrillStore.Most) return ($"A household keeps {OwnDrillStore.Most} own drills at most.", 0);
+        if (all.Count > OwnDrillStore.Most) return $"A household keeps {OwnDrillStore.Most} own drills at most.";
         try
         {
             catalogues.Read(all, strict: true);
         }
         catch (Exception wrong) when (wrong is ArgumentException or CatalogueException)
         {
-            return ($"{file}: {wrong.Message.Split(" (Parameter")[0]}", 0);
+            return $"{file}: {wrong.Message.Split(" (Parameter")[0]}";
         }
         await OwnDrillStore.SaveAsync(work, [.. written.Select(own => (own.DrillId, own.Card))]);
-        return (null, written.Count);
+        return null;
     }
 
     private static string OwnId(DrillCard card) =>
