@@ -81,7 +81,7 @@ public class CardReaderTests
             (back.Pattern, back.Name, back.Space, back.LeastAge, back.SlipsAreFine, back.From).ShouldBe((card.Pattern, card.Name, card.Space, card.LeastAge, card.SlipsAreFine, card.From));
             (back.Gear.SequenceEqual(card.Gear), back.Faults.SequenceEqual(card.Faults), back.Cues.SequenceEqual(card.Cues)).ShouldBe((true, true, true));
             Enum.GetValues<Level>().ShouldAllBe(level => back.Doses[level] == card.Doses[level] && back.Doses[level, DoseWay.Time] == card.Doses[level, DoseWay.Time]);
-            back.Layout?.Markers.ShouldBe(card.Layout!.Markers);
+            if (card.Layout is { } layout) (back.Layout!.IsSameAs(layout), back.Layout.Key, back.Layout.Run, back.Layout.Shape).ShouldBe((true, layout.Key, layout.Run, layout.Shape));
         }
     }
 }

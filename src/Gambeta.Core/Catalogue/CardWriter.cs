@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Catalogue;
 
@@ -37,8 +38,7 @@ public static class CardWriter
         Line("space", $"{Number(card.Space.Width)} x {Number(card.Space.Length)}");
         if (card.Layout is { } layout)
         {
-            Line("layout", $"{{ key: {Text(layout.Key)}, name: {Text(layout.Name)}, run: {Text(layout.Run)}, "
-                + $"markers: {List(layout.Markers.Select(m => $"{Number(m.Right)} {Number(m.Ahead)}"))} }}");
+            Line("layout", LayoutLine(layout));
         }
         Line("cues", List(card.Cues));
         Line("faults", "[" + string.Join(", ", card.Faults.Select(Fault)) + "]");
@@ -50,6 +50,31 @@ public static class CardWriter
 
     /// <summary>A text in quotes.</summary>
     public static string Text(string text) => JsonSerializer.Serialize(text, Quoted);
+
+    private static string LayoutLine(Layout layout)
+    {
+        var parts = new List<string> { $"key: {Text(layout.Key)}", $"name: {Text(layout.Name)}", $"run: {Text(layout.Run)}" };
+        if (layout.Shape is { } kind)
+        {
+            parts.Add($"shape: {kind.ToWords()}");
+            parts.AddRange(Shape.Of(kind).Parameters.Select(parameter => $"{parameter.Key}: {Precise(layout.Measures[parameter.Key])}"));
+        }
+        else
+        {
+            parts.Add($"markers: {List(layout.Markers.Select(Place))}");
+            if (!layout.Steps.IsEmpty) parts.Add($"steps: {Text(RunNotation.Write(layout.Steps))}");
+            if (layout.Start != default) parts.Add($"start: {Place(layout.Start)}");
+            if (layout.Finish != default) parts.Add($"finish: {Place(layout.Finish)}");
+            parts.Add($"clearance: {Precise(layout.Clearance)}");
+            if (layout.WallAhead is { } wall) parts.Add($"wall: {Precise(wall)}");
+            parts.Add($"standing: {layout.Standing.ToWords()}");
+        }
+        return "{ " + string.Join(", ", parts) + " }";
+    }
+
+    private static string Place(Spot spot) => $"{Precise(spot.Right)} {Precise(spot.Ahead)}";
+
+    private static string Precise(double number) => number.ToString("0.####", CultureInfo.InvariantCulture);
 
     private static string List(IEnumerable<string> texts) => "[" + string.Join(", ", texts.Select(Text)) + "]";
 

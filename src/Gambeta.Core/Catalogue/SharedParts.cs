@@ -31,10 +31,42 @@ public sealed class SharedParts
 
     internal static Layout ReadLayout(YamlPlace at)
     {
-        var layout = new Layout(at.Text("key"), at.Text("name"), [.. at.Items("markers").Select(marker => marker.Read(ReadSpot))], at.Text("run"));
+        var (key, name) = (at.Text("key"), at.Text("name"));
+        var layout = at.Has("shape") ? ReadShape(at) : ReadPlaced(at);
+        layout = layout with { Key = key, Name = name, Run = at.Optional("run") ?? layout.Run };
         at.NothingElse();
-        return layout.Markers.IsEmpty ? throw at.Wrong("a layout has at least one marker.") : layout;
+        var (_, problems) = Course.Of(layout);
+        return problems.IsEmpty ? layout : throw at.Wrong($"this layout cannot be run: {string.Join(", ", problems.Select(problem => $"{problem.Kind.ToWords()} {problem.First} {problem.Second}"))}.");
     }
+
+    private static Layout ReadShape(YamlPlace at)
+    {
+        var shape = Shape.Of(at.Word<ShapeKind>("shape"));
+        var measures = shape.Parameters.Where(parameter => at.Has(parameter.Key)).ToDictionary(parameter => parameter.Key, parameter => at.Inside(parameter.Key).Read(ReadNumber));
+        return shape.Wrong(measures).FirstOrDefault() is { } wrong
+            ? throw at.Inside(wrong.Key).Wrong(FormattableString.Invariant($"'{wrong.Key}' goes from {wrong.Least} to {wrong.Most}."))
+            : shape.Lay(measures);
+    }
+
+    private static Layout ReadPlaced(YamlPlace at)
+    {
+        var markers = at.Items("markers").Select(marker => marker.Read(ReadSpot)).ToImmutableArray();
+        return new Layout
+        {
+            Markers = markers.IsEmpty ? throw at.Wrong("a layout has at least one marker.") : markers,
+            Steps = at.Has("steps") ? at.Inside("steps").Read(written => RunNotation.Read(written, markers.Length)) : [],
+            Start = at.Has("start") ? at.Inside("start").Read(ReadSpot) : default,
+            Finish = at.Has("finish") ? at.Inside("finish").Read(ReadSpot) : default,
+            Clearance = at.Has("clearance") ? at.Inside("clearance").Read(ReadNumber) : Layout.UsualClearance,
+            WallAhead = at.Has("wall") ? at.Inside("wall").Read(ReadNumber) : null,
+            Standing = at.Has("standing") ? at.Word<GearKind>("standing") : GearKind.Marker,
+        };
+    }
+
+    private static double ReadNumber(string written) =>
+        double.TryParse(written, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
+            ? value
+            : throw new FormatException($"'{written}' is no number.");
 
     private static Spot ReadSpot(string written)
     {

@@ -1,45 +1,122 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
 
 namespace Gambeta.Core.Yard;
 
-/// <summary>A place on the floor in metres from the start: to the right, and ahead.</summary>
-public readonly record struct Spot(double Right, double Ahead)
+/// <summary>Sides, as the runner who comes along sees them.</summary>
+public enum Side
 {
-    /// <summary>The straight distance to another spot, in metres.</summary>
-    public double DistanceTo(Spot other) => Math.Sqrt(Math.Pow(Right - other.Right, 2) + Math.Pow(Ahead - other.Ahead, 2));
+    /// <summary>The left.</summary>
+    Left,
+
+    /// <summary>The right.</summary>
+    Right,
 }
 
-/// <summary>Markers set out on the floor. Times compare only with times on the same layout, which its key names.</summary>
-/// <param name="Key">The layout's stable key, stored with every set run on it.</param>
-/// <param name="Name">What a player calls it.</param>
-/// <param name="Markers">The markers in the order in which they are passed, in metres from the start.</param>
-/// <param name="Run">How it is run, in a sentence.</param>
-public sealed record Layout(string Key, string Name, ImmutableArray<Spot> Markers, string Run)
+/// <summary>A step of a run.</summary>
+public abstract record RunStep;
+
+/// <summary>Past a marker on one side of it, with so many full loops round it besides.</summary>
+/// <param name="Marker">The marker's place in the layout, from 0.</param>
+/// <param name="Side">The side of the marker on which the runner passes: on its left it stays at the right hand.</param>
+/// <param name="Loops">Full loops on top of the way past it.</param>
+public sealed record Past(int Marker, Side Side, int Loops = 0) : RunStep;
+
+/// <summary>To a spot and over it: a line that is touched, a gate's middle, the start again.</summary>
+public sealed record Over(Spot Spot) : RunStep;
+
+/// <summary>Markers set out on the floor and the run round them, in metres. Times compare only with times on the same layout.</summary>
+public sealed record Layout
 {
+    /// <summary>How far apart two markers, or two clearances, may be and still count as the same, in metres.</summary>
+    public const double SameWithin = 0.05;
+
+    /// <summary>The clearance of a layout that names none, in metres.</summary>
+    public const double UsualClearance = 0.4;
+
+    /// <summary>The stable key, stored with every set run on it; empty for one that nobody kept yet.</summary>
+    public string Key { get; init; } = "";
+
+    /// <summary>What a player calls it.</summary>
+    public string Name { get; init; } = "";
+
+    /// <summary>How it is run, in a sentence.</summary>
+    public string Run { get; init; } = "";
+
+    /// <summary>The shape it was laid from; nothing where the markers were placed freely.</summary>
+    public ShapeKind? Shape { get; init; }
+
+    /// <summary>The measures of the shape, in metres, pieces and degrees; empty where the markers were placed freely.</summary>
+    public ImmutableDictionary<string, double> Measures { get; init; } = ImmutableDictionary<string, double>.Empty;
+
+    /// <summary>The markers, numbered from 1 in this order.</summary>
+    public required ImmutableArray<Spot> Markers { get; init; }
+
+    /// <summary>Where the run begins.</summary>
+    public Spot Start { get; init; }
+
+    /// <summary>Where it ends.</summary>
+    public Spot Finish { get; init; }
+
+    /// <summary>The run between start and finish; empty where nobody runs.</summary>
+    public ImmutableArray<RunStep> Steps { get; init; } = [];
+
+    /// <summary>How far the run keeps from a marker, in metres.</summary>
+    public double Clearance { get; init; } = UsualClearance;
+
+    /// <summary>How far ahead of the origin the wall stands, in metres; nothing where there is none.</summary>
+    public double? WallAhead { get; init; }
+
+    /// <summary>What stands where a marker is drawn: a marker, an upright, or a cross of chalk.</summary>
+    public GearKind Standing { get; init; } = GearKind.Marker;
+
+    /// <summary>What it takes to set it out; nothing where nothing stands on the floor. One piece of chalk draws every cross.</summary>
+    public GearItem? Needs => Markers.IsEmpty ? null : new GearItem(Standing, Standing == GearKind.Chalk ? 1 : Markers.Length);
+
     /// <summary>
-    /// The shortest way that visits start, every marker and start again, in metres: a lower bound of the run,
-    /// which goes round the markers and not through them.
+    /// True when the two are the same layout: as many markers, the same sides and loops, and every marker, start, finish,
+    /// stop, clearance and wall within <see cref="SameWithin"/>. Names do not matter.
     /// </summary>
-    public double ShortestRun
+    public bool IsSameAs(Layout other) =>
+        Markers.Length == other.Markers.Length && Steps.Length == other.Steps.Length && Standing == other.Standing
+        && Close(Start, other.Start) && Close(Finish, other.Finish) && Close(Clearance, other.Clearance)
+        && WallAhead.HasValue == other.WallAhead.HasValue && Close(WallAhead ?? 0, other.WallAhead ?? 0)
+        && Markers.Zip(other.Markers).All(pair => Close(pair.First, pair.Second))
+        && Steps.Zip(other.Steps).All(pair => pair is (Over a, Over b) ? Close(a.Spot, b.Spot) : pair.First == pair.Second);
+
+    /// <summary>
+    /// The same layout smaller or larger by a factor, clearance and wall with it: the run keeps its turns. It has no shape
+    /// any more, no key and no record: it is a layout of its own.
+    /// </summary>
+    public Layout Scaled(double factor) => this with
     {
-        get
+        Key = "",
+        Shape = null,
+        Measures = ImmutableDictionary<string, double>.Empty,
+        Markers = [.. Markers.Select(marker => marker * factor)],
+        Start = Start * factor,
+        Finish = Finish * factor,
+        Steps = [.. Steps.Select(step => step is Over over ? new Over(over.Spot * factor) : step)],
+        Clearance = Clearance * factor,
+        WallAhead = WallAhead * factor,
+    };
+
+    /// <summary>The same layout elsewhere on the floor: moved after being turned counter-clockwise by radians. A wall stays behind.</summary>
+    public Layout Moved(double radians, Spot by)
+    {
+        return this with
         {
-            var start = new Spot(0, 0);
-            var way = new List<Spot> { start };
-            way.AddRange(Markers);
-            way.Add(start);
-            return way.Zip(way.Skip(1), (a, b) => a.DistanceTo(b)).Sum();
-        }
+            Markers = [.. Markers.Select(There)],
+            Start = There(Start),
+            Finish = There(Finish),
+            Steps = [.. Steps.Select(step => step is Over over ? new Over(There(over.Spot)) : step)],
+            WallAhead = null,
+        };
+
+        Spot There(Spot spot) => spot.Turned(radians) + by;
     }
 
-    /// <summary>The space between the outermost markers and the start: width and length in metres, without any run-off.</summary>
-    public (double Width, double Length) Box
-    {
-        get
-        {
-            var rights = Markers.Select(m => m.Right).Append(0).ToList();
-            var aheads = Markers.Select(m => m.Ahead).Append(0).ToList();
-            return (rights.Max() - rights.Min(), aheads.Max() - aheads.Min());
-        }
-    }
+    private static bool Close(double a, double b) => Math.Abs(a - b) <= SameWithin + 1e-9;
+
+    private static bool Close(Spot a, Spot b) => a.DistanceTo(b) <= SameWithin + 1e-9;
 }
