@@ -62,7 +62,7 @@ public static class HouseholdStore
     {
         var rows = await work.Connection.QueryAsync<ViewRow>(
             """
-            select h.name, h.time_zone, h.heading, h.drills_version, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
+            select h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
             from household h left join player p on p.household_id = h.household_id
             where h.household_id = @Household
             order by p.joined_at, p.player_id
@@ -71,7 +71,8 @@ public static class HouseholdStore
         HouseholdView? view = null;
         foreach (var row in rows)
         {
-            view ??= new HouseholdView(row.Name, row.TimeZone, row.Heading, row.DrillsVersion, []);
+            view ??= new HouseholdView(
+                row.Name, row.Heading, row.DrillsVersion, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone), []);
             if (row.PlayerId is { } id) view.Players.Add(new Player(id, row.Nickname!, row.BirthYear, Stored.Word<Foot>(row.PreferredFoot!), Stored.Word<Level>(row.Level!)));
         }
         return view;
@@ -81,17 +82,92 @@ public static class HouseholdStore
     public static Task SetHeadingAsync(HouseholdWork work, bool heading) => work.Connection.ExecuteAsync(
         "update household set heading = @heading where household_id = @Household", new { work.Household, heading });
 
-    private sealed record ViewRow(
-        string Name, string TimeZone, bool Heading, int DrillsVersion, Guid? PlayerId, string? Nickname, short BirthYear, string? PreferredFoot, string? Level)
+    /// <summary>Keeps what a household chose.</summary>
+    public static Task SaveSettingsAsync(HouseholdWork work, HouseholdSettings settings) => work.Connection.ExecuteAsync(
+        """
+        update household set units = @units, other_foot = @OtherFoot, sounds = @Sounds, week_starts_on = @WeekStartsOn, time_zone = @TimeZone
+        where household_id = @Household
+        """,
+        new { work.Household, units = settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, WeekStartsOn = (short)settings.WeekStartsOn, settings.TimeZone });
+
+    /// <summary>Changes a player; sets that were played stay as they are.</summary>
+    public static Task ChangePlayerAsync(HouseholdWork work, Player player) => work.Connection.ExecuteAsync(
+        """
+        update player set nickname = @Nickname, birth_year = @BirthYear, preferred_foot = @foot, level = @level
+        where household_id = @Household and player_id = @Id
+        """,
+        new { work.Household, player.Id, player.Nickname, player.BirthYear, foot = player.Preferred.ToWords(), level = player.Level.ToWords() });
+
+    /// <summary>Erases a player with everything that was played.</summary>
+    public static Task ErasePlayerAsync(HouseholdWork work, Guid player) => work.Connection.ExecuteAsync(
+        "delete from player where household_id = @Household and player_id = @player", new { work.Household, player });
+
+    /// <summary>The hash of the household's password.</summary>
+    public static Task<string?> PasswordHashAsync(HouseholdWork work) => work.Connection.ExecuteScalarAsync<string?>(
+        "select password_hash from household where household_id = @Household", new { work.Household });
+
+    /// <summary>Puts another password in place.</summary>
+    public static Task SetPasswordAsync(HouseholdWork work, string hash) => work.Connection.ExecuteAsync(
+        "update household set password_hash = @hash where household_id = @Household", new { work.Household, hash });
+
+    /// <summary>Erases the household with everything it has, for good.</summary>
+    public static Task EraseAsync(HouseholdWork work) => work.Connection.ExecuteAsync(
+        "delete from household where household_id = @Household", new { work.Household });
+
+    private sealed class ViewRow
     {
-        public ViewRow() : this("", "", false, 0, null, null, 0, null, null) { }
+        public string Name { get; init; } = "";
+        public string TimeZone { get; init; } = "";
+        public bool Heading { get; init; }
+        public int DrillsVersion { get; init; }
+        public string Units { get; init; } = "";
+        public string OtherFoot { get; init; } = "";
+        public bool Sounds { get; init; }
+        public short WeekStartsOn { get; init; }
+        public Guid? PlayerId { get; init; }
+        public string? Nickname { get; init; }
+        public short BirthYear { get; init; }
+        public string? PreferredFoot { get; init; }
+        public string? Level { get; init; }
     }
+}
+
+/// <summary>How lengths are written.</summary>
+public enum Units
+{
+    /// <summary>Metres and centimetres.</summary>
+    Metric,
+
+    /// <summary>Feet and inches.</summary>
+    Feet,
+}
+
+/// <summary>What a household chose.</summary>
+/// <param name="Units">How lengths are written.</param>
+/// <param name="OtherFoot">The word for the foot that is not the preferred one.</param>
+/// <param name="Sounds">Whether the practice screen sounds until somebody mutes it on the device.</param>
+/// <param name="WeekStartsOn">The first day of its week.</param>
+/// <param name="TimeZone">Whose midnight ends its day.</param>
+public sealed record HouseholdSettings(Units Units, string OtherFoot, bool Sounds, DayOfWeek WeekStartsOn, string TimeZone)
+{
+    /// <summary>What stands before anybody chose.</summary>
+    public static readonly HouseholdSettings Usual = new(Units.Metric, UsualOtherFoot, true, DayOfWeek.Monday, "UTC");
+
+    /// <summary>The word that is used until a household chooses another.</summary>
+    public const string UsualOtherFoot = "other foot";
 }
 
 /// <summary>A household as every page needs it.</summary>
 /// <param name="Name">What it signs in with.</param>
-/// <param name="TimeZone">Whose midnight ends its day.</param>
 /// <param name="Heading">Whether it turned heading on.</param>
 /// <param name="DrillsVersion">Goes up with every change to its own drills; 0 when it never had any.</param>
+/// <param name="Settings">What it chose.</param>
 /// <param name="Players">Its players, first comers first.</param>
-public sealed record HouseholdView(string Name, string TimeZone, bool Heading, int DrillsVersion, List<Player> Players);
+public sealed record HouseholdView(string Name, bool Heading, int DrillsVersion, HouseholdSettings Settings, List<Player> Players)
+{
+    /// <summary>Most players of one household.</summary>
+    public const int MostPlayers = 12;
+
+    /// <summary>Whose midnight ends its day.</summary>
+    public string TimeZone => Settings.TimeZone;
+}

@@ -86,6 +86,19 @@ public class FitTests
     }
 
     [Fact]
+    public void A_layout_placed_by_hand_is_taken_as_it_lies()
+    {
+        var run = new Layout { Start = new(1, 1), Finish = new(1, 4), Markers = [] };
+        var fit = Fit.AsItLies(run, new RunOff(0.4, 1), Room(4, 5));
+        fit.Kind.ShouldBe(FitKind.Fits);
+        fit.Placed.ShouldBeSameAs(run);
+        fit.SpareAcross.ShouldBe(0.6, 1e-9);
+        fit.SpareAlong.ShouldBe(0, 1e-9);
+        Fit.AsItLies(run with { Start = new(0.3, 1) }, new RunOff(0.4, 1), Room(4, 5)).Kind.ShouldBe(FitKind.SticksOut);
+        Fit.AsItLies(run, new RunOff(0.4, 1), Room(4, 4.99)).SpareAlong.ShouldBe(-0.01, 1e-9);
+    }
+
+    [Fact]
     public void Behind_the_finish_stays_free_what_the_speed_asks() =>
         (RunOff.FullSpeed.BehindFinish, RunOff.Of(Cards.Zigzag), RunOff.Of(Cards.Juggling).BehindFinish).ShouldBe((2, RunOff.FullSpeed, RunOff.Easy.BehindFinish));
 

@@ -73,5 +73,7 @@ public class WalkOutTests
         zigzag.IsSameAs(zigzag with { Clearance = 0.46 }).ShouldBeFalse();
         zigzag.IsSameAs(zigzag with { WallAhead = 12 }).ShouldBeFalse();
         zigzag.IsSameAs(zigzag.Scaled(0.9)).ShouldBeFalse();
+        // Elsewhere in the yard and turned it is the same run.
+        zigzag.IsSameAs(zigzag.Moved(1.2, new Spot(3, 4))).ShouldBeTrue();
     }
 }

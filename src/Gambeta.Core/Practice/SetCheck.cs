@@ -38,9 +38,10 @@ public enum SetProblem
     TriesUnclear,
 }
 
-/// <summary>Everything about a set that is not counted: whose, when, which drill.</summary>
+/// <summary>Everything about a set that is not counted: whose, when, on which layout where it was not the card's own.</summary>
 public sealed record SetFrame(
-    Guid Id, Guid SessionId, Guid PlayerId, int Order, Feet Feet, DateTimeOffset StartedAt, DateOnly Day, TimeSpan? Planned, CountedBy CountedBy);
+    Guid Id, Guid SessionId, Guid PlayerId, int Order, Feet Feet, DateTimeOffset StartedAt, DateOnly Day, TimeSpan? Planned, CountedBy CountedBy,
+    string? Layout = null);
 
 /// <summary>A set or the reasons why there is none.</summary>
 public sealed record CheckedSet(PracticeSet? Set, ImmutableArray<SetProblem> Problems);
@@ -89,7 +90,7 @@ public static class SetCheck
         SessionId = frame.SessionId,
         PlayerId = frame.PlayerId,
         Drill = card.Id,
-        Layout = card.Layout?.Key,
+        Layout = frame.Layout ?? card.Layout?.Key,
         Order = frame.Order,
         Feet = frame.Feet,
         StartedAt = frame.StartedAt,

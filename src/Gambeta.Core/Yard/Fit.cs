@@ -14,6 +14,9 @@ public enum FitKind
 
     /// <summary>It is played at a wall, and the space has none.</summary>
     NoWall,
+
+    /// <summary>Placed by hand, it sticks out of the space.</summary>
+    SticksOut,
 }
 
 /// <summary>How a layout lies in a space.</summary>
@@ -100,6 +103,23 @@ public sealed record Fit(FitKind Kind, int Percent, double SpareAcross, double S
             SpaceSide.Left => new(0, space.Length / 2),
             _ => new(space.Width / 2, space.Length),
         };
+    }
+
+    /// <summary>
+    /// A layout as it lies, placed by hand from the space's near left corner: what is to spare to the nearer side each way, below zero
+    /// where it sticks out. Nothing is moved.
+    /// </summary>
+    /// <exception cref="ArgumentException">The layout cannot be run.</exception>
+    public static Fit AsItLies(Layout layout, RunOff runOff, Space space)
+    {
+        var (course, problems) = Course.Of(layout);
+        if (course is null) throw new ArgumentException($"This layout cannot be run: {problems[0].Kind}.", nameof(layout));
+        var footprint = Footprint.Of(layout, course, runOff);
+        // How far it reaches to the left of the corner's line is what lacks there.
+        var across = Math.Min(-footprint.Reach(Math.PI), space.Width - footprint.Reach(0));
+        var along = Math.Min(-footprint.Reach(-Math.PI / 2), space.Length - footprint.Reach(Math.PI / 2));
+        var fits = Math.Min(across, along) >= -LayoutCheck.Tolerance;
+        return new Fit(fits ? FitKind.Fits : FitKind.SticksOut, fits ? 100 : 0, across, along, 0, layout);
     }
 
     private static double AngleTo(SpaceSide side) => side switch

@@ -41,15 +41,25 @@ public sealed class Footprint
         return new Footprint(discs);
     }
 
-    /// <summary>How far it reaches from the origin in a direction given in radians.</summary>
-    public double Reach(double angle)
+    /// <summary>Its outline, once round counter-clockwise: straights, and arcs about the discs that hold it.</summary>
+    public ImmutableArray<CoursePart> Outline
     {
-        var turn = angle % (2 * Math.PI);
-        if (turn < 0) turn += 2 * Math.PI;
-        var i = _from.BinarySearch(turn);
-        if (i < 0) i = ~i - 1;
-        return _hull[i < 0 ? _hull.Length - 1 : i].Reach(Spot.At(angle));
+        get
+        {
+            var parts = ImmutableArray.CreateBuilder<CoursePart>();
+            for (var i = 0; i < _hull.Length; i++)
+            {
+                var (disc, next) = (_hull[i], _hull[(i + 1) % _hull.Length]);
+                var until = i + 1 < _hull.Length ? _from[i + 1] : 2 * Math.PI;
+                parts.Add(new Arc(disc.Centre, disc.Radius, _from[i], until - _from[i], -1));
+                parts.Add(new Straight(disc.Centre + Spot.At(until, disc.Radius), next.Centre + Spot.At(until, next.Radius)));
+            }
+            return parts.ToImmutable();
+        }
     }
+
+    /// <summary>How far it reaches from the origin in a direction given in radians.</summary>
+    public double Reach(double angle) => At(angle).Reach(Spot.At(angle));
 
     /// <summary>The width across, and the length along, when ahead is turned counter-clockwise by radians.</summary>
     public (double Width, double Length) Size(double angle) =>
@@ -142,7 +152,7 @@ public sealed class Footprint
                 var off = disc.Centre - now.Centre;
                 var distance = off.Length;
                 // A disc inside the other never overtakes it.
-                if (distance <= Math.Abs(now.Radius - disc.Radius) + 1e-12) { continue; }
+                if (distance <= Math.Abs(now.Radius - disc.Radius) + 1e-12) continue;
                 var overtakes = off.Angle - Math.Acos(Math.Clamp((now.Radius - disc.Radius) / distance, -1, 1));
                 while (overtakes < angle - 1e-12) overtakes += 2 * Math.PI;
                 if (overtakes < at - 1e-12 || (overtakes < at + 1e-12 && distance > next.Centre.DistanceTo(now.Centre))) (next, at) = (disc, overtakes);

@@ -74,15 +74,29 @@ public sealed record Layout
     public GearItem? Needs => Markers.IsEmpty ? null : new GearItem(Standing, Standing == GearKind.Chalk ? 1 : Markers.Length);
 
     /// <summary>
-    /// True when the two are the same layout: as many markers, the same sides and loops, and every marker, start, finish,
-    /// stop, clearance and wall within <see cref="SameWithin"/>. Names do not matter.
+    /// True when the two are the same layout: as many markers, the same sides and loops, and every marker, finish, stop,
+    /// clearance and wall within <see cref="SameWithin"/>, seen from the start. Names do not matter, nor where in a yard and which way
+    /// round it is laid, unless there is a wall.
     /// </summary>
-    public bool IsSameAs(Layout other) =>
-        Markers.Length == other.Markers.Length && Steps.Length == other.Steps.Length && Standing == other.Standing
-        && Close(Start, other.Start) && Close(Finish, other.Finish) && Close(Clearance, other.Clearance)
-        && WallAhead.HasValue == other.WallAhead.HasValue && Close(WallAhead ?? 0, other.WallAhead ?? 0)
-        && Markers.Zip(other.Markers).All(pair => Close(pair.First, pair.Second))
-        && Steps.Zip(other.Steps).All(pair => pair is (Over a, Over b) ? Close(a.Spot, b.Spot) : pair.First == pair.Second);
+    public bool IsSameAs(Layout other)
+    {
+        if (Markers.Length != other.Markers.Length || Steps.Length != other.Steps.Length || Standing != other.Standing
+            || WallAhead.HasValue != other.WallAhead.HasValue || !Close(Clearance, other.Clearance)) return false;
+        if (LiesLike(other, 0)) return true;
+        if (WallAhead.HasValue || Markers.IsEmpty) return false;
+        // Turned so that the marker farthest from the start lies in the same direction.
+        var farthest = Enumerable.Range(0, Markers.Length).MaxBy(i => Markers[i].DistanceTo(Start));
+        return LiesLike(other, (Markers[farthest] - Start).Angle - (other.Markers[farthest] - other.Start).Angle);
+    }
+
+    private bool LiesLike(Layout other, double turn)
+    {
+        return Near(Finish, other.Finish) && (WallAhead is not { } wall || Close(wall - Start.Ahead, other.WallAhead!.Value - other.Start.Ahead))
+            && Markers.Zip(other.Markers).All(pair => Near(pair.First, pair.Second))
+            && Steps.Zip(other.Steps).All(pair => pair is (Over a, Over b) ? Near(a.Spot, b.Spot) : pair.First == pair.Second);
+
+        bool Near(Spot here, Spot there) => (here - Start).DistanceTo((there - other.Start).Turned(turn)) <= SameWithin + 1e-9;
+    }
 
     /// <summary>
     /// The same layout smaller or larger by a factor, clearance and wall with it: the run keeps its turns. It has no shape
@@ -117,6 +131,4 @@ public sealed record Layout
     }
 
     private static bool Close(double a, double b) => Math.Abs(a - b) <= SameWithin + 1e-9;
-
-    private static bool Close(Spot a, Spot b) => a.DistanceTo(b) <= SameWithin + 1e-9;
 }

@@ -20,7 +20,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     /// <summary>The drills of this household.</summary>
     public DrillCatalogue Catalogue { get; private set; } = tools.Catalogues.Shipped;
 
-    public HouseholdView Household { get; private set; } = new("", "UTC", false, 0, []);
+    public HouseholdView Household { get; private set; } = new("", false, 0, HouseholdSettings.Usual, []);
 
     public Player Player { get; private set; } = null!;
 

@@ -1,0 +1,138 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Yard;
+
+namespace Gambeta.Core.Safety;
+
+/// <summary>The season at the household's place.</summary>
+public enum Season
+{
+    /// <summary>March to May in the north.</summary>
+    Spring,
+
+    /// <summary>June to August in the north: heat.</summary>
+    Summer,
+
+    /// <summary>September to November in the north: wet leaves, early dusk.</summary>
+    Autumn,
+
+    /// <summary>December to February in the north: ice, early dusk.</summary>
+    Winter,
+}
+
+/// <summary>What is looked at before the first touch. A page words it.</summary>
+public enum FirstTouchKind
+{
+    /// <summary>A road behind a side: the ball must not get there, nobody runs after it.</summary>
+    RoadBehind,
+
+    /// <summary>Water behind a side.</summary>
+    WaterBehind,
+
+    /// <summary>Somebody grown up near, for a young player.</summary>
+    SomebodyNear,
+
+    /// <summary>Floor dry, even, clear.</summary>
+    FloorClear,
+
+    /// <summary>Glass behind a side.</summary>
+    GlassBehind,
+
+    /// <summary>Things that break behind a side.</summary>
+    BreakablesBehind,
+
+    /// <summary>Steps, a kerb or an edge behind a side.</summary>
+    EdgeBehind,
+
+    /// <summary>The run-off behind the finish is free.</summary>
+    RunOffFree,
+
+    /// <summary>The wall stands firm, nothing in front of it or on top.</summary>
+    WallFirm,
+
+    /// <summary>The goal is anchored, nobody before it.</summary>
+    GoalAnchored,
+
+    /// <summary>A soft ball indoors.</summary>
+    SoftBall,
+
+    /// <summary>Shoes that grip, laces tied.</summary>
+    Shoes,
+
+    /// <summary>Ice and wet patches looked for.</summary>
+    IceAndWet,
+
+    /// <summary>Light enough until the end.</summary>
+    Light,
+
+    /// <summary>Shade and water in the heat.</summary>
+    Heat,
+
+    /// <summary>Water near.</summary>
+    WaterNear,
+
+    /// <summary>The neighbours know.</summary>
+    NeighboursKnow,
+}
+
+/// <summary>One thing to look at, at a side of the space where it is about one.</summary>
+public sealed record FirstTouchItem(FirstTouchKind Kind, SpaceSide? Side = null)
+{
+    /// <summary>The stored word: "glass behind far", "shoes".</summary>
+    public override string ToString() => Side is { } side ? $"{Kind.ToWords()} {side.ToWords()}" : Kind.ToWords();
+}
+
+/// <summary>The short check before the first touch, once a space and day.</summary>
+public static class FirstTouchCheck
+{
+    /// <summary>Below this age in years somebody grown up is near.</summary>
+    public const int AloneFrom = 10;
+
+    /// <summary>The season of a day; south of the equator half a year later.</summary>
+    public static Season SeasonOf(DateOnly day, bool southern) => (Season)((((day.Month + 9) % 12 / 3) + (southern ? 2 : 0)) % 4);
+
+    /// <summary>What to look at, the gravest first.</summary>
+    public static ImmutableArray<FirstTouchItem> Of(DrillCard card, Space? space, int age, Season season)
+    {
+        var indoors = space is null ? card.Places == Places.Indoors : space.Kind == Places.Indoors;
+        var items = new List<FirstTouchItem> { new(FirstTouchKind.FloorClear), new(FirstTouchKind.Shoes), new(FirstTouchKind.WaterNear) };
+        if (age < AloneFrom) items.Add(new(FirstTouchKind.SomebodyNear));
+        if (space is not null)
+        {
+            foreach (var side in Enum.GetValues<SpaceSide>())
+            {
+                if (KindOf(space.Behind[(int)side]) is { } kind) items.Add(new(kind, side));
+            }
+        }
+        if (card.MeasuredBy == MeasuredBy.CourseTime) items.Add(new(FirstTouchKind.RunOffFree));
+        if (card.Gear.Any(item => item.Kind == GearKind.Wall)) items.Add(new(FirstTouchKind.WallFirm));
+        if (card.Gear.Any(item => item.Kind == GearKind.Goal)) items.Add(new(FirstTouchKind.GoalAnchored));
+        if (indoors) items.Add(new(FirstTouchKind.SoftBall));
+        else
+        {
+            if (season is Season.Autumn or Season.Winter) items.AddRange([new(FirstTouchKind.Light), new(FirstTouchKind.IceAndWet)]);
+            if (season == Season.Summer) items.Add(new(FirstTouchKind.Heat));
+        }
+        return [.. items.OrderBy(item => item.Kind).ThenBy(item => item.Side)];
+    }
+
+    /// <summary>
+    /// Drills for a day when one of these is not as it should be: on the spot, with nothing but a ball, on a small floor indoors,
+    /// none of them hard, none of them above the player's level; so many of them, those of the player's own level first.
+    /// </summary>
+    public static IEnumerable<DrillCard> FineAnyway(DrillCatalogue catalogue, Level level, int age, int most) => catalogue.Cards
+        .Where(card => card.Family == Family.BallMasteryOnTheSpot && card.Places.HasFlag(Places.Indoors) && card.Gear.Length == 1
+            && card.Intensity != Intensity.Hard && card.From <= level && !(card.LeastAge > age) && card.Space.FitsIn(new Floor(1.5, 1.5)))
+        .OrderByDescending(card => card.From).Take(most);
+
+    private static FirstTouchKind? KindOf(Behind behind) => behind switch
+    {
+        Behind.Road => FirstTouchKind.RoadBehind,
+        Behind.Water => FirstTouchKind.WaterBehind,
+        Behind.Glass => FirstTouchKind.GlassBehind,
+        Behind.Breakables => FirstTouchKind.BreakablesBehind,
+        Behind.StepOrKerb => FirstTouchKind.EdgeBehind,
+        Behind.Neighbours => FirstTouchKind.NeighboursKnow,
+        _ => null,
+    };
+}

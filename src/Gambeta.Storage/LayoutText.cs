@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Yard;
+
+namespace Gambeta.Storage;
+
+/// <summary>A layout as it is kept: its geometry in metres, and its shape with its measures where it has one.</summary>
+internal sealed record LayoutText(
+    double[][] Markers, string Steps, double[] Start, double[] Finish, double Clearance, double? Wall, string Standing, string? Shape, Dictionary<string, double> Measures, string Run)
+{
+    private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web);
+
+    public static string Write(Layout layout) => JsonSerializer.Serialize(
+        new LayoutText(
+            [.. layout.Markers.Select(Pair)], RunNotation.Write(layout.Steps), Pair(layout.Start), Pair(layout.Finish), layout.Clearance, layout.WallAhead,
+            layout.Standing.ToWords(), layout.Shape?.ToWords(), new(layout.Measures), layout.Run),
+        Written);
+
+    public static Layout Read(string key, string name, string laid)
+    {
+        var text = JsonSerializer.Deserialize<LayoutText>(laid, Written) ?? throw new InvalidDataException($"The layout '{key}' is empty.");
+        return new Layout
+        {
+            Key = key,
+            Name = name,
+            Run = text.Run,
+            Shape = text.Shape is { } shape ? Stored.Word<ShapeKind>(shape) : null,
+            Measures = text.Measures.ToImmutableDictionary(),
+            Markers = [.. text.Markers.Select(At)],
+            Start = At(text.Start),
+            Finish = At(text.Finish),
+            Steps = RunNotation.Read(text.Steps, text.Markers.Length),
+            Clearance = text.Clearance,
+            WallAhead = text.Wall,
+            Standing = Stored.Word<GearKind>(text.Standing),
+        };
+    }
+
+    private static double[] Pair(Spot spot) => [spot.Right, spot.Ahead];
+
+    private static Spot At(double[] pair) => new(pair[0], pair[1]);
+}

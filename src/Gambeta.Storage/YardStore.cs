@@ -1,0 +1,206 @@
+using System.Collections.Immutable;
+using Dapper;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Yard;
+
+namespace Gambeta.Storage;
+
+/// <summary>A space with its id.</summary>
+public sealed record KeptSpace(Guid Id, Space Space);
+
+/// <summary>A layout that a household kept for a drill, with the space it was made for and the pace it was paced with.</summary>
+public sealed record KeptLayout(Layout Layout, string Drill, Guid? SpaceId, double? Pace, string? PacedBy, bool Retired);
+
+/// <summary>All of a household's yard.</summary>
+/// <param name="Spaces">Its spaces, oldest first.</param>
+/// <param name="Kit">Its things.</param>
+/// <param name="Layouts">Its layouts, latest first, those put away last.</param>
+/// <param name="Paces">The pace in use of each player; players without one are missing.</param>
+public sealed record YardView(IReadOnlyList<KeptSpace> Spaces, Kit Kit, IReadOnlyList<KeptLayout> Layouts, IReadOnlyDictionary<Guid, KnownPace> Paces)
+{
+    /// <summary>The space of an id, or nothing.</summary>
+    public KeptSpace? Find(Guid? id) => id is { } wanted ? Spaces.FirstOrDefault(space => space.Id == wanted) : null;
+
+    /// <summary>The layout of a key that was kept for a drill, put away or not, or nothing.</summary>
+    public KeptLayout? Find(string drill, string? key) => Layouts.FirstOrDefault(layout => layout.Drill == drill && layout.Layout.Key == key);
+}
+
+/// <summary>Spaces, things, paces, layouts, and the check before the first touch.</summary>
+public static class YardStore
+{
+    /// <summary>Most spaces of one household.</summary>
+    public const int MostSpaces = 30;
+
+    /// <summary>Most layouts of one household, those put away included.</summary>
+    public const int MostLayouts = 300;
+
+    private const string LayoutsSql =
+        """
+        select layout_key, name, drill, space_id, laid, pace, paced_by, retired_at is not null retired
+        from layout where household_id = @Household
+        """;
+
+    /// <summary>All of it in one round trip.</summary>
+    public static async Task<YardView> ViewAsync(HouseholdWork work)
+    {
+        await using var rows = await work.Connection.QueryMultipleAsync(
+            $"""
+            select space_id, name, kind, width, length, ground, wall_side, wall_width, wall_height, behind
+            from space where household_id = @Household and retired_at is null order by made_at, space_id;
+
+            select thing, number from thing where household_id = @Household;
+
+            {LayoutsSql} order by retired_at is not null, made_at desc, layout_key;
+
+            select distinct on (player_id) player_id, measured_on, metres, source
+            from pace where household_id = @Household order by player_id, measured_on desc
+            """,
+            new { work.Household });
+        return new YardView(
+            [.. (await rows.ReadAsync<SpaceRow>()).Select(row => new KeptSpace(row.SpaceId, row.ToSpace()))],
+            new Kit((await rows.ReadAsync<(string Thing, short Number)>()).ToImmutableDictionary(row => Stored.Word<Thing>(row.Thing), row => (int)row.Number)),
+            [.. (await rows.ReadAsync<LayoutRow>()).Select(row => row.ToLayout())],
+            (await rows.ReadAsync<PaceRow>()).ToDictionary(row => row.PlayerId, row => new KnownPace(new Pace(row.Metres), Stored.Word<PaceSource>(row.Source), row.MeasuredOn)));
+    }
+
+    /// <summary>The layouts that were kept for a drill, latest first; those put away last.</summary>
+    public static async Task<IReadOnlyList<KeptLayout>> LayoutsOfAsync(HouseholdWork work, string drill) =>
+    [
+        .. (await work.Connection.QueryAsync<LayoutRow>(
+            $"{LayoutsSql} and drill = @drill order by retired_at is not null, made_at desc, layout_key", new { work.Household, drill })).Select(row => row.ToLayout()),
+    ];
+
+    /// <summary>The name of every layout by its key, those put away included.</summary>
+    public static async Task<IReadOnlyDictionary<string, string>> LayoutNamesAsync(HouseholdWork work) =>
+        (await work.Connection.QueryAsync<(string Key, string Name)>(
+            "select distinct on (layout_key) layout_key, name from layout where household_id = @Household order by layout_key, made_at desc", new { work.Household }))
+        .ToDictionary(row => row.Key, row => row.Name);
+
+    /// <summary>True when the household kept a layout of this key for this drill, put away or not.</summary>
+    public static Task<bool> HasLayoutAsync(HouseholdWork work, string drill, string key) => work.Connection.ExecuteScalarAsync<bool>(
+        "select exists (select from layout where household_id = @Household and layout_key = @key and drill = @drill)", new { work.Household, drill, key });
+
+    /// <summary>Keeps a layout for a drill under its key, and brings it back when it was put away. Its geometry never changes, its name and space may.</summary>
+    public static Task KeepLayoutAsync(HouseholdWork work, KeptLayout kept) => work.Connection.ExecuteAsync(
+        """
+        insert into layout (household_id, layout_key, name, drill, space_id, laid, pace, paced_by)
+        values (@Household, @Key, @Name, @Drill, @SpaceId, @laid::jsonb, @Pace, @PacedBy)
+        on conflict (household_id, layout_key, drill) do update set name = excluded.name, space_id = excluded.space_id, retired_at = null, made_at = now()
+        """,
+        new { work.Household, kept.Layout.Key, kept.Layout.Name, kept.Drill, kept.SpaceId, laid = LayoutText.Write(kept.Layout), kept.Pace, kept.PacedBy });
+
+    /// <summary>Puts a layout away, or brings it back; its times stay either way.</summary>
+    public static Task RetireLayoutAsync(HouseholdWork work, string drill, string key, bool retired) => work.Connection.ExecuteAsync(
+        """
+        update layout set retired_at = case when @retired then now() end, made_at = case when @retired then made_at else now() end
+        where household_id = @Household and layout_key = @key and drill = @drill
+        """,
+        new { work.Household, drill, key, retired });
+
+    /// <summary>Keeps a space; the same id again changes it.</summary>
+    public static Task SaveSpaceAsync(HouseholdWork work, Guid id, Space space) => work.Connection.ExecuteAsync(
+        """
+        insert into space (household_id, space_id, name, kind, width, length, ground, wall_side, wall_width, wall_height, behind)
+        values (@Household, @id, @Name, @kind, @Width, @Length, @ground, @wallSide, @wallWidth, @wallHeight, @behind)
+        on conflict (household_id, space_id) do update set
+          name = excluded.name, kind = excluded.kind, width = excluded.width, length = excluded.length, ground = excluded.ground,
+          wall_side = excluded.wall_side, wall_width = excluded.wall_width, wall_height = excluded.wall_height, behind = excluded.behind
+        """,
+        new
+        {
+            work.Household, id, space.Name, kind = space.Kind.ToWords(), space.Width, space.Length, ground = space.Ground.ToWords(),
+            wallSide = space.Wall?.Side.ToWords(), wallWidth = space.Wall?.Width, wallHeight = space.Wall?.Height,
+            behind = space.Behind.Select(behind => behind.ToWords()).ToArray(),
+        });
+
+    /// <summary>Puts a space away.</summary>
+    public static Task RetireSpaceAsync(HouseholdWork work, Guid id) => work.Connection.ExecuteAsync(
+        "update space set retired_at = now() where household_id = @Household and space_id = @id", new { work.Household, id });
+
+    /// <summary>Writes down what the household has, in place of what was written before.</summary>
+    public static async Task SaveKitAsync(HouseholdWork work, Kit kit)
+    {
+        var there = kit.Counts.Where(thing => thing.Value > 0).ToList();
+        await work.Connection.ExecuteAsync(
+            """
+            delete from thing where household_id = @Household and thing <> all (@things);
+            insert into thing (household_id, thing, number) select @Household, thing, number from unnest(@things, @numbers) as n(thing, number)
+            on conflict (household_id, thing) do update set number = excluded.number
+            """,
+            new { work.Household, things = there.Select(thing => thing.Key.ToWords()).ToArray(), numbers = there.Select(thing => (short)thing.Value).ToArray() });
+    }
+
+    /// <summary>Keeps a player's pace; a second one on the same day replaces the first.</summary>
+    public static Task SavePaceAsync(HouseholdWork work, Guid player, KnownPace pace) => work.Connection.ExecuteAsync(
+        """
+        insert into pace (household_id, player_id, measured_on, metres, source) values (@Household, @player, @On, @Metres, @source)
+        on conflict (household_id, player_id, measured_on) do update set metres = excluded.metres, source = excluded.source
+        """,
+        new { work.Household, player, pace.On, pace.Pace.Metres, source = pace.Source.ToWords() });
+
+    /// <summary>True when the check was made in a space on a day.</summary>
+    public static Task<bool> IsCheckedAsync(HouseholdWork work, Guid? space, DateOnly day) => work.Connection.ExecuteScalarAsync<bool>(
+        "select exists (select from first_touch_check where household_id = @Household and space_id = @space and day = @day)",
+        new { work.Household, space = space ?? Guid.Empty, day });
+
+    /// <summary>Writes down that the check was made, for a sitting; the first of a space and day stands.</summary>
+    public static Task SaveCheckAsync(HouseholdWork work, Guid? space, DateOnly day, Guid session, IReadOnlyList<string> items) => work.Connection.ExecuteAsync(
+        """
+        insert into first_touch_check (household_id, space_id, day, session_id, items) values (@Household, @space, @day, @session, @items)
+        on conflict (household_id, space_id, day) do nothing
+        """,
+        new { work.Household, space = space ?? Guid.Empty, day, session, items = items.ToArray() });
+
+    /// <summary>What was checked for a sitting; empty where it was checked for an earlier one that day, or not at all.</summary>
+    public static async Task<IReadOnlyList<string>> CheckOfAsync(HouseholdWork work, Guid session) =>
+        await work.Connection.QueryFirstOrDefaultAsync<string[]>(
+            "select items from first_touch_check where household_id = @Household and session_id = @session", new { work.Household, session }) ?? [];
+
+    private sealed class SpaceRow
+    {
+        public Guid SpaceId { get; init; }
+        public string Name { get; init; } = "";
+        public string Kind { get; init; } = "";
+        public double Width { get; init; }
+        public double Length { get; init; }
+        public string Ground { get; init; } = "";
+        public string? WallSide { get; init; }
+        public double WallWidth { get; init; }
+        public double WallHeight { get; init; }
+        public string[] Behind { get; init; } = [];
+
+        public Space ToSpace() => new()
+        {
+            Name = Name,
+            Kind = Stored.Word<Places>(Kind),
+            Width = Width,
+            Length = Length,
+            Ground = Stored.Word<Ground>(Ground),
+            Wall = WallSide is { } side ? new SpaceWall(Stored.Word<SpaceSide>(side), WallWidth, WallHeight) : null,
+            Behind = [.. Behind.Select(Stored.Word<Behind>)],
+        };
+    }
+
+    private sealed class LayoutRow
+    {
+        public string LayoutKey { get; init; } = "";
+        public string Name { get; init; } = "";
+        public string Drill { get; init; } = "";
+        public Guid? SpaceId { get; init; }
+        public string Laid { get; init; } = "";
+        public double? Pace { get; init; }
+        public string? PacedBy { get; init; }
+        public bool Retired { get; init; }
+
+        public KeptLayout ToLayout() => new(LayoutText.Read(LayoutKey, Name, Laid), Drill, SpaceId, Pace, PacedBy, Retired);
+    }
+
+    private sealed class PaceRow
+    {
+        public Guid PlayerId { get; init; }
+        public DateOnly MeasuredOn { get; init; }
+        public double Metres { get; init; }
+        public string Source { get; init; } = "";
+    }
+}
