@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Storage;
 
@@ -17,6 +19,8 @@ public static class DemoHousehold
     public const string Name = "Bakery landing";
 
     private static readonly Guid Irune = Guid.Parse("01900000-0000-7000-8000-0000000de301");
+    private static readonly Guid Landing = Guid.Parse("01900000-0000-7000-8000-0000000de311");
+    private static readonly Guid Storeroom = Guid.Parse("01900000-0000-7000-8000-0000000de312");
     private static readonly Guid Benat = Guid.Parse("01900000-0000-7000-8000-0000000de302");
 
     private static readonly string[] IruneDrills =
@@ -44,7 +48,25 @@ public static class DemoHousehold
             new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), now));
         await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
             new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), now));
+        await AddYardAsync(work, DateOnly.FromDateTime(now.DateTime));
         await work.CommitAsync();
         return true;
+    }
+
+    // The landing behind the bakery has the oven wall at its far side; Irune's pace was walked along a tape seven weeks ago.
+    private static async Task AddYardAsync(HouseholdWork work, DateOnly today)
+    {
+        await YardStore.SaveSpaceAsync(work, Landing, new Space
+        {
+            Name = "Landing", Kind = Places.Patio, Width = 5, Length = 8.5, Ground = Ground.Concrete, Wall = new SpaceWall(SpaceSide.Far, 4.2, 2.6),
+            Behind = [Behind.Glass, Behind.OpenGround, Behind.WallOrFence, Behind.StepOrKerb],
+        });
+        await YardStore.SaveSpaceAsync(work, Storeroom, new Space
+        {
+            Name = "Flour store", Kind = Places.Indoors, Width = 2.6, Length = 3.4, Ground = Ground.SmoothFloor,
+            Behind = [Behind.WallOrFence, Behind.Breakables, Behind.WallOrFence, Behind.WallOrFence],
+        });
+        await YardStore.SaveKitAsync(work, new Kit(new Dictionary<Thing, int> { [Thing.Ball] = 2, [Thing.Marker] = 3, [Thing.Chalk] = 1, [Thing.Bottle] = 6 }.ToImmutableDictionary()));
+        await YardStore.SavePaceAsync(work, Irune, new KnownPace(new Pace(0.62), PaceSource.Walked, today.AddDays(-49)));
     }
 }

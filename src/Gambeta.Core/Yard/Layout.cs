@@ -102,11 +102,8 @@ public sealed record Layout
     /// The same layout smaller or larger by a factor, clearance and wall with it: the run keeps its turns. It has no shape
     /// any more, no key and no record: it is a layout of its own.
     /// </summary>
-    public Layout Scaled(double factor) => this with
+    public Layout Scaled(double factor) => Placed() with
     {
-        Key = "",
-        Shape = null,
-        Measures = ImmutableDictionary<string, double>.Empty,
         Markers = [.. Markers.Select(marker => marker * factor)],
         Start = Start * factor,
         Finish = Finish * factor,
@@ -114,6 +111,23 @@ public sealed record Layout
         Clearance = Clearance * factor,
         WallAhead = WallAhead * factor,
     };
+
+    /// <summary>The same layout with one more marker, passed last, on the side opposite to the one before.</summary>
+    public Layout With(Spot marker)
+    {
+        var last = Steps.OfType<Past>().LastOrDefault();
+        return Placed() with { Markers = Markers.Add(marker), Steps = Steps.Add(new Past(Markers.Length, last?.Side == Side.Left ? Side.Right : Side.Left)) };
+    }
+
+    /// <summary>The same layout without a marker; those behind it move up, the run leaves it out.</summary>
+    public Layout Without(int marker) => Placed() with
+    {
+        Markers = Markers.RemoveAt(marker),
+        Steps = [.. Steps.Where(step => !(step is Past past && past.Marker == marker)).Select(step => step is Past past && past.Marker > marker ? past with { Marker = past.Marker - 1 } : step)],
+    };
+
+    /// <summary>The same geometry as one that was placed by hand: no shape, no key.</summary>
+    public Layout Placed() => this with { Key = "", Shape = null, Measures = ImmutableDictionary<string, double>.Empty };
 
     /// <summary>The same layout elsewhere on the floor: moved after being turned counter-clockwise by radians. A wall stays behind.</summary>
     public Layout Moved(double radians, Spot by)

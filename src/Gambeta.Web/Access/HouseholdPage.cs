@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authorization;
@@ -26,6 +27,13 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
 
     public DateOnly Today { get; private set; }
 
+    /// <summary>How this household writes lengths.</summary>
+    public Lengths Lengths => new(Household.Settings.Units);
+
+    /// <summary>The word for the other foot, in place of the usual one.</summary>
+    public string OtherFoot(string words) => words.Replace(HouseholdSettings.UsualOtherFoot, Household.Settings.OtherFoot, StringComparison.Ordinal)
+        .Replace(Wording.Sentence(HouseholdSettings.UsualOtherFoot), Wording.Sentence(Household.Settings.OtherFoot), StringComparison.Ordinal);
+
     /// <summary>The place on the rail that this page belongs to.</summary>
     public virtual string Place => "";
 
@@ -48,6 +56,10 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
         await work.CommitAsync(cancel);
         return result;
     }
+
+    /// <summary>A player's pace: as it is known, or from the age.</summary>
+    public KnownPace PaceOf(YardView yard, Player player) =>
+        yard.Paces.GetValueOrDefault(player.Id) ?? new KnownPace(Pace.FromAge(Age(player)), PaceSource.FromAge, Today);
 
     public int Age(Player player) => Today.Year - player.BirthYear;
 }

@@ -10,10 +10,14 @@ namespace Gambeta.Web.Api;
 
 /// <summary>A set as the practice screen sends it, the moment it ends or later.</summary>
 public sealed record SetPost(
-    Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft Draft);
+    Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft Draft,
+    string? Layout = null);
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
 public sealed record CountPost(Guid Change, SetDraft Draft);
+
+/// <summary>That the check before the first touch was made, for a sitting: what was looked at, and where.</summary>
+public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IReadOnlyList<string> Items);
 
 /// <summary>What became of a set, with a line for each personal best that it is.</summary>
 public sealed record SetAnswer(bool Stored, IReadOnlyList<string> Bests);
@@ -24,7 +28,11 @@ public sealed record ProblemAnswer(IReadOnlyList<string> Problems);
 /// <summary>The documented interface of the practice screen: see docs/api.md.</summary>
 public static class SetsApi
 {
+    private const int MostItems = 20, LongestItem = 60;
+
     private static readonly TimeSpan ClockAhead = TimeSpan.FromMinutes(15);
+
+    private static readonly TimeSpan OldestCheck = TimeSpan.FromDays(60);
 
     public static void MapSets(this IEndpointRouteBuilder app)
     {
@@ -32,6 +40,7 @@ public static class SetsApi
         api.MapGet("/token", (HttpContext http, IAntiforgery antiforgery) =>
             Results.Json(new { token = antiforgery.GetAndStoreTokens(http).RequestToken }));
         api.MapPost("/sets", AddAsync).AddEndpointFilter(FormTokenAsync);
+        api.MapPost("/checks", CheckAsync).AddEndpointFilter(FormTokenAsync);
         api.MapPost("/sets/{set:guid}/count", CorrectAsync).AddEndpointFilter(FormTokenAsync);
     }
 
@@ -46,12 +55,14 @@ public static class SetsApi
         if (household.Players.Find(p => p.Id == post.Player) is not { } player) return NoSuchPlayer();
         if (!AllowedFeet(card, player).Contains(feet)) return Refused($"{card.Name} is not played with {Wording.Feet(feet)}.");
 
+        if (post.Layout is { Length: > 0 } layout && layout != card.Layout?.Key && !await YardStore.HasLayoutAsync(work, card.Id, layout))
+            return Refused("This household has no such layout.");
+
         var now = tools.Time.GetUtcNow();
-        // A device whose clock is a little ahead plays now, not in the future.
-        var startedAt = post.StartedAt > now && post.StartedAt - now <= ClockAhead ? now : post.StartedAt;
+        var startedAt = OnOurClock(post.StartedAt, now);
         var frame = new SetFrame(
             post.Id, post.Session, post.Player, post.Order, feet, startedAt, Clock.DayOf(startedAt, household.TimeZone),
-            post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted);
+            post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted, post.Layout is { Length: > 0 } on ? on : null);
         var check = SetCheck.Check(card, frame, post.Draft, Clock.DayOf(now, household.TimeZone));
         if (check.Set is not { } set) return Refused(check);
         var stored = await SetStore.AddAsync(work, set);
@@ -59,6 +70,24 @@ public static class SetsApi
         await work.CommitAsync();
         return Results.Json(new SetAnswer(true, [.. stored.Bests.Select(best => Wording.Value(best.Key.Measure, best.Value))]));
     }
+
+    private static async Task<IResult> CheckAsync(CheckPost post, HttpContext http, PageTools tools)
+    {
+        if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem })) return Refused("Say what was looked at.");
+        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
+        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
+        if (post.Space is not null && (await YardStore.ViewAsync(work)).Find(post.Space) is null)
+            return Results.Json(new ProblemAnswer(["This household has no such space."]), statusCode: StatusCodes.Status404NotFound);
+        var now = tools.Time.GetUtcNow();
+        var at = OnOurClock(post.At, now);
+        if (at > now || at < now - OldestCheck) return Refused("That day cannot be checked any more.");
+        await YardStore.SaveCheckAsync(work, post.Space, Clock.DayOf(at, household.TimeZone), post.Session, post.Items);
+        await work.CommitAsync();
+        return Results.Json(new { stored = true });
+    }
+
+    // A device whose clock is a little ahead plays now, not in the future.
+    private static DateTimeOffset OnOurClock(DateTimeOffset at, DateTimeOffset now) => at > now && at - now <= ClockAhead ? now : at;
 
     private static async Task<IResult> CorrectAsync(Guid set, CountPost post, HttpContext http, PageTools tools)
     {
@@ -77,7 +106,7 @@ public static class SetsApi
 
     /// <summary>The same set's frame with another way of counting or another day.</summary>
     public static SetFrame Frame(this PracticeSet set, CountedBy counted, DateTimeOffset startedAt, DateOnly day) =>
-        new(set.Id, set.SessionId, set.PlayerId, set.Order, set.Feet, startedAt, day, set.Planned, counted);
+        new(set.Id, set.SessionId, set.PlayerId, set.Order, set.Feet, startedAt, day, set.Planned, counted, set.Layout);
 
     // A preference changed since the screen was opened does not make a played set wrong: either foot alone is taken.
     private static Feet[] AllowedFeet(DrillCard card, Player player) =>

@@ -16,10 +16,14 @@ public sealed class IndexModel(PageTools tools) : PageModel
 
     public string? ReturnUrl { get; private set; }
 
+    /// <summary>True right after a household was erased.</summary>
+    public bool Erased { get; private set; }
+
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
-    public async Task<IActionResult> OnGetAsync(string? returnUrl)
+    public async Task<IActionResult> OnGetAsync(string? returnUrl, bool erased)
     {
+        Erased = erased;
         if (User.Identity?.IsAuthenticated == true) return Redirect("/today");
         await FillAsync(returnUrl);
         return Page();

@@ -34,9 +34,9 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
     {
-        var rows = await DiaryStore.TodayAsync(work, Player.Id, FiveWeeks.FirstDay(Today, DayOfWeek.Monday));
+        var rows = await DiaryStore.TodayAsync(work, Player.Id, FiveWeeks.FirstDay(Today, Household.Settings.WeekStartsOn));
         Target = DayTarget.TouchesAFoot(rows.Days);
-        Tiles = FiveWeeks.Tiles(Today, DayOfWeek.Monday, rows.Days, Target);
+        Tiles = FiveWeeks.Tiles(Today, Household.Settings.WeekStartsOn, rows.Days, Target);
         Last = rows.Last;
         Near = NearRecords.Nearest(rows.Standing, most: 3);
         Choice = NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today);

@@ -3,6 +3,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;
@@ -27,6 +28,9 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<(string Word, string Tempo)> Tempos => [.. new[] { ("slow", Card.Tempo.Slow), ("steady", Card.Tempo.Steady), ("fast", Card.Tempo.Fast) }
         .Select(tempo => (tempo.Item1, new ShownMap(Card.Pattern, tempo.Item2).TempoNow))];
 
+    /// <summary>The run of the card's layout; an empty one without a layout.</summary>
+    public Course Course { get; private set; } = new([], 0, 0, []);
+
     public string PerRep => Card.Pattern.Touches.Length == 1 ? "1 touch" : $"{Card.Pattern.Touches.Length} touches";
 
     public DoseWay[] Ways => [Card.Doses.Usual, .. new[] { DoseWay.Time, DoseWay.Reps }.Where(way => way != Card.Doses.Usual)];
@@ -41,6 +45,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
     {
         if (Catalogue.Find(id) is not { } card) return NotFound();
         Card = card;
+        if (card.Layout is { } layout && Course.Of(layout).Course is { } course) Course = course;
         Mirrored = mirror;
         // Drawn as the player's first turn plays it; mirrored is the other way round.
         var pattern = card.Pattern.For(card.Turns(Player.Preferred)[0]);

@@ -27,7 +27,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public bool Ladders { get; private set; }
 
-    public IReadOnlyList<ShelfGroup> Groups => ShelfGroup.All(Choice, View.Counts, Ladders);
+    public IReadOnlyList<ShelfGroup> Groups => ShelfGroup.All(Choice, View.Counts, Ladders, Lengths);
 
     public string OtherView => ShelfAddress.Write(Choice, !Ladders);
 

@@ -13,7 +13,7 @@ public sealed record ShelfOption(string Words, int Count, bool Chosen, string Ad
 public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOption> Options)
 {
     /// <summary>Every group, with the counts of a view.</summary>
-    public static IReadOnlyList<ShelfGroup> All(ShelfChoice choice, ShelfCounts counts, bool ladders)
+    public static IReadOnlyList<ShelfGroup> All(ShelfChoice choice, ShelfCounts counts, bool ladders, Lengths lengths)
     {
         return
         [
@@ -29,7 +29,7 @@ public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOpti
             new("B", "Feet", [.. Enum.GetValues<FeetPlan>().Select((feet, i) =>
                 Option(feet.ToWords(), counts.Feet[i], choice.Feet == feet, choice with { Feet = Toggled(choice.Feet, feet) }))]),
             new("R", "Room", [.. ShelfChoice.Rooms.Select((room, i) =>
-                Option(Wording.Room(room), counts.Rooms[i], choice.Room == room, choice with { Room = Toggled(choice.Room, room) }))]),
+                Option(lengths.Room(room), counts.Rooms[i], choice.Room == room, choice with { Room = Toggled(choice.Room, room) }))]),
             new("L", "Level", [.. Enum.GetValues<Level>().Select((level, i) =>
                 Option(level.ToWords(), counts.Levels[i], choice.Level == level, choice with { Level = Toggled(choice.Level, level) }))]),
             new("A", "Age", [.. ShelfChoice.Ages.Select((age, i) =>

@@ -22,7 +22,8 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     {
         (Typed, NewId) = (typed, id);
         var (player, problems) = typed.Check(id, Today);
-        if (player is null)
+        if (Household.Players.Count >= HouseholdView.MostPlayers && !Household.Players.Exists(known => known.Id == id)) problems = [.. problems, $"A household has {HouseholdView.MostPlayers} players at most."];
+        if (player is null || problems.Count > 0)
         {
             Problems = problems;
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;

@@ -1,8 +1,11 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
+using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
+using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Html;
 using Microsoft.AspNetCore.Mvc;
@@ -19,7 +22,8 @@ public sealed class PlayModel(PageTools tools) : HouseholdPage(tools)
     public RunSheet Sheet { get; private set; } = null!;
 
     /// <summary>The sheet and whose it is. The serialiser escapes what could end the script element.</summary>
-    public HtmlString SheetJson => new(JsonSerializer.Serialize(new { player = Player.Id, name = Player.Nickname, sheet = Sheet }, Written));
+    public HtmlString SheetJson => new(JsonSerializer.Serialize(
+        new { player = Player.Id, name = Player.Nickname, sheet = Sheet, layout = Card.Layout?.Key, space = Space?.Id, household = new { Household.Settings.Sounds } }, Written));
 
     public string HowToCount => Card.MeasuredBy switch
     {
@@ -32,16 +36,36 @@ public sealed class PlayModel(PageTools tools) : HouseholdPage(tools)
         _ => "F for left, J for right, or the two halves of the glass. Alone? Count aloud and type it in.",
     };
 
-    public Task<IActionResult> OnGetAsync(string drill) => InHousehold(work =>
-    {
-        if (Catalogue.Find(drill) is not { } card) return Task.FromResult<IActionResult>(NotFound());
-        if (!Core.Safety.Cautions.MayStart(card, Age(Player), Household.Heading)) return Task.FromResult<IActionResult>(RedirectToPage("/Drills/Card", new { id = drill }));
-        Card = card;
-        Sheet = RunSheetWriter.Write(card, card.Doses[Player.Level], Player.Preferred);
-        return Task.FromResult<IActionResult>(Page());
-    });
+    /// <summary>The space that is played in, where it is known.</summary>
+    public KeptSpace? Space { get; private set; }
 
-    public IEnumerable<string> Cautions => [.. Core.Safety.Cautions.Of(Card, Age(Player)).Select(kind => Wording.Caution(kind, Card)), .. Card.Cautions];
+    public IReadOnlyList<KeptSpace> Spaces { get; private set; } = [];
+
+    /// <summary>Whether this space was looked at today already.</summary>
+    public bool IsChecked { get; private set; }
+
+    public ImmutableArray<FirstTouchItem> Checks { get; private set; } = [];
+
+    /// <summary>What the card itself asks to mind, and what no check covers.</summary>
+    public IEnumerable<string> Cautions => [.. Core.Safety.Cautions.Of(Card, Age(Player)).Where(kind => kind is CautionKind.Heading or CautionKind.TooYoung).Select(kind => Wording.Caution(kind, Card)), .. Card.Cautions];
+
+    public Task<IActionResult> OnGetAsync(string drill, string? layout, Guid? space) => InHousehold(async work =>
+    {
+        if (Catalogue.Find(drill) is not { } card) return NotFound();
+        if (!Core.Safety.Cautions.MayStart(card, Age(Player), Household.Heading)) return RedirectToPage("/Drills/Card", new { id = drill });
+        var yard = await YardStore.ViewAsync(work);
+        // What was laid out last for this drill is what lies in the yard, until somebody asks for another.
+        var kept = layout is null ? yard.Layouts.FirstOrDefault(k => k.Drill == card.Id && !k.Retired) : yard.Find(card.Id, layout);
+        if (layout is not null && kept is null && layout != card.Layout?.Key) return NotFound();
+        if (space is not null && yard.Find(space) is null) return NotFound();
+        Card = kept is null ? card : card with { Layout = kept.Layout };
+        Spaces = yard.Spaces;
+        Space = yard.Find(space) ?? yard.Find(kept?.SpaceId) ?? yard.Spaces.FirstOrDefault(at => card.Places.HasFlag(at.Space.Kind) || (card.Places.HasFlag(Places.Wall) && at.Space.Wall is not null));
+        IsChecked = await YardStore.IsCheckedAsync(work, Space?.Id, Today);
+        Checks = FirstTouchCheck.Of(Card, Space?.Space, Age(Player), FirstTouchCheck.SeasonOf(Today, Clock.IsSouthern(Household.TimeZone)));
+        Sheet = RunSheetWriter.Write(Card, Card.Doses[Player.Level], Player.Preferred);
+        return Page();
+    });
 
     public IEnumerable<Surface> Lit(Foot foot) =>
         Card.Turns(Player.Preferred).SelectMany(feet => Card.Pattern.For(feet).Touches).Where(t => t.Foot == foot).Select(t => t.Surface);

@@ -13,6 +13,7 @@ namespace Gambeta.Web.Pages.Practise;
 public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
 {
     private IReadOnlyList<IGrouping<MarkKey, Mark>> _chains = [];
+    private IReadOnlyDictionary<string, string> _layouts = new Dictionary<string, string>();
 
     public override string Place => "Today";
 
@@ -21,6 +22,9 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     public ILookup<Guid, Mark> Bests { get; private set; } = null!;
 
     public DayTile Tile { get; private set; } = null!;
+
+    /// <summary>What was looked at before the first touch of this sitting.</summary>
+    public IReadOnlyList<string> Checked { get; private set; } = [];
 
     public string WhoPlayed { get; private set; } = "";
 
@@ -51,7 +55,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
                 var marks = Sets.SelectMany(Scoring.MarksOf).Where(m => m.Key == chain.Key).ToList();
                 if (marks.Count == 0) continue;
                 var standing = PersonalBest.Of([.. chain]).Last();
-                var what = $"{Catalogue.Find(chain.Key.Drill)?.Name}, {Wording.Feet(chain.Key.Feet)}, {Wording.Unit(chain.Key.Measure)}";
+                var what = $"{Catalogue.Find(chain.Key.Drill)?.Name}, {Wording.Feet(chain.Key.Feet)}, {Wording.Unit(chain.Key.Measure)}{(_layouts.TryGetValue(chain.Key.Layout, out var on) ? $", on “{on}”" : "")}";
                 yield return sets.Contains(standing.Mark.SetId)
                     ? standing.DaysStood is { } days
                         ? $"{what}: {Wording.Figure(chain.Key.Measure, standing.Mark.Value)}, {Wording.Number(standing.Gain!.Value)} better than ever. The one before stood {Wording.Days(days)}."
@@ -66,7 +70,9 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         Sets = await SetStore.SessionAsync(work, session);
         if (Sets.Count == 0) return NotFound();
         var player = Sets[0].PlayerId;
-        var (day, from) = (Sets[0].Day, FiveWeeks.FirstDay(Sets[0].Day, DayOfWeek.Monday));
+        Checked = await YardStore.CheckOfAsync(work, session);
+        _layouts = await YardStore.LayoutNamesAsync(work);
+        var (day, from) = (Sets[0].Day, FiveWeeks.FirstDay(Sets[0].Day, Household.Settings.WeekStartsOn));
         WhoPlayed = Household.Players.Find(p => p.Id == player)!.Nickname;
         Bests = await DiaryStore.BestsOfAsync(work, player, day, Sets[^1].Day);
         _chains = await DiaryStore.ChainsAsync(work, player, most: 2);

@@ -20,6 +20,8 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>A best is marked as new for a week.</summary>
     private const int FreshDays = 7;
 
+    private IReadOnlyDictionary<string, string> _layouts = new Dictionary<string, string>();
+
     public override string Place => "Records";
 
     public IReadOnlyList<RecordRow> Records { get; private set; } = [];
@@ -34,6 +36,8 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
     {
         var chains = await DiaryStore.ChainsAsync(work, Player.Id, StepsShown);
+        // Names are asked for only where a record lies on a layout that is no card's own.
+        if (chains.Any(chain => chain.Key.Layout.Length > 0 && Catalogue.Find(chain.Key.Drill)?.Layout?.Key != chain.Key.Layout)) _layouts = await YardStore.LayoutNamesAsync(work);
         Records = [.. chains
             .Select(Row)
             .OrderBy(r => Catalogue.OrderOf(r.Key.Drill)).ThenBy(r => r.Key.Feet).ThenBy(r => r.Key.Measure.Kind)];
@@ -45,6 +49,6 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         var marks = chain.ToList();
         var card = Catalogue.Find(chain.Key.Drill);
         var best = PersonalBest.Of(marks).Last();
-        return new RecordRow(card?.Name ?? chain.Key.Drill, card?.Layout?.Key == chain.Key.Layout ? card.Layout.Name : null, marks, best, Today.DayNumber - best.Mark.Day.DayNumber < FreshDays);
+        return new RecordRow(card?.Name ?? chain.Key.Drill, card?.Layout?.Key == chain.Key.Layout ? card.Layout.Name : _layouts.GetValueOrDefault(chain.Key.Layout), marks, best, Today.DayNumber - best.Mark.Day.DayNumber < FreshDays);
     }
 }

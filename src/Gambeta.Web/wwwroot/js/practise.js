@@ -8,18 +8,19 @@ import { Sounds } from './sounds.js';
 import { Typed } from './typed.js';
 import { keepAwake } from './wake.js';
 
-const { player, name, sheet } = JSON.parse(document.getElementById('sheet').textContent);
+const { player, name, sheet, layout, space, household } = JSON.parse(document.getElementById('sheet').textContent);
 const stage = document.querySelector('[data-stage]');
 const part = key => stage.querySelector(`[data-${key}]`);
 const button = key => stage.querySelector(`[data-do="${key}"]`);
-const keptKey = `gambeta-run ${player} ${sheet.drill}`;
+const keptKey = `gambeta-run ${player} ${sheet.drill} ${layout ?? ''}`;
 const keptFor = 3 * 3600 * 1000;
 const isTries = countsTries(sheet.measuredBy), isLadder = sheet.measuredBy === 'ladderRung', isHits = sheet.measuredBy === 'hitsOutOfTries', isCourse = sheet.measuredBy === 'courseTime';
 const one = { cleanReps: ['clean rep', 'clean reps'], cleanPasses: ['pass', 'passes'] }[sheet.measuredBy] ?? ['touch', 'touches'];
 const amount = count => `${count} ${one[count === 1 ? 0 : 1]}`;
 
 const kept = readKept();
-const sounds = new Sounds();
+const resumes = kept && (kept.run.index > 0 || kept.run.elapsed > 0);
+const sounds = new Sounds(household.sounds);
 const mosaic = new Mosaic(part('mosaic'));
 let session = kept?.session ?? newId();
 let lastSet = kept?.lastSet ?? null;
@@ -42,7 +43,31 @@ function keepRun() {
 
 // --- what happens -------------------------------------------------------------------------------------------------
 
+// --- before the first touch ---------------------------------------------------------------------------------------
+
+const checks = [...stage.querySelectorAll('[data-check]')];
+const unlooked = () => checks.find(check => check.getAttribute('aria-pressed') !== 'true');
+
+function look(check, on = true) {
+  check.setAttribute('aria-pressed', String(on));
+  drawChecks();
+}
+
+function drawChecks() {
+  const next = unlooked();
+  for (const check of checks) check.classList.toggle('next', check === next);
+  if (checks.length && !resumes) text('start-word', next ? `Looked at it: ${checks.filter(c => c.getAttribute('aria-pressed') === 'true').length + 1} of ${checks.length}` : 'Ready, start');
+}
+
+/** Sent like a set: it waits on the device where there is no network. */
+function sendChecks() {
+  if (!checks.length || resumes) return;
+  keep({ kind: 'check', key: newId(), url: '/api/checks', body: { session, space, at: new Date().toISOString(), items: checks.map(check => check.dataset.check) } });
+}
+
 function start() {
+  if (!resumes && unlooked()) return look(unlooked());
+  sendChecks();
   sounds.wake();
   keepAwake();
   part('before').hidden = true;
@@ -75,7 +100,7 @@ function setEnded(set) {
     kind: 'set', key: lastSet.id, url: '/api/sets',
     body: {
       id: lastSet.id, session, player, drill: sheet.drill, order: set.order, feet: set.feet, startedAt: set.startedAt,
-      plannedSeconds: set.plannedSeconds, countedBy: set.countedBy, draft: set.draft,
+      plannedSeconds: set.plannedSeconds, countedBy: set.countedBy, draft: set.draft, layout,
     },
   });
 }
@@ -255,6 +280,7 @@ document.addEventListener('keydown', event => {
   if (event.repeat && key !== 'Backspace') return;
   if (key === 'f' || key === 'j') count(key === 'f' ? 'left' : 'right');
   else if (key === 't' && !typed.form.hidden) typed.focus();
+  else if (key === 'n' && part('play').hidden) stage.querySelector('[data-key="N"]')?.click();
   else if (keys[key]) actions[keys[key]]();
   else return;
   event.preventDefault();
@@ -277,11 +303,13 @@ stage.addEventListener('pointerdown', event => {
 });
 
 if (sounds.muted) text('mute-word', 'sound off');
-if (kept && (kept.run.index > 0 || kept.run.elapsed > 0)) {
+for (const check of checks) check.addEventListener('click', () => look(check, check.getAttribute('aria-pressed') !== 'true'));
+drawChecks();
+if (resumes) {
   const where = run.phase.label.toLowerCase();
   part('resume').hidden = false;
   part('resume').textContent = `You were in: ${where}. What was finished is stored.`;
-  button('start').firstChild.textContent = 'Carry on ';
+  text('start-word', 'Carry on');
   const afresh = Object.assign(document.createElement('button'), { className: 'quiet-link', textContent: 'Start afresh' });
   afresh.addEventListener('click', () => { localStorage.removeItem(keptKey); location.reload(); });
   part('resume').after(afresh);

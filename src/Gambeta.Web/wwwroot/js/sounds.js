@@ -10,7 +10,8 @@ const ahead = 150;
 const mutedKey = 'gambeta-muted';
 
 export class Sounds {
-  constructor() { this.muted = localStorage.getItem(mutedKey) === 'yes'; }
+  /** What the household chose holds until somebody presses the key on this device. */
+  constructor(on) { this.muted = (localStorage.getItem(mutedKey) ?? (on ? 'no' : 'yes')) === 'yes'; }
 
   /** Browsers let sound begin only within a press. */
   wake() { this.audio ??= new AudioContext(); this.audio.resume(); }

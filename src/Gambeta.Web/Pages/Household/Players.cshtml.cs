@@ -1,0 +1,92 @@
+using Gambeta.Core.Yard;
+using Gambeta.Core;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gambeta.Web.Pages.Household;
+
+/// <summary>One player: who it is, the pace, erasing.</summary>
+public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Household";
+
+    public Player Who { get; private set; } = null!;
+
+    public TypedPlayer Typed { get; private set; } = new(null, null, null, null);
+
+    public KnownPace Pace { get; private set; } = null!;
+
+    public string? TypedWalk { get; private set; }
+
+    public string? TypedHeight { get; private set; }
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    public IReadOnlyList<string> PaceProblems { get; private set; } = [];
+
+    public IReadOnlyList<string> EraseProblems { get; private set; } = [];
+
+    public Task<IActionResult> OnGetAsync(Guid id) => InHousehold(async work => await FindAsync(work, id) ? Page() : NotFound());
+
+    public Task<IActionResult> OnPostAsync(Guid id, TypedPlayer typed) => InHousehold(async work =>
+    {
+        if (!await FindAsync(work, id)) return NotFound();
+        Typed = typed;
+        (var player, Problems) = typed.Check(id, Today);
+        if (player is null) return Again();
+        await HouseholdStore.ChangePlayerAsync(work, player);
+        return Redirect("/household");
+    });
+
+    public Task<IActionResult> OnPostPaceAsync(Guid id, string? walk, string? height, string? by) => InHousehold(async work =>
+    {
+        if (!await FindAsync(work, id)) return NotFound();
+        (TypedWalk, TypedHeight) = (walk, height);
+        var age = Age(Who);
+        var (pace, problem) = by switch
+        {
+            "walk" => Lengths.Read(walk) is { } metres ? Read(Core.Yard.Pace.FromWalk(metres, age), PaceSource.Walked) : (null, $"How far did the {Core.Yard.Pace.Walked} paces come? A length such as {Lengths.Tape(6.2)}."),
+            "height" => Lengths.Read(height) is { } tall && Core.Yard.Pace.IsHeight(tall)
+                ? (new KnownPace(Core.Yard.Pace.FromHeight(tall), PaceSource.FromHeight, Today), null)
+                : (null, YardWords.Problem(PaceProblem.NoSuchHeight, age, Lengths)),
+            _ => (new KnownPace(Core.Yard.Pace.FromAge(age), PaceSource.FromAge, Today), (string?)null),
+        };
+        if (pace is null)
+        {
+            PaceProblems = [problem!];
+            return Again();
+        }
+        await YardStore.SavePaceAsync(work, id, pace);
+        return Redirect($"/household/players/{id}");
+
+        (KnownPace?, string?) Read((Pace Pace, PaceProblem? Problem) read, PaceSource source) =>
+            read.Problem is { } wrong ? (null, YardWords.Problem(wrong, age, Lengths)) : (new KnownPace(read.Pace, source, Today), null);
+    });
+
+    public Task<IActionResult> OnPostEraseAsync(Guid id, string? nickname) => InHousehold(async work =>
+    {
+        if (!await FindAsync(work, id)) return NotFound();
+        if (Household.Players.Count == 1) EraseProblems = ["The last player goes with the household: erase that instead."];
+        else if (!string.Equals(nickname?.Trim(), Who.Nickname, StringComparison.OrdinalIgnoreCase)) EraseProblems = [$"Write the nickname, {Who.Nickname}, as a sign that you mean it."];
+        if (EraseProblems.Count > 0) return Again();
+        await HouseholdStore.ErasePlayerAsync(work, id);
+        return Redirect("/household");
+    });
+
+    private PageResult Again()
+    {
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
+
+    private async Task<bool> FindAsync(HouseholdWork work, Guid id)
+    {
+        if (Household.Players.Find(player => player.Id == id) is not { } who) return false;
+        Who = who;
+        Typed = new TypedPlayer(who.Nickname, who.BirthYear.ToString(System.Globalization.CultureInfo.InvariantCulture), who.Preferred.ToWords(), who.Level.ToWords());
+        Pace = PaceOf(await YardStore.ViewAsync(work), who);
+        return true;
+    }
+}

@@ -1,0 +1,26 @@
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Storage;
+
+namespace Gambeta.Web.Pages.Household;
+
+/// <summary>What a household chooses, as it was typed.</summary>
+public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds, string? WeekStartsOn, string? TimeZone)
+{
+    private const int ShortestWord = 3, LongestWord = 24;
+
+    public static TypedSettings Of(HouseholdSettings settings) =>
+        new(settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, ((int)settings.WeekStartsOn).ToString(CultureInfo.InvariantCulture), settings.TimeZone);
+
+    /// <summary>The settings, or what is wrong in words.</summary>
+    public (HouseholdSettings? Settings, IReadOnlyList<string> Problems) Check()
+    {
+        var problems = new List<string>();
+        if (!EnumWords.TryRead<Units>(Units ?? "", out var units)) problems.Add("Metres, or feet and inches?");
+        var word = OtherFoot?.Trim().ToLowerInvariant() ?? "";
+        if (word.Length is < ShortestWord or > LongestWord) problems.Add($"The word for the other foot has {ShortestWord} to {LongestWord} letters.");
+        if (!int.TryParse(WeekStartsOn, NumberStyles.None, CultureInfo.InvariantCulture, out var day) || day > 6) problems.Add("On which day does the week start?");
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone?.Trim() ?? "", out var zone)) problems.Add($"“{TimeZone}” is no time zone, such as Europe/Lisbon.");
+        return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id), []);
+    }
+}

@@ -1,0 +1,314 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Records;
+using Gambeta.Core.Yard;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
+using Microsoft.AspNetCore.Http.Extensions;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Yard;
+
+/// <summary>One measure of the shape as a field.</summary>
+public sealed record MeasureField(ShapeParameter Parameter, string Value);
+
+/// <summary>A layout to scale in a space: does it fit, how it is walked out, what stands in for what is missing.</summary>
+public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : HouseholdPage(tools)
+{
+    private const int LongestName = 48;
+
+    private KeptLayout? _kept;
+    private IReadOnlyList<Mark> _standing = [];
+
+    public override string Place => "Yard";
+
+    public DrillCard Card { get; private set; } = null!;
+
+    public YardView Yard { get; private set; } = null!;
+
+    public KeptSpace? Space { get; private set; }
+
+    public KnownPace Pace { get; private set; } = null!;
+
+    public bool InPaces { get; private set; }
+
+    /// <summary>The layout that is asked for, in its own frame, or as it lies where it was placed by hand.</summary>
+    public Layout Layout { get; private set; } = null!;
+
+    /// <summary>Whether it was placed in this space by hand.</summary>
+    public bool Lies { get; private set; }
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    public Fit? Fit { get; private set; }
+
+    /// <summary>The layout at the size at which it fits; nothing where it fits as it is or not at all.</summary>
+    public Layout? Smaller { get; private set; }
+
+    /// <summary>What the space lacks for it at full size, upright, in metres.</summary>
+    public double Lacks { get; private set; }
+
+    /// <summary>The layout as it is drawn: where it lies in the space, or in its own frame.</summary>
+    public Layout Shown => Fit?.Placed ?? Layout;
+
+    public Course Course { get; private set; } = new([], 0, 0, []);
+
+    public string? Told { get; private set; }
+
+    public RunOff Margins => RunOff.Of(Card);
+
+    public string Name => _kept?.Layout.Name ?? (IsCardsOwn ? Card.Layout!.Name : $"{Card.Name}, {(Layout.Shape is { } shape ? shape.ToWords() : "by hand")}");
+
+    /// <summary>True when it is the card's own layout, to five centimetres.</summary>
+    public bool IsCardsOwn => Card.Layout is { } own && own.IsSameAs(Layout);
+
+    /// <summary>The key under which its times are kept; nothing before somebody kept it.</summary>
+    public string? Key => Known?.Key;
+
+    /// <summary>True when it can be practised on: the card's own, or kept for this drill.</summary>
+    public bool IsReady => Problems.Count == 0 && (IsCardsOwn || Yard.Layouts.Any(kept => kept.Drill == Card.Id && kept.Layout.Key == Key && !kept.Retired));
+
+    public Mark? Best => _standing.FirstOrDefault(mark => mark.Key.Layout == Key && mark.Key.Measure.Kind == MeasureKind.CourseSeconds) ?? _standing.FirstOrDefault(mark => mark.Key.Layout == Key);
+
+    /// <summary>Bests of this drill on other layouts: they stay with those.</summary>
+    public IEnumerable<Mark> BestsElsewhere => _standing.Where(mark => mark.Key.Layout != Key && mark.Key.Layout.Length > 0);
+
+    public IReadOnlyList<Lack> Missing => [.. Yard.Kit.Counts.IsEmpty ? [] : Yard.Kit.Missing(Card, Space?.Space)];
+
+    public ImmutableArray<Walk> Walks => WalkOut.Of(Shown, Pace.Pace);
+
+    public IEnumerable<DrillCard> Instead => Space is { } space && Fit is { Kind: FitKind.DoesNotFit or FitKind.NoWall } ? NearestFitting.To(Card, space.Space, Catalogue, 4) : [];
+
+    /// <summary>Targets for a wall layout without markers.</summary>
+    public ChalkTargets? Chalk => Layout is { Shape: ShapeKind.WallTargets } && Layout.WallAhead is { } distance
+        ? ChalkTargets.For(Age(Player), distance, (int)Layout.Measures["targets"], WallWidth, WallHeight)
+        : null;
+
+    public double WallWidth => Space?.Space.Wall?.Width ?? 5;
+
+    public double WallHeight => Space?.Space.Wall?.Height ?? 2.4;
+
+    public ShapeKind Shape => Layout.Shape ?? Card.Layout?.Shape ?? ShapeKind.Zigzag;
+
+    public IEnumerable<MeasureField> Fields => Core.Yard.Shape.Of(Shape).Parameters.Select(parameter =>
+    {
+        var value = Layout.Measures.GetValueOrDefault(parameter.Key, parameter.Usual);
+        return new MeasureField(parameter, Request.Query["m." + parameter.Key] is { Count: 1 } typed && Problems.Count > 0 ? typed.ToString()
+            : parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value)
+            : InPaces ? PlanAddress.Number(Math.Round(value / Pace.Pace.Metres, 2)) : Lengths.Field(value));
+    });
+
+    public IEnumerable<DrillCard> DrillsWithLayouts => Catalogue.Cards.Where(card => card.Layout is not null);
+
+    public IEnumerable<KeptLayout> KeptHere => Yard.Layouts.Where(kept => kept.Drill == Card.Id && !kept.Retired);
+
+    /// <summary>This plan again, for a handler.</summary>
+    public string SelfWith(string handler) => Request.Path + Request.QueryString.Add("handler", handler);
+
+    public string PlacedAddress(Layout layout) => PlanAddress.Write(Begin().Placed(layout));
+
+    /// <summary>The markers where they are shown, for moving one: in the wall's frame where there is a wall.</summary>
+    public Layout Base => Layout.WallAhead is null ? Shown.Placed() : Layout.Placed();
+
+    /// <summary>Where one more marker is put: a step beyond the last one, inside the space.</summary>
+    public Spot OneMore
+    {
+        get
+        {
+            var last = Base.Markers[^1];
+            var there = last + new Spot(0, Math.Max(1, 2.5 * Base.Clearance));
+            if (Space is not { } space || Base.WallAhead is not null || there.Ahead < space.Space.Length - Margins.Sides) return there;
+            return last + new Spot(last.Right < space.Space.Width / 2 ? 1 : -1, 0);
+        }
+    }
+
+    /// <summary>What the form of the markers does not show, to be sent on.</summary>
+    public IEnumerable<(string Key, string Value)> PlacedParts => new QueryBuilder().Placed(Base)
+        .Where(part => part.Key is "from" or "wall" or "standing").Select(part => (part.Key, part.Value));
+
+    public string AddressOf(KeptLayout kept) => PlanAddress.Write(new QueryBuilder(Begin()) { { "layout", kept.Layout.Key } });
+
+    public string InSpace(KeptSpace? space) => Again(space?.Id, InPaces);
+
+    public string InUnit(bool paces) => Again(Space?.Id, paces);
+
+    /// <summary>How far from the walls the start is, for the first line of the directions.</summary>
+    public string Label => $"Plan of {Name}{(Space is { } space ? $" in {space.Space.Name}" : "")}: {Layout.Markers.Length} markers{(Course.Length > 0 ? $", a run of {Lengths.Of(Course.Length)}" : "")}";
+
+    public Svg Draw(bool movable, string? style = null)
+    {
+        var footprint = Problems.Count == 0 ? Footprint.Of(Shown, Course, Margins) : null;
+        return YardPlan.Draw(Shown, Course, new PlanView(Space?.Space, footprint, Pace.Pace, Lengths, movable), Label, style);
+    }
+
+    public Task<IActionResult> OnGetAsync(string? drill, string? told) => InHousehold(async work =>
+    {
+        if (!await ReadAsync(work, drill)) return NotFound();
+        _standing = [.. (await DiaryStore.StandingAsync(work, Player.Id)).Where(mark => mark.Key.Drill == Card.Id)];
+        Told = told switch
+        {
+            "same" => $"The same layout as “{Name}”: nothing is farther off than {Lengths.Tape(Layout.SameWithin)}. Its times go on.",
+            "new" => "Kept. It is a layout of its own: its record starts with the first run on it. Times on other layouts stay with those.",
+            _ => null,
+        };
+        return Page();
+    });
+
+    /// <summary>The plan as a file of its own.</summary>
+    public Task<IActionResult> OnGetPictureAsync(string? drill) => InHousehold(async work =>
+    {
+        if (!await ReadAsync(work, drill)) return NotFound();
+        var style = await System.IO.File.ReadAllTextAsync(Path.Combine(files.WebRootPath, "css", "plan.css"));
+        await using var text = new StringWriter(CultureInfo.InvariantCulture);
+        Draw(movable: false, style).WriteTo(text, System.Text.Encodings.Web.HtmlEncoder.Default);
+        return File(System.Text.Encoding.UTF8.GetBytes(text.ToString()), "image/svg+xml", $"{Card.Id}-plan.svg");
+    });
+
+    public Task<IActionResult> OnPostKeepAsync(string? drill, string? name) => InHousehold(async work =>
+    {
+        if (!await ReadAsync(work, drill)) return NotFound();
+        var called = name?.Trim() ?? "";
+        var problems = Problems.ToList();
+        if (called.Length is 0 or > LongestName) problems.Add($"A layout's name has 1 to {LongestName} letters.");
+        if (Yard.Layouts.Count >= YardStore.MostLayouts && Known is null) problems.Add($"A household keeps {YardStore.MostLayouts} layouts at most.");
+        if (problems.Count > 0)
+        {
+            Problems = problems;
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+        // The same layout keeps the geometry that its first times were run on: small differences must not add up.
+        var known = Known;
+        var layout = (known ?? Layout) with { Key = known?.Key ?? NewKey(), Name = called, Run = Layout.Run.Length > 0 ? Layout.Run : Card.Layout?.Run ?? "" };
+        await YardStore.KeepLayoutAsync(work, new KeptLayout(layout, Card.Id, Space?.Id, InPaces ? Pace.Pace.Metres : null, InPaces ? Player.Nickname : null, Retired: false));
+        return Redirect(PlanAddress.Write(new QueryBuilder(Begin()) { { "layout", layout.Key }, { "told", known is null ? "new" : "same" } }));
+    });
+
+    public Task<IActionResult> OnPostPutAwayAsync(string drill, string key) => InHousehold(async work =>
+    {
+        await YardStore.RetireLayoutAsync(work, drill, key, retired: true);
+        return RedirectToPage("/Yard/Index");
+    });
+
+    private Layout? Known => Card.Layout is { } own && own.IsSameAs(Layout) ? own
+        : Yard.Layouts.FirstOrDefault(kept => kept.Layout.IsSameAs(Layout))?.Layout;
+
+    private async Task<bool> ReadAsync(HouseholdWork work, string? drill)
+    {
+        if (Catalogue.Find(drill ?? "zigzag-and-home") is not { } card) return false;
+        Card = card;
+        Yard = await YardStore.ViewAsync(work);
+        Pace = PaceOf(Yard, Player);
+        InPaces = Request.Query["unit"] == "paces";
+        var asked = Request.Query["space"].ToString();
+        Guid? askedSpace = null;
+        if (asked.Length > 0 && asked != "none")
+        {
+            if (!Guid.TryParse(asked, out var id) || Yard.Find(id) is null) return false;
+            askedSpace = id;
+        }
+        var key = Request.Query["layout"].ToString();
+        if (key.Length > 0 && key != Card.Layout?.Key)
+        {
+            _kept = Yard.Find(card.Id, key);
+            if (_kept is null) return false;
+        }
+        Space = asked == "none" ? null : Yard.Find(askedSpace) ?? Yard.Find(_kept?.SpaceId) ?? Yard.Spaces.FirstOrDefault(space => space.Space.Kind != Places.Indoors) ?? (Yard.Spaces.Count > 0 ? Yard.Spaces[0] : null);
+        Problems = ReadLayout();
+        if (Problems.Count > 0) return true;
+        var (course, wrong) = Course.Of(Layout);
+        if (course is null)
+        {
+            Problems = [.. wrong.Select(problem => YardWords.Problem(problem, Layout.Clearance, Lengths))];
+            return true;
+        }
+        if (Space is { } space)
+        {
+            Lies = Layout.WallAhead is null && Layout.Start != default && (_kept is null || _kept.SpaceId == space.Id);
+            Fit = Lies ? Fit.AsItLies(Layout, Margins, space.Space) : Fit.Of(Layout, Margins, space.Space);
+            // What fits only smaller is shown as large as it was asked for, so that one sees what is too much.
+            if (Fit.Kind == FitKind.FitsSmaller)
+            {
+                Smaller = Layout.WallAhead is null ? Fit.Placed.Placed() : Layout.Scaled(Fit.Percent / 100.0);
+                Fit = Fit with { Placed = Middle(space.Space) };
+                var (width, length) = Footprint.Of(Layout, course, Margins).Size(0);
+                Lacks = Math.Max(width - space.Space.Width, length - space.Space.Length);
+            }
+        }
+        Course = Fit is null ? course : Course.Of(Shown).Course ?? course;
+        return true;
+    }
+
+    private List<string> ReadLayout()
+    {
+        var query = Request.Query;
+        Layout = _kept?.Layout ?? Card.Layout ?? Core.Yard.Shape.Of(ShapeKind.Zigzag).Lay(ImmutableDictionary<string, double>.Empty);
+        try
+        {
+            if (query.ContainsKey("at") || query.ContainsKey("x"))
+            {
+                Layout = PlanAddress.ReadPlaced(query, Lengths) with { Run = Card.Layout?.Run ?? "" };
+                return [];
+            }
+        }
+        catch (FormatException wrong)
+        {
+            return [wrong.Message];
+        }
+        if (!EnumWords.TryRead<ShapeKind>(query["shape"].ToString().Replace('-', ' '), out var kind)) return [];
+        var shape = Core.Yard.Shape.Of(kind);
+        var problems = new List<string>();
+        var measures = new Dictionary<string, double>();
+        foreach (var parameter in shape.Parameters)
+        {
+            if (query["m." + parameter.Key] is not { Count: 1 } typed) continue;
+            if (ReadMeasure(parameter, typed!) is { } value) measures[parameter.Key] = value;
+            else problems.Add($"“{typed}” is no {(parameter.Kind == ParameterKind.Length ? "length" : "number")}: {parameter.Words}.");
+        }
+        problems.AddRange(shape.Wrong(measures).Select(wrong =>
+            $"{Wording.Sentence(wrong.Words)} goes from {Range(wrong, wrong.Least)} to {Range(wrong, wrong.Most)}."));
+        if (problems.Count == 0) Layout = shape.Lay(measures);
+        return problems;
+    }
+
+    private double? ReadMeasure(ShapeParameter parameter, string typed) =>
+        parameter.Kind == ParameterKind.Length && !InPaces ? Lengths.Read(typed)
+        : double.TryParse(typed.Replace(',', '.').Replace("½", ".5", StringComparison.Ordinal), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)
+            ? parameter.Kind == ParameterKind.Length ? value * Pace.Pace.Metres : value
+            : null;
+
+    private string Range(ShapeParameter parameter, double value) => parameter.Kind == ParameterKind.Length ? Lengths.Tape(value) : PlanAddress.Number(value);
+
+    private Layout Middle(Space space)
+    {
+        var footprint = Footprint.Of(Layout, Course.Of(Layout).Course!, Margins);
+        if (Layout.WallAhead is not null) return Fit!.Placed;
+        var (width, length) = footprint.Size(0);
+        return Layout.Moved(0, new Spot(footprint.Reach(Math.PI) + ((space.Width - width) / 2), footprint.Reach(-Math.PI / 2) + ((space.Length - length) / 2)));
+    }
+
+    private QueryBuilder Begin() => PlanAddress.Begin(Card.Id, Space?.Id, InPaces);
+
+    // The same question with another space or unit. Markers placed by hand stay in the space that they were placed in.
+    private string Again(Guid? space, bool paces)
+    {
+        var query = new QueryBuilder(PlanAddress.Begin(Card.Id, space, paces));
+        if (Layout.Shape is { } shape && _kept is null)
+        {
+            query.Add("shape", shape.ToWords().Replace(' ', '-'));
+            foreach (var parameter in Core.Yard.Shape.Of(shape).Parameters)
+            {
+                var value = Layout.Measures[parameter.Key];
+                query.Add("m." + parameter.Key, parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value) : paces ? PlanAddress.Number(value / Pace.Pace.Metres) : Lengths.Field(value));
+            }
+        }
+        else if (_kept is not null) query.Add("layout", _kept.Layout.Key);
+        else query.Placed(space == Space?.Id ? Layout : Layout.WallAhead is null ? Layout.Moved(0, default(Spot) - Layout.Start) : Layout);
+        return PlanAddress.Write(query);
+    }
+
+    private static string NewKey() => "yard-" + Guid.CreateVersion7().ToString("N")[^12..];
+}

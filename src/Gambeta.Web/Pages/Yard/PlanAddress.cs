@@ -1,0 +1,90 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Yard;
+using Microsoft.AspNetCore.Http.Extensions;
+
+namespace Gambeta.Web.Pages.Yard;
+
+/// <summary>
+/// A plan as its address writes it, so that it can be kept, sent and gone back to: which drill, which space, and then a kept layout,
+/// a shape with its measures, or markers placed by hand (in metres, from the space's near left corner where there is a space and no wall).
+/// </summary>
+public static class PlanAddress
+{
+    private const string Page = "/yard/plan";
+
+    private static readonly CultureInfo Plain = CultureInfo.InvariantCulture;
+
+    /// <summary>What all plans of a drill in a space begin with; "none" is no space at all.</summary>
+    public static QueryBuilder Begin(string drill, Guid? space, bool inPaces)
+    {
+        var query = new QueryBuilder { { "drill", drill }, { "space", space?.ToString() ?? "none" } };
+        if (inPaces) query.Add("unit", "paces");
+        return query;
+    }
+
+    public static string Write(QueryBuilder query) => Page + query.ToQueryString();
+
+    /// <summary>Markers placed by hand.</summary>
+    public static QueryBuilder Placed(this QueryBuilder query, Layout layout)
+    {
+        query.Add("at", Spots(layout.Markers));
+        query.Add("run", RunNotation.Write(layout.Steps));
+        query.Add("from", Spots([layout.Start, layout.Finish]));
+        query.Add("clear", Number(layout.Clearance));
+        if (layout.WallAhead is { } wall) query.Add("wall", Number(wall));
+        if (layout.Standing != GearKind.Marker) query.Add("standing", layout.Standing.ToWords());
+        return query;
+    }
+
+    /// <summary>Reads markers placed by hand.</summary>
+    /// <exception cref="FormatException">Something cannot be read.</exception>
+    public static Layout ReadPlaced(IQueryCollection query, Lengths lengths)
+    {
+        var markers = query.ContainsKey("x") ? ReadFields(query, lengths) : ReadSpots(query["at"]);
+        var ends = query.ContainsKey("from") ? ReadSpots(query["from"]) : [default, default];
+        if (ends.Length != 2) throw new FormatException("Start and finish are two spots.");
+        return new Layout
+        {
+            Markers = markers,
+            Start = ends[0],
+            Finish = ends[1],
+            Steps = RunNotation.Read(query["run"].ToString(), markers.Length),
+            Clearance = Metres(query, "clear") ?? Layout.UsualClearance,
+            WallAhead = Metres(query, "wall"),
+            Standing = EnumWords.TryRead<GearKind>(query["standing"].ToString(), out var standing) ? standing : GearKind.Marker,
+        };
+    }
+
+    public static string Number(double value) => value.ToString("0.###", Plain);
+
+    private static string Spots(IEnumerable<Spot> spots) => string.Join(';', spots.Select(spot => $"{Number(spot.Right)} {Number(spot.Ahead)}"));
+
+    private static ImmutableArray<Spot> ReadSpots(string? written)
+    {
+        var spots = (written ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries);
+        if (spots.Length > LayoutCheck.MostMarkers + 1) throw new FormatException($"A layout has {LayoutCheck.MostMarkers} markers at most.");
+        return [.. spots.Select(spot =>
+        {
+            var parts = spot.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            return parts.Length == 2 && Read(parts[0]) is { } right && Read(parts[1]) is { } ahead ? new Spot(right, ahead) : throw new FormatException($"'{spot}' is no place for a marker.");
+        })];
+    }
+
+    private static ImmutableArray<Spot> ReadFields(IQueryCollection query, Lengths lengths)
+    {
+        var (rights, aheads) = (query["x"], query["y"]);
+        if (rights.Count != aheads.Count || rights.Count > LayoutCheck.MostMarkers) throw new FormatException("Every marker wants two numbers.");
+        return [.. rights.Zip(aheads, (right, ahead) => lengths.Read(right) is { } r && lengths.Read(ahead) is { } a
+            ? new Spot(r, a)
+            : throw new FormatException($"'{right}' and '{ahead}' are no place for a marker: two numbers in {lengths.FieldUnit}."))];
+    }
+
+    private static double? Metres(IQueryCollection query, string key) =>
+        !query.ContainsKey(key) ? null : Read(query[key].ToString()) ?? throw new FormatException($"'{query[key]}' is no number of metres.");
+
+    private static double? Read(string written) =>
+        double.TryParse(written, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, Plain, out var value) && double.IsFinite(value) ? value : null;
+}

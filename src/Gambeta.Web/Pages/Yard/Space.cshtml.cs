@@ -1,0 +1,62 @@
+using Gambeta.Core.Yard;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Yard;
+
+/// <summary>A space to play in: a new one, or changing one.</summary>
+public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Yard";
+
+    public Guid Id { get; private set; }
+
+    public bool IsNew { get; private set; }
+
+    public TypedSpace Typed { get; private set; } = TypedSpace.Empty;
+
+    public KnownPace Pace { get; private set; } = null!;
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    public Task<IActionResult> OnGetAsync(Guid? id) => InHousehold(async work =>
+    {
+        var yard = await FindAsync(work, id);
+        if (IsNew) return Page();
+        if (yard.Find(id) is not { } kept) return NotFound();
+        Typed = TypedSpace.Of(kept.Space, Lengths);
+        return Page();
+    });
+
+    public Task<IActionResult> OnPostAsync(Guid? id, Guid newId, TypedSpace typed) => InHousehold(async work =>
+    {
+        var yard = await FindAsync(work, id);
+        if (!IsNew && yard.Find(id) is null) return NotFound();
+        if (IsNew) Id = newId == Guid.Empty ? Id : newId;
+        Typed = typed;
+        var (space, problems) = typed.Check(Lengths, Pace.Pace);
+        if (IsNew && yard.Spaces.Count >= YardStore.MostSpaces) problems = [.. problems, $"A household keeps {YardStore.MostSpaces} spaces at most."];
+        if (space is null || problems.Count > 0)
+        {
+            Problems = problems;
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+        await YardStore.SaveSpaceAsync(work, Id, space);
+        return Redirect("/yard");
+    });
+
+    public Task<IActionResult> OnPostPutAwayAsync(Guid id) => InHousehold(async work =>
+    {
+        await YardStore.RetireSpaceAsync(work, id);
+        return Redirect("/yard");
+    });
+
+    private async Task<YardView> FindAsync(HouseholdWork work, Guid? id)
+    {
+        var yard = await YardStore.ViewAsync(work);
+        (Id, IsNew, Pace) = (id ?? Guid.CreateVersion7(), id is null, PaceOf(yard, Player));
+        return yard;
+    }
+}

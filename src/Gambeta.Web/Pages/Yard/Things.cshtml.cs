@@ -1,0 +1,40 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Core.Yard;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Yard;
+
+/// <summary>What the household has.</summary>
+public sealed class ThingsModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Yard";
+
+    public IReadOnlyDictionary<Thing, string> Typed { get; private set; } = new Dictionary<Thing, string>();
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
+    {
+        var kit = (await YardStore.ViewAsync(work)).Kit;
+        Typed = Enum.GetValues<Thing>().ToDictionary(thing => thing, thing => kit[thing].ToString(CultureInfo.InvariantCulture));
+        return Page();
+    });
+
+    public Task<IActionResult> OnPostAsync() => InHousehold(async work =>
+    {
+        Typed = Enum.GetValues<Thing>().ToDictionary(thing => thing, thing => Request.Form[thing.ToWords()].ToString().Trim());
+        var read = Typed.ToDictionary(t => t.Key, t => t.Value.Length == 0 ? 0 : int.TryParse(t.Value, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number <= Kit.Most ? number : -1);
+        if (read.Values.Any(number => number < 0))
+        {
+            Problems = [.. read.Where(thing => thing.Value < 0).Select(thing => $"“{Typed[thing.Key]}” {YardWords.Thing(thing.Key)}: write a whole number up to {Kit.Most}.")];
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            return Page();
+        }
+        await YardStore.SaveKitAsync(work, new Kit(read.ToImmutableDictionary()));
+        return Redirect("/yard");
+    });
+}
