@@ -3,6 +3,7 @@ import { chromium } from '@playwright/test';
 import { execFile } from 'node:child_process';
 import { promisify } from 'node:util';
 import { browserOptions } from '../tests/browser/browser-options.mjs';
+import { start as startPractice } from '../tests/browser/household.mjs';
 
 const run = promisify(execFile);
 const [address, name, password, sets] = process.argv.slice(2);
@@ -40,7 +41,7 @@ const player = (await (await fetch(`${address}/practise/inside-taps`, { headers:
 const setEnv = { BENCH_PLAYER: player, BENCH_TOKEN: setToken, BENCH_COOKIE: [years, ...formCookie].join('; ') };
 
 // A round measures everything once, so that a noisy moment of the machine meets all alike; ratios are taken within the round.
-const paths = ['/today', '/drills', '/logbook', '/records'];
+const paths = ['/today', '/drills', '/logbook', '/records', '/yard/plan'];
 const measured = Object.fromEntries(paths.map(p => [p, { demo: [], years: [], fall: [] }]));
 const storing = [], floors = [];
 // The runtime compiles what is used often a second time, better: until then the figures climb.
@@ -89,7 +90,7 @@ const [first, second] = [await visit(), await visit()];
 
 // From key press to the new count: to the change of the page, and to the frame that shows it.
 await page.goto('/practise/inside-taps');
-await page.keyboard.press('Space');
+await startPractice(page);
 await page.locator('[data-phase=work]').waitFor({ timeout: 15000 });
 await page.evaluate(() => {
   window.latencies = [];
@@ -125,6 +126,7 @@ await held.evaluate(() => {
     .observe(document.querySelector('[data-figure]'), { childList: true, characterData: true, subtree: true });
 });
 const { sheet } = JSON.parse(await held.locator('#sheet').textContent());
+for (const check of await held.locator('[data-check]').all()) await check.click();
 const start = await held.evaluate(() => performance.now());
 await held.keyboard.press('Space');
 const whole = sheet.phases.reduce((sum, phase) => sum + (phase.seconds ?? 0), 0);

@@ -2,6 +2,7 @@
 // The last one stores a set, as playing does: a freshly loaded demo gives the same pictures again.
 import { chromium } from '@playwright/test';
 import { browserOptions } from '../tests/browser/browser-options.mjs';
+import { start } from '../tests/browser/household.mjs';
 
 const [address = 'http://127.0.0.1:5080', ...only] = process.argv.slice(2);
 const desk = { width: 1280, height: 800 }, phone = { width: 390, height: 844 };
@@ -11,7 +12,7 @@ const folder = new URL('../docs/screenshots/', import.meta.url).pathname;
 async function practise(page, drill, play) {
   await page.clock.install();
   await page.goto(`/practise/${drill}`);
-  await page.keyboard.press('Space');
+  await start(page);
   await page.clock.runFor(6100);
   await play(page);
 }

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.TouchMaps;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Bench;
 
@@ -30,6 +31,20 @@ internal static class CoreBench
         var longest = patterns.MaxBy(pattern => PatternReader.Read(pattern).Beats.Length)!;
         Row("parse the longest of them", Median(3000, () => PatternReader.Read(longest)), "µs", "under 20 µs");
         Row("lay out a touch map, mean", Median(300, () => Array.ConvertAll([.. catalogue.Cards], card => TouchMap.Of(card.Pattern, card.Tempo.Steady))) / patterns.Length, "µs", "");
+        Yard();
+    }
+
+    private static void Yard()
+    {
+        // A zigzag of twelve, a loop round the last, home: 23 m out and back.
+        var layout = Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double> { ["markers"] = 12, ["ahead"] = 1, ["side"] = 0.9 });
+        Row("course of 12 markers", Median(5000, () => Course.Of(layout)), "µs", "under 20 µs");
+        var dice = new Random(12);
+        var scattered = layout with { Markers = [.. Enumerable.Range(0, 12).Select(i => new Spot((i % 4 * 2) - 3 + (dice.NextDouble() * 0.8), (i / 4 * 2) + 1 + (dice.NextDouble() * 0.8)))], Steps = [.. Enumerable.Range(0, 12).Select(i => new Past(i, i % 3 == 0 ? Side.Left : Side.Right))] };
+        Row("course of 12 scattered markers", Median(5000, () => Course.Of(scattered)), "µs", "under 20 µs");
+        var tight = new Space { Name = "Patio", Kind = Places.Patio, Width = 4, Length = 11 };
+        Row("best angle and size of 12 markers in a rectangle", Median(1000, () => Fit.Of(layout, RunOff.FullSpeed, tight)), "µs", "under 1000 µs");
+        Row("the same, scattered", Median(1000, () => Fit.Of(scattered, RunOff.FullSpeed, tight with { Width = 7, Length = 8 })), "µs", "under 1000 µs");
     }
 
     private static double Median<T>(int times, Func<T> run)

@@ -5,6 +5,7 @@ using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
+using Gambeta.Storage;
 
 namespace Gambeta.Web;
 
@@ -12,6 +13,11 @@ namespace Gambeta.Web;
 public static class Wording
 {
     private static readonly CultureInfo Plain = CultureInfo.InvariantCulture;
+
+    /// <summary>The household's word for the other foot in place of the usual one.</summary>
+    public static string OtherFoot(string words, string word) => words
+        .Replace(HouseholdSettings.UsualOtherFoot, word, StringComparison.Ordinal)
+        .Replace(Sentence(HouseholdSettings.UsualOtherFoot), Sentence(word), StringComparison.Ordinal);
 
     public static string Number(decimal value) => value.ToString("#,0.#", Plain);
 

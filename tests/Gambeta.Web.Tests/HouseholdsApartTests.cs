@@ -1,6 +1,10 @@
 using System.Net;
 using Dapper;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 
 namespace Gambeta.Web.Tests;
@@ -13,7 +17,19 @@ public class HouseholdsApartTests(TestServer server)
         await server.StoreAsync(mine, Played.Round(mine, 20, daysBack: 1));
         var set = Played.Round(theirs, 30, daysBack: 1);
         await server.StoreAsync(theirs, set);
+        foreach (var household in new[] { mine, theirs }) await FurnishAsync(household);
         return (mine, theirs, set.Id);
+    }
+
+    private async Task FurnishAsync(TestHousehold household)
+    {
+        await using var work = await server.Database.BeginAsync(household.Id);
+        await YardStore.SaveSpaceAsync(work, Guid.CreateVersion7(), new Space { Name = "Yard", Kind = Places.Garden, Width = 4, Length = 6 });
+        await YardStore.SaveKitAsync(work, new Kit(Kit.Empty.Counts.Add(Thing.Ball, 1)));
+        await YardStore.SavePaceAsync(work, household.PlayerId, new KnownPace(new Pace(0.5), PaceSource.FromAge, Played.Day(0)));
+        await YardStore.KeepLayoutAsync(work, new KeptLayout(new Layout { Key = "yard-a", Name = "A", Markers = [new(0, 3)], Steps = [new Past(0, Side.Left)] }, "out-turn-home", null, null, null, false));
+        await YardStore.SaveCheckAsync(work, null, Played.Day(0), Guid.CreateVersion7(), ["shoes"]);
+        await work.CommitAsync();
     }
 
     [Theory]
@@ -21,6 +37,11 @@ public class HouseholdsApartTests(TestServer server)
     [InlineData("player")]
     [InlineData("practice_set")]
     [InlineData("mark")]
+    [InlineData("space")]
+    [InlineData("thing")]
+    [InlineData("pace")]
+    [InlineData("layout")]
+    [InlineData("first_touch_check")]
     public async Task A_query_without_a_household_filter_returns_only_the_households_rows(string table)
     {
         var (mine, _, _) = await TwoHouseholdsAsync();
@@ -99,6 +120,95 @@ public class HouseholdsApartTests(TestServer server)
         post["player"] = theirs.PlayerId;
         (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("no such player");
         (await server.BestsAsync(theirs)).ShouldBe([30m]);
+    }
+
+    // Everything that an address or a form of the application takes an id by, tried with another household's.
+    private static readonly string[] Takers =
+    [
+        "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
+        "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/sets/{set:guid}/count", "api/checks", "drills/own",
+    ];
+
+    // These take no id: whose household it is comes from the sign-in alone.
+    private static readonly string[] TakeNone =
+    [
+        "", "index", "today", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/erase",
+        "household/settings", "household/password", "logbook/index", "records", "records/index", "yard/things", "api/token", "healthz", "problem/{code:int}", "{**path:file}",
+    ];
+
+    [Fact]
+    public void Every_page_and_endpoint_was_thought_of()
+    {
+        var routes = server.Services.GetRequiredService<IEnumerable<EndpointDataSource>>().SelectMany(source => source.Endpoints).OfType<RouteEndpoint>()
+            .Where(endpoint => endpoint.Metadata.GetMetadata<Microsoft.AspNetCore.StaticAssets.StaticAssetDescriptor>() is null)
+            .Select(endpoint => endpoint.RoutePattern.RawText!.Trim('/').ToLowerInvariant()).Distinct().ToList();
+        routes.Count.ShouldBeGreaterThan(30);
+        routes.Except([.. Takers, .. TakeNone]).ShouldBeEmpty("a new page or endpoint: say above whether it takes an id, and try it below with another household's");
+    }
+
+    [Fact]
+    public async Task Nobody_can_read_or_change_anything_of_another_household()
+    {
+        var (mine, theirs, theirSet) = await TwoHouseholdsAsync();
+        var (theirSpace, theirLayout, theirDrill) = (Guid.CreateVersion7(), "yard-theirs", "own-theirs");
+        Guid session;
+        await using (var work = await server.Database.BeginAsync(theirs.Id))
+        {
+            await YardStore.SaveSpaceAsync(work, theirSpace, new Space { Name = "Secret court", Kind = Places.Patio, Width = 5, Length = 9 });
+            await YardStore.SavePaceAsync(work, theirs.PlayerId, new KnownPace(new Pace(0.6), PaceSource.Walked, Played.Day(3)));
+            await YardStore.KeepLayoutAsync(work, new KeptLayout(Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double>()) with { Key = theirLayout, Name = "Secret run" }, "zigzag-and-home", theirSpace, null, null, false));
+            await OwnDrillStore.SaveAsync(work, [(theirDrill, "x")]);
+            session = (await SetStore.FindAsync(work, theirSet))!.SessionId;
+            await work.CommitAsync(TestContext.Current.CancellationToken);
+        }
+        var before = await FileOfAsync(theirs);
+        var browser = await Browser.SignedInAsync(server, mine);
+
+        foreach (var path in new[]
+        {
+            $"/drills/{theirDrill}", $"/drills/{theirDrill}.yaml", $"/drills/own/edit?copy={theirDrill}", $"/household/players/{theirs.PlayerId}", $"/logbook/{theirSet}",
+            $"/practise/result/{session}", $"/practise/{theirDrill}", $"/practise/zigzag-and-home?layout={theirLayout}", $"/practise/zigzag-and-home?space={theirSpace}",
+            $"/practise/instead?space={theirSpace}", $"/yard/space/{theirSpace}", $"/yard/plan?space={theirSpace}", $"/yard/plan?drill=zigzag-and-home&layout={theirLayout}",
+            $"/yard/plan?drill={theirDrill}", $"/yard/plan?space={theirSpace}&handler=Picture",
+        })
+        {
+            var answer = await browser.GetAsync(path);
+            answer.StatusCode.ShouldBe(HttpStatusCode.NotFound, path);
+            // The same words as for an id that nobody has.
+            var nobodys = await browser.GetAsync(path.Replace(theirDrill, "own-nobody", StringComparison.Ordinal).Replace(theirLayout, "yard-nobody", StringComparison.Ordinal)
+                .Replace(theirSpace.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace(theirs.PlayerId.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal)
+                .Replace(theirSet.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace(session.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal));
+            (nobodys.StatusCode, (await nobodys.Content.ReadAsStringAsync()).Length).ShouldBe((answer.StatusCode, (await answer.Content.ReadAsStringAsync()).Length), path);
+        }
+        (await browser.PageAsync($"/logbook?drill={theirDrill}")).ShouldNotContain("Secret");
+        (await browser.PageAsync("/yard")).ShouldNotContain("Secret");
+
+        var player = new Dictionary<string, string> { ["nickname"] = "Taken", ["birthYear"] = "2015", ["preferred"] = "left", ["level"] = "steady", ["walk"] = "6", ["by"] = "walk" };
+        var space = new Dictionary<string, string> { ["name"] = "Taken", ["kind"] = "patio", ["width"] = "3", ["length"] = "3", ["ground"] = "grass", ["key"] = theirLayout, ["drill"] = "zigzag-and-home", ["id"] = theirDrill };
+        foreach (var (path, fields) in new[]
+        {
+            ($"/household/players/{theirs.PlayerId}", player), ($"/household/players/{theirs.PlayerId}?handler=Pace", player), ($"/household/players/{theirs.PlayerId}?handler=Erase", player),
+            ($"/yard/space/{theirSpace}", space), ($"/yard/plan?drill=zigzag-and-home&space={theirSpace}&handler=Keep", space), ($"/yard/plan?drill=zigzag-and-home&layout={theirLayout}&handler=Keep", space),
+            ($"/logbook/{theirSet}?handler=Remove", new() { ["change"] = Guid.NewGuid().ToString() }), ($"/logbook/{theirSet}?handler=Mend", new() { ["change"] = Guid.NewGuid().ToString(), ["left"] = "1" }),
+        })
+            (await browser.SubmitAsync("/household", path, fields)).Status.ShouldBe(HttpStatusCode.NotFound, path);
+        // These answer as they do for anything that is not there: by going on.
+        foreach (var path in new[] { $"/yard/space/{theirSpace}?handler=PutAway", "/yard/plan?handler=PutAway", "/yard?handler=TakeBack", "/drills/own?handler=Retire", "/drills/own?handler=Back", "/logbook?handler=Undo" })
+            ((int)(await browser.SubmitAsync("/household", path, space)).Status).ShouldBeLessThan(500, path);
+        (await browser.SubmitAsync("/household", "/yard?handler=Nothing", [])).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/checks", new { session = Guid.NewGuid(), space = theirSpace, at = DateTimeOffset.UtcNow, items = new[] { "floor clear" } })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync($"/api/sets/{theirSet}/count", new { change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId })).Status.ShouldBe(HttpStatusCode.NotFound);
+        var run = new Dictionary<string, object?>(Played.Post(mine, null, 20)) { ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["layout"] = theirLayout };
+        (await browser.PostAsync("/api/sets", run)).Body.ShouldContain("no such layout");
+
+        (await FileOfAsync(theirs)).ShouldBe(before);
+    }
+
+    private async Task<string> FileOfAsync(TestHousehold household)
+    {
+        await using var work = await server.Database.BeginAsync(household.Id);
+        return await HouseholdFile.WriteAsync(work);
     }
 
     [Fact]

@@ -1,9 +1,9 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { newHousehold, openDemo } from './household.mjs';
+import { newHousehold, openDemo, start } from './household.mjs';
 
 const sizes = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };
-const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/logbook', '/records', '/household', '/problem/404'];
+const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/logbook', '/records', '/household', '/household/settings', '/household/password', '/household/erase', '/household/players/01900000-0000-7000-8000-0000000de302', '/yard', '/yard/space', '/yard/things', '/yard/plan', '/yard/plan?drill=game-wall-target', '/yard/plan?drill=wall-check-away', '/yard/plan?space=none&at=0+2;0.3+2&run=1+left', '/practise/instead', '/problem/404'];
 
 async function check(page) {
   const { violations } = await new AxeBuilder({ page }).analyze();
@@ -42,7 +42,7 @@ for (const [name, viewport] of Object.entries(sizes)) {
       // The clock runs here: the checker waits by it.
       await page.clock.install();
       await page.goto('/practise/pull-back-laces-away');
-      await page.keyboard.press('Space');
+      await start(page);
       await page.clock.runFor(6050);
       await page.keyboard.press('f');
       await check(page);
@@ -59,7 +59,7 @@ for (const [name, viewport] of Object.entries(sizes)) {
 
     test(`a new player's empty pages pass axe and fit a ${name}`, async ({ page }) => {
       await newHousehold(page);
-      for (const place of ['/today', '/logbook', '/records']) {
+      for (const place of ['/today', '/logbook', '/records', '/yard', '/yard/plan']) {
         await page.goto(place);
         await check(page);
       }

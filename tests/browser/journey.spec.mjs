@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { begin, holdClock, logged, newHousehold, tap } from './household.mjs';
+import { begin, holdClock, logged, newHousehold, start, tap } from './household.mjs';
 
 test('the whole journey by keyboard, from a new household to a personal best', async ({ page }) => {
   await newHousehold(page);
@@ -9,7 +9,7 @@ test('the whole journey by keyboard, from a new household to a personal best', a
   await page.keyboard.press('s');
   await page.waitForURL('**/practise/pull-back-laces-away');
   await expect(page.getByText('Before the first touch')).toBeVisible();
-  await page.keyboard.press('Space');
+  await start(page);
   await expect(page.locator('[data-label]')).toHaveText('Get ready');
   await page.clock.runFor(6050);
   await expect(page.locator('[data-label]')).toHaveText('Round 1 of 4');
@@ -144,6 +144,8 @@ test.describe('on a phone', () => {
     await holdClock(page);
     await page.getByRole('link', { name: 'Inside taps' }).tap();
     await page.getByRole('link', { name: 'Start practice' }).tap();
+    await expect(page.locator('[data-start-word]')).toContainText('Looked at it');
+    for (const check of await page.locator('[data-check]').all()) await check.tap();
     await page.getByRole('button', { name: 'Ready, start' }).tap();
     await page.clock.runFor(6050);
     for (const x of [60, 330, 80, 300, 90]) {

@@ -75,6 +75,21 @@ public sealed class DrillCatalogue
     /// <exception cref="ArgumentException">An id is taken, or the rungs do not hold.</exception>
     public DrillCatalogue With(IEnumerable<DrillCard> own, IEnumerable<DrillCard> retired) => new(Cards.Concat(own), retired);
 
+    /// <summary>This catalogue with other words on its cards, where a household says something differently; ids and patterns stay.</summary>
+    public DrillCatalogue Reworded(Func<string, string> words)
+    {
+        return new(Cards.Select(Reword), _byId.Values.Where(card => !_order.ContainsKey(card.Id)).Select(Reword));
+
+        DrillCard Reword(DrillCard card) => card with
+        {
+            Name = words(card.Name),
+            Purpose = words(card.Purpose),
+            Cues = [.. card.Cues.Select(words)],
+            Cautions = [.. card.Cautions.Select(words)],
+            Faults = [.. card.Faults.Select(fault => new Fault(fault.Id, words(fault.Seen), words(fault.Cause), words(fault.Fix)))],
+        };
+    }
+
     private static SharedParts ReadParts()
     {
         using var faults = Resource("cards/faults.yaml");

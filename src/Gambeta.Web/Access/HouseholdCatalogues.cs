@@ -9,13 +9,15 @@ public sealed class HouseholdCatalogues(DrillCatalogue shipped, IMemoryCache kep
 {
     public DrillCatalogue Shipped => shipped;
 
-    /// <summary>The catalogue of the household of this work.</summary>
+    /// <summary>The catalogue of the household of this work, in its own words.</summary>
     public async ValueTask<DrillCatalogue> OfAsync(HouseholdWork work, HouseholdView household)
     {
-        if (household.DrillsVersion == 0) return shipped;
-        var key = (work.Household, household.DrillsVersion);
+        var word = household.Settings.OtherFoot;
+        if (household.DrillsVersion == 0 && word == HouseholdSettings.UsualOtherFoot) return shipped;
+        var key = (household.DrillsVersion == 0 ? Guid.Empty : work.Household, household.DrillsVersion, word);
         if (kept.TryGetValue(key, out DrillCatalogue? known) && known is not null) return known;
-        var read = Read(await OwnDrillStore.AllAsync(work), strict: false);
+        var read = household.DrillsVersion == 0 ? shipped : Read(await OwnDrillStore.AllAsync(work), strict: false);
+        if (word != HouseholdSettings.UsualOtherFoot) read = read.Reworded(words => Wording.OtherFoot(words, word));
         return kept.Set(key, read, new MemoryCacheEntryOptions { SlidingExpiration = TimeSpan.FromMinutes(20), Size = 1 });
     }
 

@@ -4,6 +4,7 @@ using Gambeta.Storage;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gambeta.Web.Access;
@@ -31,11 +32,16 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     public Lengths Lengths => new(Household.Settings.Units);
 
     /// <summary>The word for the other foot, in place of the usual one.</summary>
-    public string OtherFoot(string words) => words.Replace(HouseholdSettings.UsualOtherFoot, Household.Settings.OtherFoot, StringComparison.Ordinal)
-        .Replace(Wording.Sentence(HouseholdSettings.UsualOtherFoot), Wording.Sentence(Household.Settings.OtherFoot), StringComparison.Ordinal);
+    public string OtherFoot(string words) => Wording.OtherFoot(words, Household.Settings.OtherFoot);
 
     /// <summary>The place on the rail that this page belongs to.</summary>
     public virtual string Place => "";
+
+    /// <summary>A form that this page does not have is not here: without a handler nothing would be known about the household.</summary>
+    public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
+    {
+        if (context.HandlerMethod is null) context.Result = NotFound();
+    }
 
     /// <summary>Does the work of a request in one transaction inside the household, and keeps what was done.</summary>
     protected async Task<IActionResult> InHousehold(Func<HouseholdWork, Task<IActionResult>> doIt)

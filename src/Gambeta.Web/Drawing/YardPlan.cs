@@ -25,7 +25,7 @@ public static class YardPlan
         var frame = new Frame(layout, course, view);
         writer.Write($"<svg xmlns=\"http://www.w3.org/2000/svg\" class=\"yard\" viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"{(view.Movable ? "group" : "img")}\" aria-label=\"{Escaped(label)}\"");
         if (style is not null) writer.Write($" width=\"{Svg.N(frame.Width)}\" height=\"{Svg.N(frame.Height)}\"");
-        if (view.Movable) writer.Write($" data-plan data-scale=\"{Svg.N(frame.Scale)}\"");
+        if (view.Movable) writer.Write($" data-plan=\"\" data-scale=\"{Svg.N(frame.Scale)}\"");
         writer.Write(">");
         if (style is not null) writer.Write($"<title>{Escaped(label)}</title><style>{style}</style>");
         Ground(writer, frame, view);

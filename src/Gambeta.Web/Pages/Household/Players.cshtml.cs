@@ -28,9 +28,9 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<string> EraseProblems { get; private set; } = [];
 
-    public Task<IActionResult> OnGetAsync(Guid id) => InHousehold(async work => await FindAsync(work, id) ? Page() : NotFound());
+    public Task<IActionResult> OnGetAsync([FromRoute] Guid id) => InHousehold(async work => await FindAsync(work, id) ? Page() : NotFound());
 
-    public Task<IActionResult> OnPostAsync(Guid id, TypedPlayer typed) => InHousehold(async work =>
+    public Task<IActionResult> OnPostAsync([FromRoute] Guid id, TypedPlayer typed) => InHousehold(async work =>
     {
         if (!await FindAsync(work, id)) return NotFound();
         Typed = typed;
@@ -40,7 +40,7 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
         return Redirect("/household");
     });
 
-    public Task<IActionResult> OnPostPaceAsync(Guid id, string? walk, string? height, string? by) => InHousehold(async work =>
+    public Task<IActionResult> OnPostPaceAsync([FromRoute] Guid id, string? walk, string? height, string? by) => InHousehold(async work =>
     {
         if (!await FindAsync(work, id)) return NotFound();
         (TypedWalk, TypedHeight) = (walk, height);
@@ -65,7 +65,7 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
             read.Problem is { } wrong ? (null, YardWords.Problem(wrong, age, Lengths)) : (new KnownPace(read.Pace, source, Today), null);
     });
 
-    public Task<IActionResult> OnPostEraseAsync(Guid id, string? nickname) => InHousehold(async work =>
+    public Task<IActionResult> OnPostEraseAsync([FromRoute] Guid id, string? nickname) => InHousehold(async work =>
     {
         if (!await FindAsync(work, id)) return NotFound();
         if (Household.Players.Count == 1) EraseProblems = ["The last player goes with the household: erase that instead."];

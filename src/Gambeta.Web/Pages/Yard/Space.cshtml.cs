@@ -20,7 +20,7 @@ public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
-    public Task<IActionResult> OnGetAsync(Guid? id) => InHousehold(async work =>
+    public Task<IActionResult> OnGetAsync([FromRoute] Guid? id) => InHousehold(async work =>
     {
         var yard = await FindAsync(work, id);
         if (IsNew) return Page();
@@ -29,7 +29,7 @@ public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
         return Page();
     });
 
-    public Task<IActionResult> OnPostAsync(Guid? id, Guid newId, TypedSpace typed) => InHousehold(async work =>
+    public Task<IActionResult> OnPostAsync([FromRoute] Guid? id, Guid newId, TypedSpace typed) => InHousehold(async work =>
     {
         var yard = await FindAsync(work, id);
         if (!IsNew && yard.Find(id) is null) return NotFound();
@@ -47,7 +47,7 @@ public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
         return Redirect("/yard");
     });
 
-    public Task<IActionResult> OnPostPutAwayAsync(Guid id) => InHousehold(async work =>
+    public Task<IActionResult> OnPostPutAwayAsync([FromRoute] Guid id) => InHousehold(async work =>
     {
         await YardStore.RetireSpaceAsync(work, id);
         return Redirect("/yard");
