@@ -19,8 +19,14 @@ public static class DemoHousehold
     public const string Name = "Bakery landing";
 
     private static readonly Guid Irune = Guid.Parse("01900000-0000-7000-8000-0000000de301");
-    private static readonly Guid Landing = Guid.Parse("01900000-0000-7000-8000-0000000de311");
-    private static readonly Guid Storeroom = Guid.Parse("01900000-0000-7000-8000-0000000de312");
+    private static readonly Space Landing = new()
+    {
+        Name = "Landing", Kind = Places.Patio, Width = 5, Length = 8.5, Ground = Ground.Concrete, Wall = new SpaceWall(SpaceSide.Far, 4.2, 2.6),
+        Behind = [Behind.Glass, Behind.OpenGround, Behind.WallOrFence, Behind.StepOrKerb],
+    };
+
+    private static readonly Guid LandingId = Guid.Parse("01900000-0000-7000-8000-0000000de311");
+    private static readonly Guid StoreroomId = Guid.Parse("01900000-0000-7000-8000-0000000de312");
     private static readonly Guid Benat = Guid.Parse("01900000-0000-7000-8000-0000000de302");
 
     private static readonly string[] IruneDrills =
@@ -44,24 +50,30 @@ public static class DemoHousehold
         await HouseholdStore.AddPlayerAsync(work, new Player(Benat, "Beñat", year - 8, Foot.Left, Level.FirstWeeks));
         var irune = new ModelPlayer { Id = Irune, Preferred = Foot.Right, StartSkill = 0.38, EndSkill = 0.66, OtherFootStart = 0.72 };
         var benat = new ModelPlayer { Id = Benat, Preferred = Foot.Left, StartSkill = 0.08, EndSkill = 0.34, OtherFootStart = 0.60 };
-        await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.Steady, irune,
-            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), now));
+        var zigzag = LandingZigzag(catalogue);
+        var irunes = PracticeDiary.Write(catalogue, Level.Steady, irune,
+            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), now);
+        await SetStore.AddManyAsync(work, [.. irunes.Select(set => set.Drill == "zigzag-and-home" ? set with { Layout = zigzag.Key } : set)]);
         await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
             new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), now));
-        await AddYardAsync(work, DateOnly.FromDateTime(now.DateTime));
+        await AddYardAsync(work, zigzag, DateOnly.FromDateTime(now.DateTime));
         await work.CommitAsync();
         return true;
     }
 
-    // The landing behind the bakery has the oven wall at its far side; Irune's pace was walked along a tape seven weeks ago.
-    private static async Task AddYardAsync(HouseholdWork work, DateOnly today)
+    // The card's zigzag is too long for the landing: Irune runs it at the size that fits.
+    private static Layout LandingZigzag(DrillCatalogue catalogue)
     {
-        await YardStore.SaveSpaceAsync(work, Landing, new Space
-        {
-            Name = "Landing", Kind = Places.Patio, Width = 5, Length = 8.5, Ground = Ground.Concrete, Wall = new SpaceWall(SpaceSide.Far, 4.2, 2.6),
-            Behind = [Behind.Glass, Behind.OpenGround, Behind.WallOrFence, Behind.StepOrKerb],
-        });
-        await YardStore.SaveSpaceAsync(work, Storeroom, new Space
+        var card = catalogue.Find("zigzag-and-home")!;
+        return Fit.Of(card.Layout!, RunOff.Of(card), Landing).Placed with { Key = "yard-landing", Name = "Landing zigzag" };
+    }
+
+    // The landing behind the bakery has the oven wall at its far side; Irune's pace was walked along a tape seven weeks ago.
+    private static async Task AddYardAsync(HouseholdWork work, Layout zigzag, DateOnly today)
+    {
+        await YardStore.SaveSpaceAsync(work, LandingId, Landing);
+        await YardStore.KeepLayoutAsync(work, new KeptLayout(zigzag, "zigzag-and-home", LandingId, null, null, Retired: false));
+        await YardStore.SaveSpaceAsync(work, StoreroomId, new Space
         {
             Name = "Flour store", Kind = Places.Indoors, Width = 2.6, Length = 3.4, Ground = Ground.SmoothFloor,
             Behind = [Behind.WallOrFence, Behind.Breakables, Behind.WallOrFence, Behind.WallOrFence],

@@ -5,6 +5,7 @@ using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 
 namespace Gambeta.Web;
@@ -99,13 +100,13 @@ public static class Wording
     public static string Room(Floor floor) => $"{floor.Width.ToString("0.#", Plain)} × {floor.Length.ToString("0.#", Plain)} m";
 
     /// <summary>A caution that follows from a drill, in a sentence or two.</summary>
-    public static string Caution(CautionKind kind, DrillCard card) => kind switch
+    public static string Caution(CautionKind kind, DrillCard card, Lengths lengths) => kind switch
     {
         CautionKind.Heading => "Heading follows the rules of your own association and club; many do not allow it in practice for younger players. Few touches, a light ball, and stop at any headache. It counts towards no target.",
         CautionKind.TooYoung => $"This drill is from {card.LeastAge} years on.",
         CautionKind.Wall => "Nothing breakable behind you or beside the wall. No road behind a missed ball.",
         CautionKind.Goal => "Nobody in front of the goal, nothing breakable behind it.",
-        CautionKind.FullSpeed => "Leave two metres free behind the finish: you come home at full speed.",
+        CautionKind.FullSpeed => $"Leave {lengths.Of(RunOff.FullSpeed.BehindFinish)} free behind the finish: you come home at full speed.",
         _ => "Indoors only with a soft ball, on a clear floor.",
     };
 

@@ -150,6 +150,8 @@ public static class YardWords
         };
     }
 
+    public static string Missing(Lack lack) => (lack.There == 0 ? $"No {lack.Needed.Kind.ToWords()}" : $"Only {lack.There} of {lack.Needed}") + "? Use";
+
     public static string Thing(Thing thing) => thing switch
     {
         Core.Yard.Thing.Ball => "balls",

@@ -88,7 +88,7 @@ public class WordingTests
     public void Every_caution_has_words_of_its_own_and_heading_defers_to_association_and_club()
     {
         var heading = DrillCatalogue.Shipped().Find("head-drop-catch")!;
-        var words = Enum.GetValues<CautionKind>().Select(kind => Wording.Caution(kind, heading)).ToList();
+        var words = Enum.GetValues<CautionKind>().Select(kind => Wording.Caution(kind, heading, new Lengths(Gambeta.Storage.Units.Metric))).ToList();
         words.ShouldBeUnique();
         words[(int)CautionKind.Heading].ShouldContain("rules of your own association and club");
         words[(int)CautionKind.TooYoung].ShouldBe("This drill is from 12 years on.");

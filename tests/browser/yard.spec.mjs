@@ -88,8 +88,8 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   // Half a metre farther is another layout with another record; the old one stays. The check is not asked again that day.
   await page.goto(`/yard/plan?drill=zigzag-and-home&layout=${first}`);
   await expect(page.getByText('Best on this layout: 21.4 s')).toBeVisible();
-  await page.getByRole('button', { name: /^Marker 3:/ }).focus();
-  await page.keyboard.press('Shift+ArrowDown');
+  await page.getByRole('button', { name: /^Marker 1:/ }).focus();
+  await page.keyboard.press('Shift+ArrowUp');
   await page.clock.runFor(400);
   await expect(page.getByText('Your 21.4 s on another layout stays with that one')).toBeVisible();
   await page.getByLabel('Keep it as').fill('Patio zigzag, shorter');

@@ -9,7 +9,8 @@ namespace Gambeta.Web.Drawing;
 /// <param name="Pace">The pace in which distances are written beside the tape; nothing for a plan without distances.</param>
 /// <param name="Lengths">How lengths are written.</param>
 /// <param name="Movable">Whether markers can be moved by pointer and arrow keys.</param>
-public sealed record PlanView(Space? Space, Footprint? Footprint, Pace? Pace, Lengths Lengths, bool Movable = false);
+/// <param name="Small">A plan for a list: only the markers and the run.</param>
+public sealed record PlanView(Space? Space, Footprint? Footprint, Pace? Pace, Lengths Lengths, bool Movable = false, bool Small = false);
 
 /// <summary>A layout from above, to scale, on a grid of one-metre tiles; ahead is up.</summary>
 public static class YardPlan
@@ -17,12 +18,12 @@ public static class YardPlan
     private const double RoomAcross = 430, RoomAlong = 540, Rim = 34;
 
     /// <summary>A small plan's share of the usual size: its words stay as large as they are.</summary>
-    private const double Small = 0.42;
+    private const double SmallSize = 0.42;
 
     /// <summary>The plan of a layout that can be run.</summary>
     public static Svg Draw(Layout layout, Course course, PlanView view, string label, string? style = null) => new(writer =>
     {
-        var frame = new Frame(layout, course, view);
+        var frame = new Frame(layout, course, view, view.Small ? SmallSize : 1);
         writer.Write($"<svg xmlns=\"http://www.w3.org/2000/svg\" class=\"yard\" viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"{(view.Movable ? "group" : "img")}\" aria-label=\"{Escaped(label)}\"");
         if (style is not null) writer.Write($" width=\"{Svg.N(frame.Width)}\" height=\"{Svg.N(frame.Height)}\"");
         if (view.Movable) writer.Write($" data-plan=\"\" data-scale=\"{Svg.N(frame.Scale)}\"");
@@ -36,7 +37,7 @@ public static class YardPlan
         Sign(writer, frame, layout.Start, "S", "start");
         if (layout.Finish != layout.Start) Sign(writer, frame, layout.Finish, "F", "start");
         for (var i = 0; i < layout.Markers.Length; i++) Marker(writer, frame, layout, i, view);
-        ScaleBar(writer, frame, view.Lengths);
+        if (!view.Small) ScaleBar(writer, frame, view.Lengths);
         writer.Write("</svg>");
     });
 
@@ -45,7 +46,7 @@ public static class YardPlan
     {
         var nothing = new Layout { Markers = [], Start = new(space.Width / 2, space.Length / 2), Finish = new(space.Width / 2, space.Length / 2) };
         var view = new PlanView(space, null, null, lengths);
-        var frame = new Frame(nothing, new Course([], 0, 0, []), view, Small);
+        var frame = new Frame(nothing, new Course([], 0, 0, []), view, SmallSize);
         writer.Write($"<svg class=\"yard\" viewBox=\"0 0 {Svg.N(frame.Width)} {Svg.N(frame.Height)}\" role=\"img\" aria-label=\"{Escaped(space.Name)}, {Escaped(lengths.Sides(space.Width, space.Length))}\">");
         Ground(writer, frame, view);
         ScaleBar(writer, frame, lengths);

@@ -31,6 +31,12 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>The run of the card's layout; an empty one without a layout.</summary>
     public Course Course { get; private set; } = new([], 0, 0, []);
 
+    /// <summary>What is missing for it, once the household has written down what there is.</summary>
+    public IReadOnlyList<Lack> Missing { get; private set; } = [];
+
+    /// <summary>The layouts that the household kept for it, latest first.</summary>
+    public IReadOnlyList<KeptLayout> Kept { get; private set; } = [];
+
     public string PerRep => Card.Pattern.Touches.Length == 1 ? "1 touch" : $"{Card.Pattern.Touches.Length} touches";
 
     public DoseWay[] Ways => [Card.Doses.Usual, .. new[] { DoseWay.Time, DoseWay.Reps }.Where(way => way != Card.Doses.Usual)];
@@ -39,7 +45,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     public string WhyNot => Household.Heading ? $"This one is from {Card.LeastAge} years on." : "Heading is off in this household. A grown-up can turn it on under Household, after reading what decides about it.";
 
-    public IReadOnlyList<string> Cautions => [.. Core.Safety.Cautions.Of(Card, Age(Player)).Select(kind => Wording.Caution(kind, Card)), .. Card.Cautions];
+    public IReadOnlyList<string> Cautions => [.. Core.Safety.Cautions.Of(Card, Age(Player)).Select(kind => Wording.Caution(kind, Card, Lengths)), .. Card.Cautions];
 
     public Task<IActionResult> OnGetAsync(string id, int? tempo, bool mirror) => InHousehold(async work =>
     {
@@ -51,6 +57,10 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
         var pattern = card.Pattern.For(card.Turns(Player.Preferred)[0]);
         Map = new ShownMap(mirror ? pattern.Mirror() : pattern, ShownMap.At(tempo, card.Tempo.Steady));
         Chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 8, card.Id);
+        var yard = await YardStore.ViewAsync(work);
+        Kept = [.. yard.Layouts.Where(kept => kept.Drill == card.Id && !kept.Retired)];
+        // A wall in any of the spaces will do.
+        if (!yard.Kit.Counts.IsEmpty) Missing = [.. yard.Kit.Missing(card, yard.Spaces.Select(space => space.Space).FirstOrDefault(space => space.Wall is not null))];
         _lastDays = await DiaryStore.LastDaysAsync(work, Player.Id);
         return Page();
     });

@@ -47,7 +47,7 @@ public sealed class PlayModel(PageTools tools) : HouseholdPage(tools)
     public ImmutableArray<FirstTouchItem> Checks { get; private set; } = [];
 
     /// <summary>What the card itself asks to mind, and what no check covers.</summary>
-    public IEnumerable<string> Cautions => [.. Core.Safety.Cautions.Of(Card, Age(Player)).Where(kind => kind is CautionKind.Heading or CautionKind.TooYoung).Select(kind => Wording.Caution(kind, Card)), .. Card.Cautions];
+    public IEnumerable<string> Cautions => [.. Core.Safety.Cautions.Of(Card, Age(Player)).Where(kind => kind is CautionKind.Heading or CautionKind.TooYoung).Select(kind => Wording.Caution(kind, Card, Lengths)), .. Card.Cautions];
 
     public Task<IActionResult> OnGetAsync(string drill, string? layout, Guid? space) => InHousehold(async work =>
     {

@@ -44,6 +44,6 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     }
 
     public Svg? Picture(KeptLayout kept) => Course.Of(kept.Layout).Course is { } course
-        ? YardPlan.Draw(kept.Layout, course, new PlanView(null, null, null, Lengths), kept.Layout.Name)
+        ? YardPlan.Draw(kept.Layout, course, new PlanView(null, null, null, Lengths, Small: true), kept.Layout.Name)
         : null;
 }

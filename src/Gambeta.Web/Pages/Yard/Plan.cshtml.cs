@@ -20,6 +20,8 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
 {
     private const int LongestName = 48;
 
+    private static readonly string[] Particulars = ["layout", "shape", "at", "x"];
+
     private KeptLayout? _kept;
     private IReadOnlyList<Mark> _standing = [];
 
@@ -216,6 +218,8 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
             _kept = Yard.Find(card.Id, key);
             if (_kept is null) return false;
         }
+        // Asked for nothing in particular: what was laid out last for this drill.
+        if (!Particulars.Any(Request.Query.ContainsKey)) _kept = Yard.Layouts.FirstOrDefault(kept => kept.Drill == card.Id && !kept.Retired);
         Space = asked == "none" ? null : Yard.Find(askedSpace) ?? Yard.Find(_kept?.SpaceId) ?? Yard.Spaces.FirstOrDefault(space => space.Space.Kind != Places.Indoors) ?? (Yard.Spaces.Count > 0 ? Yard.Spaces[0] : null);
         Problems = ReadLayout();
         if (Problems.Count > 0) return true;
