@@ -96,7 +96,8 @@ public static class DiaryStore
             new { work.Household, player, most, drill })).Select(row => row.ToMark()).Order().GroupBy(mark => mark.Key),
     ];
 
-    private const string StandingSql =
+    /// <summary>The bests that stand, for a query that reads more besides.</summary>
+    internal const string StandingSql =
         """
         select set_id, measure, player_id, drill, feet, layout, value, made_at, day, latest
         from standing where household_id = @Household and player_id = @player

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Dapper;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Records;
 using Gambeta.Core.Yard;
 
 namespace Gambeta.Storage;
@@ -41,35 +42,38 @@ public static class YardStore
         from layout where household_id = @Household
         """;
 
+    private const string ViewSql =
+        $"""
+        select space_id, name, kind, width, length, ground, wall_side, wall_width, wall_height, behind
+        from space where household_id = @Household and retired_at is null order by made_at, space_id;
+
+        select thing, number from thing where household_id = @Household;
+
+        {LayoutsSql} order by retired_at is not null, made_at desc, layout_key;
+
+        select distinct on (player_id) player_id, measured_on, metres, source
+        from pace where household_id = @Household order by player_id, measured_on desc
+        """;
+
     /// <summary>All of it in one round trip.</summary>
     public static async Task<YardView> ViewAsync(HouseholdWork work)
     {
-        await using var rows = await work.Connection.QueryMultipleAsync(
-            $"""
-            select space_id, name, kind, width, length, ground, wall_side, wall_width, wall_height, behind
-            from space where household_id = @Household and retired_at is null order by made_at, space_id;
-
-            select thing, number from thing where household_id = @Household;
-
-            {LayoutsSql} order by retired_at is not null, made_at desc, layout_key;
-
-            select distinct on (player_id) player_id, measured_on, metres, source
-            from pace where household_id = @Household order by player_id, measured_on desc
-            """,
-            new { work.Household });
-        return new YardView(
-            [.. (await rows.ReadAsync<SpaceRow>()).Select(row => new KeptSpace(row.SpaceId, row.ToSpace()))],
-            new Kit((await rows.ReadAsync<(string Thing, short Number)>()).ToImmutableDictionary(row => Stored.Word<Thing>(row.Thing), row => (int)row.Number)),
-            [.. (await rows.ReadAsync<LayoutRow>()).Select(row => row.ToLayout())],
-            (await rows.ReadAsync<PaceRow>()).ToDictionary(row => row.PlayerId, row => new KnownPace(new Pace(row.Metres), Stored.Word<PaceSource>(row.Source), row.MeasuredOn)));
+        await using var rows = await work.Connection.QueryMultipleAsync(ViewSql, new { work.Household });
+        return await ReadAsync(rows);
     }
 
-    /// <summary>The layouts that were kept for a drill, latest first; those put away last.</summary>
-    public static async Task<IReadOnlyList<KeptLayout>> LayoutsOfAsync(HouseholdWork work, string drill) =>
-    [
-        .. (await work.Connection.QueryAsync<LayoutRow>(
-            $"{LayoutsSql} and drill = @drill order by retired_at is not null, made_at desc, layout_key", new { work.Household, drill })).Select(row => row.ToLayout()),
-    ];
+    /// <summary>All of it, with the bests of a player in a drill that stand, on whatever layout, in one round trip.</summary>
+    public static async Task<(YardView Yard, IReadOnlyList<Mark> Standing)> PlanAsync(HouseholdWork work, Guid player, string drill)
+    {
+        await using var rows = await work.Connection.QueryMultipleAsync($"{ViewSql}; {DiaryStore.StandingSql} and drill = @drill", new { work.Household, player, drill });
+        return (await ReadAsync(rows), [.. (await rows.ReadAsync<MarkRow>()).Select(row => row.ToMark())]);
+    }
+
+    private static async Task<YardView> ReadAsync(SqlMapper.GridReader rows) => new(
+        [.. (await rows.ReadAsync<SpaceRow>()).Select(row => new KeptSpace(row.SpaceId, row.ToSpace()))],
+        new Kit((await rows.ReadAsync<(string Thing, short Number)>()).ToImmutableDictionary(row => Stored.Word<Thing>(row.Thing), row => (int)row.Number)),
+        [.. (await rows.ReadAsync<LayoutRow>()).Select(row => row.ToLayout())],
+        (await rows.ReadAsync<PaceRow>()).ToDictionary(row => row.PlayerId, row => new KnownPace(new Pace(row.Metres), Stored.Word<PaceSource>(row.Source), row.MeasuredOn)));
 
     /// <summary>The name of every layout by its key, those put away included.</summary>
     public static async Task<IReadOnlyDictionary<string, string>> LayoutNamesAsync(HouseholdWork work) =>

@@ -62,14 +62,17 @@ public static class YardWords
         return string.Join(", ", parts);
     }
 
-    /// <summary>The same by tape: "1.70 m, 1.36 m".</summary>
-    public static string Tape(Walk walk, Lengths lengths)
+    /// <summary>A way by tape: "1.70 m ahead, 1.36 m left".</summary>
+    public static string Tape(Spot way, Lengths lengths)
     {
         var parts = new List<string>();
-        if (Math.Abs(walk.Tape.Ahead) >= 0.005) parts.Add($"{lengths.Tape(Math.Abs(walk.Tape.Ahead))} {(walk.Tape.Ahead > 0 ? "ahead" : "back")}");
-        if (Math.Abs(walk.Tape.Right) >= 0.005) parts.Add($"{lengths.Tape(Math.Abs(walk.Tape.Right))} {(walk.Tape.Right > 0 ? "right" : "left")}");
+        if (Math.Abs(way.Ahead) >= 0.005) parts.Add($"{lengths.Tape(Math.Abs(way.Ahead))} {(way.Ahead > 0 ? "ahead" : "back")}");
+        if (Math.Abs(way.Right) >= 0.005) parts.Add($"{lengths.Tape(Math.Abs(way.Right))} {(way.Right > 0 ? "right" : "left")}");
         return string.Join(", ", parts);
     }
+
+    /// <summary>Where a marker stands: "1.70 m ahead, 1.36 m left of the start".</summary>
+    public static string FromStart(Spot off, Lengths lengths) => Tape(off, lengths) is { Length: > 0 } way ? way + " of the start" : "on the start";
 
     /// <summary>How a layout is run, marker by marker: "left of 1, right of 2, once all the way round 4".</summary>
     public static string Run(Layout layout)

@@ -16,6 +16,9 @@ public class YardTests
     {
         Has((Thing.Ball, 1), (Thing.Marker, 3)).Missing(Cards.Zigzag).ShouldBe([new Lack(new GearItem(GearKind.Marker, 4), 3)]);
         Has((Thing.Ball, 2), (Thing.Marker, 4)).Missing(Cards.Zigzag).ShouldBeEmpty();
+        // A longer line than the card's needs more.
+        var line = Shape.Of(ShapeKind.Line).Lay(new Dictionary<string, double> { ["markers"] = 7 });
+        Has((Thing.Ball, 2), (Thing.Marker, 5)).Missing(Cards.Zigzag, null, line).ShouldBe([new Lack(new GearItem(GearKind.Marker, 7), 5)]);
         Kit.Empty.Missing(Cards.Juggling).Select(lack => lack.Needed.Kind).ShouldBe([GearKind.Ball]);
     }
 

@@ -122,7 +122,7 @@ public class YardDrawingTests
         YardWords.Paces(new Walk(1, 5, -4, default)).ShouldBe("2½ paces ahead, 2 to the left");
         YardWords.Paces(new Walk(1, -2, 0, default)).ShouldBe("1 pace back");
         YardWords.Paces(new Walk(1, 0, 0, default)).ShouldBe("right here");
-        YardWords.Tape(new Walk(1, 0, 0, new Spot(-1.36, 1.7)), Metric).ShouldBe("1.70 m ahead, 1.36 m left");
+        YardWords.Tape(new Spot(-1.36, 1.7), Metric).ShouldBe("1.70 m ahead, 1.36 m left");
         YardWords.Run(Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double>())).ShouldBe("Run: left of 1, right of 2, left of 3, once all the way round 4, past it on its right, home.");
         YardWords.Problem(new LayoutProblem(LayoutProblemKind.MarkersTooClose, 2, 3, 0.6), 0.4, Metric).ShouldBe("Markers 2 and 3 are 0.60 m apart: with 0.40 m clear of each nobody gets between them. Move one, or keep less clear.");
         foreach (var kind in Enum.GetValues<LayoutProblemKind>()) YardWords.Problem(new LayoutProblem(kind, 1, 2, 0.3), 0.4, Metric).ShouldEndWith(".");

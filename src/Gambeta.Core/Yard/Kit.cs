@@ -68,11 +68,19 @@ public sealed record Kit(ImmutableDictionary<Thing, int> Counts)
         _ => int.MaxValue,
     };
 
-    /// <summary>What is missing for a drill, played in a space where one is given: its wall counts.</summary>
-    public IEnumerable<Lack> Missing(DrillCard card, Space? space = null) => card.Gear
-        .Where(item => !(item.Kind == GearKind.Wall && space?.Wall is not null))
-        .Select(item => new Lack(item, CountFor(item.Kind)))
-        .Where(lack => lack.There < lack.Needed.Count);
+    /// <summary>
+    /// What is missing for a drill, played in a space where one is given: its wall counts; and on a layout where one is given: it may
+    /// need more or fewer things than the card says.
+    /// </summary>
+    public IEnumerable<Lack> Missing(DrillCard card, Space? space = null, Layout? layout = null)
+    {
+        var needs = layout?.Needs;
+        var gear = card.Gear.Where(item => item.Kind != needs?.Kind);
+        return (needs is { } laid ? gear.Append(laid) : gear)
+            .Where(item => !(item.Kind == GearKind.Wall && space?.Wall is not null))
+            .Select(item => new Lack(item, CountFor(item.Kind)))
+            .Where(lack => lack.There < lack.Needed.Count);
+    }
 
     /// <summary>The kinds of gear of which there is any, as the shelf asks for them.</summary>
     public ImmutableHashSet<GearKind> Kinds => [.. Enum.GetValues<GearKind>().Where(kind => kind is not (GearKind.Ball or GearKind.Helper) && CountFor(kind) > 0)];

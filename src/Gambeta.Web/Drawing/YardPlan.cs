@@ -148,7 +148,7 @@ public static class YardPlan
     {
         var at = layout.Markers[i];
         writer.Write($"<g class=\"marker\" transform=\"translate({frame.At(at)})\"");
-        if (view.Movable) writer.Write($" data-marker=\"{i}\" tabindex=\"0\" role=\"button\" aria-label=\"Marker {i + 1}: {Escaped(view.Lengths.Tape(at.Right))} from the left, {Escaped(view.Lengths.Tape(at.Ahead))} ahead. Arrow keys move it.\"");
+        if (view.Movable) writer.Write($" data-marker=\"{i}\" tabindex=\"0\" role=\"button\" aria-label=\"Marker {i + 1}: {Escaped(YardWords.FromStart(at - layout.Start, view.Lengths))}. Arrow keys move it.\"");
         writer.Write(">");
         if (view.Movable) writer.Write("<circle class=\"grip\" r=\"24\"/>");
         writer.Write(layout.Standing switch

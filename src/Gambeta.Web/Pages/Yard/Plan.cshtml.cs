@@ -78,7 +78,7 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
     /// <summary>Bests of this drill on other layouts: they stay with those.</summary>
     public IEnumerable<Mark> BestsElsewhere => _standing.Where(mark => mark.Key.Layout != Key && mark.Key.Layout.Length > 0);
 
-    public IReadOnlyList<Lack> Missing => [.. Yard.Kit.Counts.IsEmpty ? [] : Yard.Kit.Missing(Card, Space?.Space)];
+    public IReadOnlyList<Lack> Missing => [.. Yard.Kit.Counts.IsEmpty ? [] : Yard.Kit.Missing(Card, Space?.Space, Layout)];
 
     public ImmutableArray<Walk> Walks => WalkOut.Of(Shown, Pace.Pace);
 
@@ -103,6 +103,9 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
             : InPaces ? PlanAddress.Number(Math.Round(value / Pace.Pace.Metres, 2)) : Lengths.Field(value));
     });
 
+    /// <summary>Every shape by its word in an address.</summary>
+    public static IReadOnlyList<(string Value, string Words)> Shapes { get; } = [.. Enum.GetValues<ShapeKind>().Select(kind => (PlanAddress.Word(kind), kind.ToWords()))];
+
     public IEnumerable<DrillCard> DrillsWithLayouts => Catalogue.Cards.Where(card => card.Layout is not null);
 
     public IEnumerable<KeptLayout> KeptHere => Yard.Layouts.Where(kept => kept.Drill == Card.Id && !kept.Retired);
@@ -114,18 +117,6 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
 
     /// <summary>The markers where they are shown, for moving one: in the wall's frame where there is a wall.</summary>
     public Layout Base => Layout.WallAhead is null ? Shown.Placed() : Layout.Placed();
-
-    /// <summary>Where one more marker is put: a step beyond the last one, inside the space.</summary>
-    public Spot OneMore
-    {
-        get
-        {
-            var last = Base.Markers[^1];
-            var there = last + new Spot(0, Math.Max(1, 2.5 * Base.Clearance));
-            if (Space is not { } space || Base.WallAhead is not null || there.Ahead < space.Space.Length - Margins.Sides) return there;
-            return last + new Spot(last.Right < space.Space.Width / 2 ? 1 : -1, 0);
-        }
-    }
 
     /// <summary>What the form of the markers does not show, to be sent on.</summary>
     public IEnumerable<(string Key, string Value)> PlacedParts => new QueryBuilder().Placed(Base)
@@ -149,7 +140,6 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
     public Task<IActionResult> OnGetAsync(string? drill, string? told) => InHousehold(async work =>
     {
         if (!await ReadAsync(work, drill)) return NotFound();
-        _standing = [.. (await DiaryStore.StandingAsync(work, Player.Id)).Where(mark => mark.Key.Drill == Card.Id)];
         Told = told switch
         {
             "same" => $"The same layout as “{Name}”: nothing is farther off than {Lengths.Tape(Layout.SameWithin)}. Its times go on.",
@@ -202,7 +192,7 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
     {
         if (Catalogue.Find(drill ?? "zigzag-and-home") is not { } card) return false;
         Card = card;
-        Yard = await YardStore.ViewAsync(work);
+        (Yard, _standing) = await YardStore.PlanAsync(work, Player.Id, card.Id);
         Pace = PaceOf(Yard, Player);
         InPaces = Request.Query["unit"] == "paces";
         var asked = Request.Query["space"].ToString();
@@ -255,6 +245,8 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
             if (query.ContainsKey("at") || query.ContainsKey("x"))
             {
                 Layout = PlanAddress.ReadPlaced(query, Lengths) with { Run = Card.Layout?.Run ?? "" };
+                if (int.TryParse(query["without"], NumberStyles.None, CultureInfo.InvariantCulture, out var gone) && gone < Layout.Markers.Length) Layout = Layout.Without(gone);
+                if (query.ContainsKey("more") && Layout.Markers.Length is > 0 and < LayoutCheck.MostMarkers) Layout = Layout.With(OneMore(Layout));
                 return [];
             }
         }
@@ -276,6 +268,16 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
             $"{Wording.Sentence(wrong.Words)} goes from {Range(wrong, wrong.Least)} to {Range(wrong, wrong.Most)}."));
         if (problems.Count == 0) Layout = shape.Lay(measures);
         return problems;
+    }
+
+    // A step beyond the last marker, or beside it where the space ends.
+    private Spot OneMore(Layout layout)
+    {
+        var last = layout.Markers[^1];
+        var there = last + new Spot(0, Math.Max(1, 2.5 * layout.Clearance));
+        return Space is not { } space || layout.WallAhead is not null || there.Ahead < space.Space.Length - Margins.Sides
+            ? there
+            : last + new Spot(last.Right < space.Space.Width / 2 ? 1 : -1, 0);
     }
 
     private double? ReadMeasure(ShapeParameter parameter, string typed) =>
@@ -302,7 +304,7 @@ public sealed class PlanModel(PageTools tools, IWebHostEnvironment files) : Hous
         var query = new QueryBuilder(PlanAddress.Begin(Card.Id, space, paces));
         if (Layout.Shape is { } shape && _kept is null)
         {
-            query.Add("shape", shape.ToWords().Replace(' ', '-'));
+            query.Add("shape", PlanAddress.Word(shape));
             foreach (var parameter in Core.Yard.Shape.Of(shape).Parameters)
             {
                 var value = Layout.Measures[parameter.Key];

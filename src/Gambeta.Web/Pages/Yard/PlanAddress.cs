@@ -58,6 +58,9 @@ public static class PlanAddress
         };
     }
 
+    /// <summary>A shape's word in an address.</summary>
+    public static string Word(ShapeKind kind) => kind.ToWords().Replace(' ', '-');
+
     public static string Number(double value) => value.ToString("0.###", Plain);
 
     private static string Spots(IEnumerable<Spot> spots) => string.Join(';', spots.Select(spot => $"{Number(spot.Right)} {Number(spot.Ahead)}"));

@@ -34,6 +34,7 @@ function settle(focus) {
     await show(address, focus);
   }).catch(() => {
     moves = new Map();
+    for (const group of root().querySelectorAll('[data-marker][data-at]')) group.setAttribute('transform', group.dataset.at);
     const links = root().querySelector('.plan-links');
     links.textContent = 'No way to the server just now: the plan stays as it was. Move it again when the network is back.';
   });
@@ -78,13 +79,15 @@ document.addEventListener('pointermove', event => {
   moves.set(Number(held.group.dataset.marker), [(event.clientX - held.x) / held.scale, (held.y - event.clientY) / held.scale]);
   place(held.group);
 });
-document.addEventListener('pointerup', () => {
-  if (!held) return;
-  const { group } = held;
-  held = null;
-  group.classList.remove('moving');
-  settle(group.dataset.marker);
-});
+for (const end of ['pointerup', 'pointercancel']) {
+  document.addEventListener(end, () => {
+    if (!held) return;
+    const { group } = held;
+    held = null;
+    group.classList.remove('moving');
+    settle(group.dataset.marker);
+  });
+}
 
 document.addEventListener('change', event => {
   if (!event.target.matches('[data-choice]')) return;
