@@ -21,7 +21,12 @@ public static class DemoHousehold
     private static readonly Guid Irune = Guid.Parse("01900000-0000-7000-8000-0000000de301");
     private static readonly Space Landing = new()
     {
-        Name = "Landing", Kind = Places.Patio, Width = 5, Length = 8.5, Ground = Ground.Concrete, Wall = new SpaceWall(SpaceSide.Far, 4.2, 2.6),
+        Name = "Landing",
+        Kind = Places.Patio,
+        Width = 5,
+        Length = 8.5,
+        Ground = Ground.Concrete,
+        Wall = new SpaceWall(SpaceSide.Far, 4.2, 2.6),
         Behind = [Behind.Glass, Behind.OpenGround, Behind.WallOrFence, Behind.StepOrKerb],
     };
 
@@ -75,7 +80,11 @@ public static class DemoHousehold
         await YardStore.KeepLayoutAsync(work, new KeptLayout(zigzag, "zigzag-and-home", LandingId, null, null, Retired: false));
         await YardStore.SaveSpaceAsync(work, StoreroomId, new Space
         {
-            Name = "Flour store", Kind = Places.Indoors, Width = 2.6, Length = 3.4, Ground = Ground.SmoothFloor,
+            Name = "Flour store",
+            Kind = Places.Indoors,
+            Width = 2.6,
+            Length = 3.4,
+            Ground = Ground.SmoothFloor,
             Behind = [Behind.WallOrFence, Behind.Breakables, Behind.WallOrFence, Behind.WallOrFence],
         });
         await YardStore.SaveKitAsync(work, new Kit(new Dictionary<Thing, int> { [Thing.Ball] = 2, [Thing.Marker] = 3, [Thing.Chalk] = 1, [Thing.Bottle] = 6 }.ToImmutableDictionary()));

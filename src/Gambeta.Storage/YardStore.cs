@@ -113,8 +113,16 @@ public static class YardStore
         """,
         new
         {
-            work.Household, id, space.Name, kind = space.Kind.ToWords(), space.Width, space.Length, ground = space.Ground.ToWords(),
-            wallSide = space.Wall?.Side.ToWords(), wallWidth = space.Wall?.Width, wallHeight = space.Wall?.Height,
+            work.Household,
+            id,
+            space.Name,
+            kind = space.Kind.ToWords(),
+            space.Width,
+            space.Length,
+            ground = space.Ground.ToWords(),
+            wallSide = space.Wall?.Side.ToWords(),
+            wallWidth = space.Wall?.Width,
+            wallHeight = space.Wall?.Height,
             behind = space.Behind.Select(behind => behind.ToWords()).ToArray(),
         });
 

@@ -8,8 +8,15 @@ public class CatalogueTests(ITestOutputHelper output)
 {
     private static readonly Dictionary<Family, int> Least = new()
     {
-        [Family.BallMasteryOnTheSpot] = 28, [Family.BallMasteryMoving] = 12, [Family.Juggling] = 18, [Family.FirstTouch] = 16, [Family.WallPassing] = 18,
-        [Family.DribblingAndTurns] = 20, [Family.Feints] = 16, [Family.Striking] = 8, [Family.Games] = 8,
+        [Family.BallMasteryOnTheSpot] = 28,
+        [Family.BallMasteryMoving] = 12,
+        [Family.Juggling] = 18,
+        [Family.FirstTouch] = 16,
+        [Family.WallPassing] = 18,
+        [Family.DribblingAndTurns] = 20,
+        [Family.Feints] = 16,
+        [Family.Striking] = 8,
+        [Family.Games] = 8,
     };
 
     [Fact]

@@ -12,7 +12,15 @@ public class ShelfTests
             Gen.Enum<GearKind>().Array[0, 3], Gen.Int[0, 3].Select(i => ((string[])["", "sole", "roll sto", "nothing has this"])[i])))
         .Select((family, surfaces, feet, level, more) => new ShelfChoice
         {
-            Family = family, Surfaces = [.. surfaces], Feet = feet, Level = level, Place = more.Item1, Room = more.Item2, Minutes = more.Item3, Gear = [.. more.Item4], Words = more.Item5,
+            Family = family,
+            Surfaces = [.. surfaces],
+            Feet = feet,
+            Level = level,
+            Place = more.Item1,
+            Room = more.Item2,
+            Minutes = more.Item3,
+            Gear = [.. more.Item4],
+            Words = more.Item5,
         });
 
     private static readonly Shelf All = Cards.All.Shelf;

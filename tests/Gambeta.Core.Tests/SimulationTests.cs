@@ -12,7 +12,11 @@ public class SimulationTests
 
     private static readonly ModelPlayer Player = new()
     {
-        Id = Cards.Player, Preferred = Foot.Right, StartSkill = 0.25, EndSkill = 0.6, OtherFootStart = 0.7,
+        Id = Cards.Player,
+        Preferred = Foot.Right,
+        StartSkill = 0.25,
+        EndSkill = 0.6,
+        OtherFootStart = 0.7,
     };
 
     // One drill for each way of measuring.

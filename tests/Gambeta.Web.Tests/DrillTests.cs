@@ -209,7 +209,11 @@ public class DrillTests(TestServer server)
         var hits = Played.Round(household, 0, 1) with { Id = Guid.CreateVersion7(), Drill = "kill-dropped", Planned = null, Touches = new(10, 0), Result = new HitsResult(7, 3) };
         var ladder = Played.Round(household, 0, 1) with
         {
-            Id = Guid.CreateVersion7(), Drill = "game-ladder", Feet = Feet.Both, Planned = null, Touches = new(2, 1),
+            Id = Guid.CreateVersion7(),
+            Drill = "game-ladder",
+            Feet = Feet.Both,
+            Planned = null,
+            Touches = new(2, 1),
             Result = new LadderResult([new(1, TryEnd.Stopped), new(2, TryEnd.Stopped)]),
         };
         await server.StoreAsync(household, hits);
@@ -238,9 +242,24 @@ public class DrillTests(TestServer server)
 
     private static Dictionary<string, string> Typed() => new()
     {
-        ["typed.Name"] = "Doorway slide", ["typed.Purpose"] = "Between two rooms.", ["typed.Pattern"] = "R sole back, sole away", ["typed.Family"] = "ball mastery on the spot",
-        ["typed.Feet"] = "each foot", ["typed.MeasuredBy"] = "clean reps", ["typed.Intensity"] = "easy", ["typed.Level"] = "first weeks", ["typed.Tempo"] = "40 60 90",
-        ["typed.Time"] = "2x20/20, 3x30/20, 3x40/20", ["typed.Reps"] = "2x8/20, 2x12/20, 3x16/20", ["typed.Tries"] = "5/0, 6/0, 8/0", ["typed.Runs"] = "3/30, 4/30, 5/30",
-        ["typed.Place"] = "indoors", ["typed.Space"] = "1 x 2", ["typed.Cue1"] = "Soft sole", ["typed.Seen"] = "The door stops it", ["typed.Cause"] = "Too hard.", ["typed.Fix"] = "Half of it.",
+        ["typed.Name"] = "Doorway slide",
+        ["typed.Purpose"] = "Between two rooms.",
+        ["typed.Pattern"] = "R sole back, sole away",
+        ["typed.Family"] = "ball mastery on the spot",
+        ["typed.Feet"] = "each foot",
+        ["typed.MeasuredBy"] = "clean reps",
+        ["typed.Intensity"] = "easy",
+        ["typed.Level"] = "first weeks",
+        ["typed.Tempo"] = "40 60 90",
+        ["typed.Time"] = "2x20/20, 3x30/20, 3x40/20",
+        ["typed.Reps"] = "2x8/20, 2x12/20, 3x16/20",
+        ["typed.Tries"] = "5/0, 6/0, 8/0",
+        ["typed.Runs"] = "3/30, 4/30, 5/30",
+        ["typed.Place"] = "indoors",
+        ["typed.Space"] = "1 x 2",
+        ["typed.Cue1"] = "Soft sole",
+        ["typed.Seen"] = "The door stops it",
+        ["typed.Cause"] = "Too hard.",
+        ["typed.Fix"] = "Half of it.",
     };
 }

@@ -11,7 +11,11 @@ public class HouseholdDataTests(TestServer server)
 {
     private static Dictionary<string, string> Settings() => new()
     {
-        ["units"] = "feet", ["otherFoot"] = "Weak foot", ["weekStartsOn"] = "0", ["timeZone"] = "America/Montevideo", ["sounds"] = "false",
+        ["units"] = "feet",
+        ["otherFoot"] = "Weak foot",
+        ["weekStartsOn"] = "0",
+        ["timeZone"] = "America/Montevideo",
+        ["sounds"] = "false",
     };
 
     [Fact]

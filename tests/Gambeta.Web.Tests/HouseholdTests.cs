@@ -8,8 +8,14 @@ public class HouseholdTests(TestServer server)
 {
     private static Dictionary<string, string> Form(string name) => new()
     {
-        ["household"] = Guid.CreateVersion7().ToString(), ["name"] = name, ["password"] = TestServer.Password, ["timeZone"] = "America/Montevideo",
-        ["nickname"] = "Tupã", ["birthYear"] = "2016", ["preferred"] = "left", ["level"] = "first weeks",
+        ["household"] = Guid.CreateVersion7().ToString(),
+        ["name"] = name,
+        ["password"] = TestServer.Password,
+        ["timeZone"] = "America/Montevideo",
+        ["nickname"] = "Tupã",
+        ["birthYear"] = "2016",
+        ["preferred"] = "left",
+        ["level"] = "first weeks",
     };
 
     [Fact]

@@ -79,7 +79,10 @@ public class PageTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, household);
         var (status, page) = await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", new()
         {
-            ["change"] = Guid.CreateVersion7().ToString(), ["left"] = left, ["seconds"] = seconds, ["day"] = Played.Day(daysBack).ToString("yyyy-MM-dd"),
+            ["change"] = Guid.CreateVersion7().ToString(),
+            ["left"] = left,
+            ["seconds"] = seconds,
+            ["day"] = Played.Day(daysBack).ToString("yyyy-MM-dd"),
         });
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         page.ShouldContain(words);
@@ -96,7 +99,10 @@ public class PageTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, household);
         var (status, to) = await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", new()
         {
-            ["change"] = Guid.CreateVersion7().ToString(), ["left"] = "29", ["seconds"] = "30", ["day"] = Played.Day(4).ToString("yyyy-MM-dd"),
+            ["change"] = Guid.CreateVersion7().ToString(),
+            ["left"] = "29",
+            ["seconds"] = "30",
+            ["day"] = Played.Day(4).ToString("yyyy-MM-dd"),
         });
         status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync(to)).ShouldContain("The set is mended");
@@ -116,7 +122,10 @@ public class PageTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         var set = Played.Round(household, 0, daysBack: 1) with
         {
-            Drill = "juggling-streak", Feet = Core.Touches.Feet.Both, Planned = null, Touches = new(10, 9),
+            Drill = "juggling-streak",
+            Feet = Core.Touches.Feet.Both,
+            Planned = null,
+            Touches = new(10, 9),
             Result = new TriesResult([new JugglingTry(7, TryEnd.Dropped), new JugglingTry(12, TryEnd.Stopped)]),
         };
         await server.StoreAsync(household, set);

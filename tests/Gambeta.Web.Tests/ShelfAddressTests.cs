@@ -17,9 +17,15 @@ public class ShelfAddressTests(TestServer server)
             {
                 var choice = new ShelfChoice
                 {
-                    Family = (parts & 1) != 0 ? family : null, Surfaces = [.. surfaces], Feet = (parts & 2) != 0 ? feet : null, Gear = (parts & 4) != 0 ? [.. gear] : null,
-                    Place = (parts & 8) != 0 ? Places.Wall : Places.None, Room = (parts & 16) != 0 ? ShelfChoice.Rooms[at] : null, Age = ShelfChoice.Ages[at],
-                    Minutes = at < 3 ? ShelfChoice.MinutesAtHand[at] : null, Words = words.Length <= 60 ? words.Trim() : "",
+                    Family = (parts & 1) != 0 ? family : null,
+                    Surfaces = [.. surfaces],
+                    Feet = (parts & 2) != 0 ? feet : null,
+                    Gear = (parts & 4) != 0 ? [.. gear] : null,
+                    Place = (parts & 8) != 0 ? Places.Wall : Places.None,
+                    Room = (parts & 16) != 0 ? ShelfChoice.Rooms[at] : null,
+                    Age = ShelfChoice.Ages[at],
+                    Minutes = at < 3 ? ShelfChoice.MinutesAtHand[at] : null,
+                    Words = words.Length <= 60 ? words.Trim() : "",
                 };
                 var address = ShelfAddress.Write(choice);
                 var back = ShelfAddress.Read(new QueryCollection(QueryHelpers.ParseQuery(address[(address.IndexOf('?') + 1)..])));

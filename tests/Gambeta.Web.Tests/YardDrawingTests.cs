@@ -16,7 +16,12 @@ public class YardDrawingTests
 
     private static readonly Space Patio = new()
     {
-        Name = "Patio <near>", Kind = Places.Patio, Width = 5, Length = 12, Wall = new SpaceWall(SpaceSide.Far, 4, 2.5), Behind = [Behind.Glass, Behind.OpenGround, Behind.Road, Behind.Hedge],
+        Name = "Patio <near>",
+        Kind = Places.Patio,
+        Width = 5,
+        Length = 12,
+        Wall = new SpaceWall(SpaceSide.Far, 4, 2.5),
+        Behind = [Behind.Glass, Behind.OpenGround, Behind.Road, Behind.Hedge],
     };
 
     private static XElement Drawn(Svg drawing)

@@ -24,7 +24,10 @@ public partial class YardPageTests(TestServer server)
 
     private static Dictionary<string, object?> Run(TestHousehold household, double seconds, string? layout) => new(Played.Post(household, null, seconds))
     {
-        ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["layout"] = layout,
+        ["drill"] = "zigzag-and-home",
+        ["feet"] = "both",
+        ["plannedSeconds"] = null,
+        ["layout"] = layout,
     };
 
     [Fact]
@@ -208,7 +211,16 @@ public partial class YardPageTests(TestServer server)
         (await browser.PageAsync("/yard")).ShouldContain("How much room is there?");
         var fields = new Dictionary<string, string>
         {
-            ["newId"] = Guid.CreateVersion7().ToString(), ["name"] = "Court", ["kind"] = "patio", ["width"] = "6", ["length"] = "0", ["ground"] = "tiles", ["wallSide"] = "far", ["wallWidth"] = "", ["wallHeight"] = "2", ["far"] = "glass",
+            ["newId"] = Guid.CreateVersion7().ToString(),
+            ["name"] = "Court",
+            ["kind"] = "patio",
+            ["width"] = "6",
+            ["length"] = "0",
+            ["ground"] = "tiles",
+            ["wallSide"] = "far",
+            ["wallWidth"] = "",
+            ["wallHeight"] = "2",
+            ["far"] = "glass",
         };
         var (status, page) = await browser.SubmitAsync("/yard/space", "/yard/space", fields);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);

@@ -37,7 +37,8 @@ export async function holdClock(page) {
 
 /** Looks at everything that the check before the first touch asks for, by the space bar, and starts. */
 export async function start(page) {
-  await expect(page.locator('[data-start-word]')).not.toBeEmpty();
+  // By then the module listens.
+  await page.waitForLoadState('load');
   for (let i = await page.locator('[data-check][aria-pressed=false]').count(); i >= 0; i--) await page.keyboard.press('Space');
 }
 

@@ -85,7 +85,10 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
         var all = pattern.Of(touches.Sum());
         return new SetDraft
         {
-            Left = all.Left, Right = all.Right, TryTouches = touches, TryDropped = dropped,
+            Left = all.Left,
+            Right = all.Right,
+            TryTouches = touches,
+            TryDropped = dropped,
             Seconds = Tenth((tempo.TimeFor(touches.Sum()) + (DoseArithmetic.FetchTheBall * goes)).TotalSeconds),
         };
     }

@@ -48,7 +48,11 @@ internal sealed class AirMap
         map.Play(pattern);
         return new TouchMap
         {
-            View = MapView.Air, Stops = [.. map._stops], Paths = [.. map._paths], Marks = [.. map._marks], Stance = default,
+            View = MapView.Air,
+            Stops = [.. map._stops],
+            Paths = [.. map._paths],
+            Marks = [.. map._marks],
+            Stance = default,
         };
     }
 

@@ -19,7 +19,12 @@ public static class PatternReader
 
     private static readonly FrozenDictionary<string, Foot> Feet = new Dictionary<string, Foot>
     {
-        ["R"] = Foot.Right, ["L"] = Foot.Left, ["r"] = Foot.Right, ["l"] = Foot.Left, ["right"] = Foot.Right, ["left"] = Foot.Left,
+        ["R"] = Foot.Right,
+        ["L"] = Foot.Left,
+        ["r"] = Foot.Right,
+        ["l"] = Foot.Left,
+        ["right"] = Foot.Right,
+        ["left"] = Foot.Left,
     }.ToFrozenDictionary();
 
     /// <summary>Reads a pattern. Line ends and semicolons count as commas.</summary>

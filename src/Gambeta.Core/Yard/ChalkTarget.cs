@@ -38,7 +38,12 @@ public sealed record ChalkTarget(int Number, double Right, double Bottom, double
     // Landmark heights as shares of the standing height, as commonly given in anthropometry.
     private static double Share(BodyHeight part) => part switch
     {
-        BodyHeight.Ankle => 0.04, BodyHeight.Knee => 0.28, BodyHeight.Hip => 0.52, BodyHeight.Chest => 0.72, BodyHeight.Head => 1, _ => 0,
+        BodyHeight.Ankle => 0.04,
+        BodyHeight.Knee => 0.28,
+        BodyHeight.Hip => 0.52,
+        BodyHeight.Chest => 0.72,
+        BodyHeight.Head => 1,
+        _ => 0,
     };
 }
 

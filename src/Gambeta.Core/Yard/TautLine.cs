@@ -72,8 +72,11 @@ internal static class TautLine
             {
                 Past past => new Bead
                 {
-                    Centre = layout.Markers[past.Marker], Radius = layout.Clearance, Hand = past.Side == Side.Right ? 1 : -1,
-                    Loops = past.Loops * 2 * Math.PI, Marker = past.Marker,
+                    Centre = layout.Markers[past.Marker],
+                    Radius = layout.Clearance,
+                    Hand = past.Side == Side.Right ? 1 : -1,
+                    Loops = past.Loops * 2 * Math.PI,
+                    Marker = past.Marker,
                 },
                 Over over => new Bead { Centre = over.Spot, Marker = -1 },
                 _ => throw new ArgumentException("There is no such step.", nameof(layout)),

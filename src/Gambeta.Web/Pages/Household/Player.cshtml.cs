@@ -12,7 +12,10 @@ public sealed class PlayerModel(PageTools tools) : HouseholdPage(tools)
     {
         Response.Cookies.Append(PlayerCookie, player.ToString(), new CookieOptions
         {
-            HttpOnly = true, IsEssential = true, SameSite = SameSiteMode.Lax, MaxAge = TimeSpan.FromDays(400),
+            HttpOnly = true,
+            IsEssential = true,
+            SameSite = SameSiteMode.Lax,
+            MaxAge = TimeSpan.FromDays(400),
         });
         return Url.IsLocalUrl(back) ? LocalRedirect(back) : RedirectToPage("/Today");
     }

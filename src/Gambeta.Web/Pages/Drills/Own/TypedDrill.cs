@@ -43,9 +43,18 @@ public sealed class TypedDrill
     /// <summary>A form to begin with: what can be left as it is, is.</summary>
     public static TypedDrill Fresh() => new()
     {
-        Family = "ball mastery on the spot", Feet = "each foot", MeasuredBy = "clean reps", Intensity = "steady", Level = "first weeks",
-        Tempo = "40 65 100", Time = "2x20/20, 3x30/20, 3x40/20", Reps = "2x8/20, 2x12/20, 3x16/20", Tries = "6/0, 8/0, 10/0", Runs = "3/30, 4/30, 5/30",
-        Place = ["indoors", "patio", "garden"], Space = "1.5 x 1.5",
+        Family = "ball mastery on the spot",
+        Feet = "each foot",
+        MeasuredBy = "clean reps",
+        Intensity = "steady",
+        Level = "first weeks",
+        Tempo = "40 65 100",
+        Time = "2x20/20, 3x30/20, 3x40/20",
+        Reps = "2x8/20, 2x12/20, 3x16/20",
+        Tries = "6/0, 8/0, 10/0",
+        Runs = "3/30, 4/30, 5/30",
+        Place = ["indoors", "patio", "garden"],
+        Space = "1.5 x 1.5",
     };
 
     /// <summary>A card to change. A shipped card is copied and stays as it is; an own one is changed itself.</summary>

@@ -1,0 +1,122 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Yard;
+using Gambeta.Storage;
+
+namespace Gambeta.Web.Pages.Yard;
+
+/// <summary>What a plan's address asks for, and what is wrong with it.</summary>
+public sealed partial class PlanModel
+{
+    private static readonly string[] Particulars = ["layout", "shape", "at", "x"];
+
+    private async Task<bool> ReadAsync(HouseholdWork work, string? drill)
+    {
+        if (Catalogue.Find(drill ?? "zigzag-and-home") is not { } card) return false;
+        Card = card;
+        (Yard, _standing) = await YardStore.PlanAsync(work, Player.Id, card.Id);
+        Pace = PaceOf(Yard, Player);
+        InPaces = Request.Query["unit"] == "paces";
+        var asked = Request.Query["space"].ToString();
+        Guid? askedSpace = null;
+        if (asked.Length > 0 && asked != "none")
+        {
+            if (!Guid.TryParse(asked, out var id) || Yard.Find(id) is null) return false;
+            askedSpace = id;
+        }
+        var key = Request.Query["layout"].ToString();
+        if (key.Length > 0 && key != Card.Layout?.Key)
+        {
+            _kept = Yard.Find(card.Id, key);
+            if (_kept is null) return false;
+        }
+        // Asked for nothing in particular: what was laid out last for this drill.
+        if (!Particulars.Any(Request.Query.ContainsKey)) _kept = Yard.Layouts.FirstOrDefault(kept => kept.Drill == card.Id && !kept.Retired);
+        Space = asked == "none" ? null : Yard.Find(askedSpace) ?? Yard.Find(_kept?.SpaceId) ?? Yard.Spaces.FirstOrDefault(space => space.Space.Kind != Places.Indoors) ?? (Yard.Spaces.Count > 0 ? Yard.Spaces[0] : null);
+        Problems = ReadLayout();
+        if (Problems.Count > 0) return true;
+        var (course, wrong) = Course.Of(Layout);
+        if (course is null)
+        {
+            Problems = [.. wrong.Select(problem => YardWords.Problem(problem, Layout.Clearance, Lengths))];
+            return true;
+        }
+        if (Space is { } space)
+        {
+            Lies = Layout.WallAhead is null && Layout.Start != default && (_kept is null || _kept.SpaceId == space.Id);
+            Fit = Lies ? Fit.AsItLies(Layout, Margins, space.Space) : Fit.Of(Layout, Margins, space.Space);
+            // What fits only smaller is shown as large as it was asked for, so that one sees what is too much.
+            if (Fit.Kind == FitKind.FitsSmaller)
+            {
+                Smaller = Layout.WallAhead is null ? Fit.Placed.Placed() : Layout.Scaled(Fit.Percent / 100.0);
+                Fit = Fit with { Placed = Middle(space.Space) };
+                var (width, length) = Footprint.Of(Layout, course, Margins).Size(0);
+                Lacks = Math.Max(width - space.Space.Width, length - space.Space.Length);
+            }
+        }
+        Course = Fit is null ? course : Course.Of(Shown).Course ?? course;
+        return true;
+    }
+
+    private List<string> ReadLayout()
+    {
+        var query = Request.Query;
+        Layout = _kept?.Layout ?? Card.Layout ?? Core.Yard.Shape.Of(ShapeKind.Zigzag).Lay(ImmutableDictionary<string, double>.Empty);
+        try
+        {
+            if (query.ContainsKey("at") || query.ContainsKey("x"))
+            {
+                Layout = PlanAddress.ReadPlaced(query, Lengths) with { Run = Card.Layout?.Run ?? "" };
+                if (int.TryParse(query["without"], NumberStyles.None, CultureInfo.InvariantCulture, out var gone) && gone < Layout.Markers.Length) Layout = Layout.Without(gone);
+                if (query.ContainsKey("more") && Layout.Markers.Length is > 0 and < LayoutCheck.MostMarkers) Layout = Layout.With(OneMore(Layout));
+                return [];
+            }
+        }
+        catch (FormatException wrong)
+        {
+            return [wrong.Message];
+        }
+        if (!EnumWords.TryRead<ShapeKind>(query["shape"].ToString().Replace('-', ' '), out var kind)) return [];
+        var shape = Core.Yard.Shape.Of(kind);
+        var problems = new List<string>();
+        var measures = new Dictionary<string, double>();
+        foreach (var parameter in shape.Parameters)
+        {
+            if (query["m." + parameter.Key] is not { Count: 1 } typed) continue;
+            if (ReadMeasure(parameter, typed!) is { } value) measures[parameter.Key] = value;
+            else problems.Add($"“{typed}” is no {(parameter.Kind == ParameterKind.Length ? "length" : "number")}: {parameter.Words}.");
+        }
+        problems.AddRange(shape.Wrong(measures).Select(wrong =>
+            $"{Wording.Sentence(wrong.Words)} goes from {Range(wrong, wrong.Least)} to {Range(wrong, wrong.Most)}."));
+        if (problems.Count == 0) Layout = shape.Lay(measures);
+        return problems;
+    }
+
+    // A step beyond the last marker, or beside it where the space ends.
+    private Spot OneMore(Layout layout)
+    {
+        var last = layout.Markers[^1];
+        var there = last + new Spot(0, Math.Max(1, 2.5 * layout.Clearance));
+        return Space is not { } space || layout.WallAhead is not null || there.Ahead < space.Space.Length - Margins.Sides
+            ? there
+            : last + new Spot(last.Right < space.Space.Width / 2 ? 1 : -1, 0);
+    }
+
+    private double? ReadMeasure(ShapeParameter parameter, string typed) =>
+        parameter.Kind == ParameterKind.Length && !InPaces ? Lengths.Read(typed)
+        : double.TryParse(typed.Replace(',', '.').Replace("½", ".5", StringComparison.Ordinal), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)
+            ? parameter.Kind == ParameterKind.Length ? value * Pace.Pace.Metres : value
+            : null;
+
+    private string Range(ShapeParameter parameter, double value) => parameter.Kind == ParameterKind.Length ? Lengths.Tape(value) : PlanAddress.Number(value);
+
+    private Layout Middle(Space space)
+    {
+        var footprint = Footprint.Of(Layout, Course.Of(Layout).Course!, Margins);
+        if (Layout.WallAhead is not null) return Fit!.Placed;
+        var (width, length) = footprint.Size(0);
+        return Layout.Moved(0, new Spot(footprint.Reach(Math.PI) + ((space.Width - width) / 2), footprint.Reach(-Math.PI / 2) + ((space.Length - length) / 2)));
+    }
+}
