@@ -115,6 +115,23 @@ public class CourseTests
         Course.Of(new Layout { Markers = [new(0, 1), new(0.8, 1)], Steps = [new Past(1, Side.Left)] }).Problems.ShouldBeEmpty();
 
     [Fact]
+    public void Sides_that_leave_the_string_loose_everywhere_lead_nowhere()
+    {
+        // Out to the right, over to the left, home, and both markers outside of the bend: pulled tight, nobody leaves the start.
+        var layout = new Layout { Markers = [new(2, 5), new(-2, 5)], Steps = [new Past(0, Side.Left), new Past(1, Side.Left)] };
+        Course.Of(layout).Problems.Single().Kind.ShouldBe(LayoutProblemKind.NoWay);
+        Pulled(layout with { Steps = [new Past(0, Side.Right), new Past(1, Side.Right)] }).Turning.ShouldBeGreaterThan(Math.PI);
+    }
+
+    [Fact]
+    public void Markers_in_one_line_pull_the_same_way_however_the_layout_is_turned()
+    {
+        var layout = new Layout { Markers = [new(0, 1.88), new(0, 3.12), new(1.98, 1.25)], Steps = [new Past(0, Side.Left), new Past(1, Side.Right), new Past(2, Side.Right)] };
+        var length = Pulled(layout).Length;
+        for (var turn = 0; turn < 360; turn++) Pulled(layout.Moved(turn * Math.PI / 180, new Spot(3, 5))).Length.ShouldBe(length, 1e-9);
+    }
+
+    [Fact]
     public void The_notation_of_a_run_reads_back_and_complains_about_what_it_does_not_know()
     {
         ImmutableArray<RunStep> steps = [new Past(0, Side.Left), new Past(1, Side.Right, 1), new Over(new(-0.25, 1.125)), new Past(0, Side.Right, 3)];

@@ -141,8 +141,8 @@ internal static class TautLine
         var hand = (gone.Centre - before.Centre).Cross(after.Centre - gone.Centre) > 0 ? 1 : -1;
         var caught = new List<int>();
         Catch(before.Centre, gone.Centre, after.Centre, layout, caught);
-        before.Turn += Between(gone.Centre - before.Centre, direct);
-        after.Turn += Between(direct, after.Centre - gone.Centre);
+        before.Turn += Swing(gone.Centre - before.Centre, direct, -gone.Hand);
+        after.Turn += Swing(direct, after.Centre - gone.Centre, -gone.Hand);
         (beads[i - 1], beads[i + 1]) = (before, after);
         beads.RemoveAt(i);
         for (var c = 0; c < caught.Count; c++) Insert(beads, i + c, caught[c], hand, layout);
@@ -265,6 +265,9 @@ internal static class TautLine
         }
         return new Course(parts.ToImmutable(), turning, sharpest, stops.ToImmutable());
     }
+
+    // Three centres in one line swing by exactly half a circle: no rounding may decide which way, but the side off which the string slid.
+    private static double Swing(Spot from, Spot to, int hand) => Between(from, to) is var turn && Math.Abs(turn) > Math.PI - 1e-9 ? hand * Math.PI : turn;
 
     private static double Between(Spot from, Spot to) => Math.Atan2(from.Cross(to), from.Dot(to));
 }
