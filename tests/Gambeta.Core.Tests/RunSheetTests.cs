@@ -1,13 +1,15 @@
 using CsCheck;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests;
 
 public class RunSheetTests
 {
-    private static RunSheet Sheet(DrillCard card, Level level = Level.Steady) => RunSheetWriter.Write(card, card.Doses[level], Foot.Right);
+    private static RunSheet Sheet(DrillCard card, Level level = Level.Steady) => RunSheetWriter.Write(card, card.Doses[level], Foot.Right, Scoring.ClipPenalty);
 
     [Fact]
     public void A_one_foot_drill_swaps_feet_after_every_round()
@@ -47,7 +49,7 @@ public class RunSheetTests
         reps.Seconds.ShouldBeNull();
         reps.Target.ShouldBe(8);
         reps.ExpectedSeconds.ShouldBe(32);
-        Sheet(Cards.TwoRolls).TouchesARep.ShouldBe(new TouchCount(0, 4));
+        Sheet(Cards.TwoRolls).Drills[0].TouchesARep.ShouldBe(new TouchCount(0, 4));
         var tries = Sheet(Cards.Juggling);
         tries.Phases.Select(p => p.Kind).ShouldBe([PhaseKind.Ready, PhaseKind.Work, PhaseKind.Done]);
         tries.Phases[1].Target.ShouldBe(10);
@@ -56,7 +58,7 @@ public class RunSheetTests
     [Fact]
     public void A_foot_change_takes_its_time_even_without_rest()
     {
-        var sheet = RunSheetWriter.Write(Cards.PullBack, new RoundsDose(1, TimeSpan.FromSeconds(20)) { Rest = TimeSpan.Zero }, Foot.Right);
+        var sheet = RunSheetWriter.Write(Cards.PullBack, new RoundsDose(1, TimeSpan.FromSeconds(20)) { Rest = TimeSpan.Zero }, Foot.Right, Scoring.ClipPenalty);
         sheet.Phases[2].Seconds.ShouldBe(RunSheetWriter.ShortestSwap);
     }
 
@@ -65,12 +67,12 @@ public class RunSheetTests
         Gen.Select(Gen.Int[0, Cards.All.Cards.Length - 1].Select(i => Cards.All.Cards[i]), Gen.Enum<Level>(), Gen.Enum<Foot>()).Sample((card, level, preferred) =>
         {
             var dose = card.Doses[level];
-            var sheet = RunSheetWriter.Write(card, dose, preferred);
+            var sheet = RunSheetWriter.Write(card, dose, preferred, Scoring.ClipPenalty);
             var amount = DoseArithmetic.Amount(card, dose, preferred, card.Tempo.Steady);
             var work = sheet.Phases.Where(p => p.Kind == PhaseKind.Work).ToList();
             work.Select(p => p.Set).ShouldBe(Enumerable.Range(1, dose.Sets * card.Turns(preferred).Length));
             work.Sum(p => p.ExpectedSeconds).ShouldBe(amount.Work.TotalSeconds, 0.01);
-            (sheet.ExpectedSeconds - work.Sum(p => p.ExpectedSeconds) - RunSheetWriter.ReadySeconds).ShouldBe(amount.Rest.TotalSeconds, 0.01);
+            (sheet.ExpectedSeconds - work.Sum(p => p.ExpectedSeconds) - SheetSums.GetReady).ShouldBe(amount.Rest.TotalSeconds, 0.01);
             sheet.Phases.Count(p => p.Kind == PhaseKind.Done).ShouldBe(1);
             sheet.Phases[^1].Kind.ShouldBe(PhaseKind.Done);
         });

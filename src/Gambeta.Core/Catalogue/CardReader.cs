@@ -49,8 +49,10 @@ public sealed class CardReader(SharedParts shared)
         if (card.Name.Length > LongestName) throw at.Inside("name").Wrong($"a name has {LongestName} letters at most.");
         if (card.Feet != FeetPlan.BothTogether && card.Pattern.Feet != Feet.Right)
             throw at.Inside("pattern").Wrong($"'{card.Name}' is worked one foot at a time: write its pattern for the right foot.");
-        if (card.MeasuredBy == MeasuredBy.CourseTime && card.Layout is null)
+        if (card.MeasuredBy is MeasuredBy.CourseTime or MeasuredBy.StationsTime && card.Layout is null)
             throw at.Wrong($"'{card.Name}' is timed on a course: its layout is missing.");
+        if (card.MeasuredBy == MeasuredBy.StationsTime && card.Layout!.Markers.IsEmpty)
+            throw at.Inside("layout").Wrong($"'{card.Name}' goes through stations: its layout has no markers.");
         if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)
             throw at.Inside("gear").Wrong("a kind of gear stands there twice; the ball is always there.");
         at.NothingElse();
@@ -126,9 +128,9 @@ public sealed class CardReader(SharedParts shared)
     {
         var (own, usual) = measuredBy switch
         {
-            MeasuredBy.BestStreak or MeasuredBy.LadderRung => (DoseReader.Tries(at.Inside("tries")), DoseWay.Own),
-            MeasuredBy.CourseTime => (DoseReader.Runs(at.Inside("runs")), DoseWay.Own),
-            MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries => ((ImmutableArray<Dose>?)null, DoseWay.Reps),
+            MeasuredBy.BestStreak or MeasuredBy.LadderRung or MeasuredBy.RunInTouches => (DoseReader.Tries(at.Inside("tries")), DoseWay.Own),
+            MeasuredBy.CourseTime or MeasuredBy.StationsTime => (DoseReader.Runs(at.Inside("runs")), DoseWay.Own),
+            MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries or MeasuredBy.TargetPoints or MeasuredBy.TrapHeights or MeasuredBy.StrikesByZone => ((ImmutableArray<Dose>?)null, DoseWay.Reps),
             _ => (null, DoseWay.Time),
         };
         return new CardDoses(DoseReader.Time(at.Inside("time")), DoseReader.Reps(at.Inside("reps")), own, usual);

@@ -28,7 +28,7 @@ public static class DoseArithmetic
     /// <summary>
     /// Adds up a dose for a player. Rests stand between rounds, none after the last.
     /// Rounds: touches are the tempo over the working time. Reps: touches are exact, time is from the tempo.
-    /// Tries: <see cref="TouchesOfATry"/> touches a try and <see cref="FetchTheBall"/> between them. Runs: one pattern a run.
+    /// Tries: <see cref="TouchesOfATry"/> touches a try, and <see cref="FetchTheBall"/> and the dose's rest between them. Runs: one pattern a run.
     /// </summary>
     /// <param name="card">The drill.</param>
     /// <param name="dose">One of its doses, or the household's own.</param>
@@ -51,6 +51,18 @@ public static class DoseArithmetic
         return new DoseAmount(work, rests, touches, TouchesAreExact: dose is RepsDose);
     }
 
+    /// <summary>Touches that one turn of a foot, or of both together, has in a dose: see <see cref="Amount"/>.</summary>
+    public static int TouchesOfATurn(Pattern pattern, Dose dose, Tempo tempo) => dose switch
+    {
+        RoundsDose rounds => tempo.TouchesIn(rounds.Work),
+        RepsDose reps => reps.Reps * pattern.Touches.Length,
+        TriesDose tries => TouchesOfATry * tries.Tries,
+        _ => pattern.Touches.Length,
+    };
+
+    /// <summary>The time that one turn of a foot, or of both together, is expected to take: see <see cref="Amount"/>.</summary>
+    public static TimeSpan TimeOfATurn(Pattern pattern, Dose dose, Tempo tempo) => OneTurn(pattern, dose, tempo).Time;
+
     private static (TimeSpan Time, TouchCount Touches) OneTurn(Pattern pattern, Dose dose, Tempo tempo)
     {
         var perRep = pattern.Touches.Length;
@@ -59,7 +71,7 @@ public static class DoseArithmetic
             RoundsDose rounds => (rounds.Work, pattern.Of(tempo.TouchesIn(rounds.Work))),
             RepsDose reps => (tempo.TimeFor(reps.Reps * perRep), pattern.PerRep * reps.Reps),
             TriesDose tries => (
-                (tempo.TimeFor(TouchesOfATry) + FetchTheBall) * tries.Tries,
+                ((tempo.TimeFor(TouchesOfATry) + FetchTheBall) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
                 pattern.Of(TouchesOfATry) * tries.Tries),
             RunsDose => (tempo.TimeFor(perRep), pattern.PerRep),
             _ => throw new ArgumentException($"Unknown dose {dose.GetType().Name}.", nameof(dose)),

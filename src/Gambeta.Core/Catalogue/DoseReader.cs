@@ -10,21 +10,29 @@ namespace Gambeta.Core.Catalogue;
 /// </summary>
 internal static partial class DoseReader
 {
-    public static ImmutableArray<RoundsDose> Time(YamlPlace at) => Three(at, "3x30/20", text =>
+    public static ImmutableArray<RoundsDose> Time(YamlPlace at) => Three(at, "3x30/20", OneTime);
+
+    public static ImmutableArray<RepsDose> Reps(YamlPlace at) => Three(at, "2x15/20", OneReps);
+
+    public static ImmutableArray<Dose> Tries(YamlPlace at) => Three<Dose>(at, "8/0", OneTries);
+
+    public static ImmutableArray<Dose> Runs(YamlPlace at) => Three<Dose>(at, "4/40", OneRuns);
+
+    public static RoundsDose OneTime(string text) =>
         Sets(text) is (var rounds and >= 1 and <= 12, var work and >= 5 and <= 300, var rest)
             ? new RoundsDose(rounds, TimeSpan.FromSeconds(work)) { Rest = rest }
-            : throw new FormatException($"'{text}' is no dose by time: 1 to 12 rounds of 5 to 300 s with at most 300 s of rest, as in '3x30/20'."));
+            : throw new FormatException($"'{text}' is no dose by time: 1 to 12 rounds of 5 to 300 s with at most 300 s of rest, as in '3x30/20'.");
 
-    public static ImmutableArray<RepsDose> Reps(YamlPlace at) => Three(at, "2x15/20", text =>
+    public static RepsDose OneReps(string text) =>
         Sets(text) is (var times and >= 1 and <= 12, var reps and >= 1 and <= 200, var rest)
             ? new RepsDose(reps, times) { Rest = rest }
-            : throw new FormatException($"'{text}' is no dose by reps: 1 to 12 sets of 1 to 200 reps with at most 300 s of rest, as in '2x15/20'."));
+            : throw new FormatException($"'{text}' is no dose by reps: 1 to 12 sets of 1 to 200 reps with at most 300 s of rest, as in '2x15/20'.");
 
-    public static ImmutableArray<Dose> Tries(YamlPlace at) => Three<Dose>(at, "8/0", text =>
-        Times(text) is (var tries and >= 1 and <= 50, var rest) ? new TriesDose(tries) { Rest = rest } : throw Wrong(text, "tries", 50));
+    public static TriesDose OneTries(string text) =>
+        Times(text) is (var tries and >= 1 and <= 50, var rest) ? new TriesDose(tries) { Rest = rest } : throw Wrong(text, "tries", 50);
 
-    public static ImmutableArray<Dose> Runs(YamlPlace at) => Three<Dose>(at, "4/40", text =>
-        Times(text) is (var runs and >= 1 and <= 20, var rest) ? new RunsDose(runs) { Rest = rest } : throw Wrong(text, "runs", 20));
+    public static RunsDose OneRuns(string text) =>
+        Times(text) is (var runs and >= 1 and <= 20, var rest) ? new RunsDose(runs) { Rest = rest } : throw Wrong(text, "runs", 20);
 
     private static FormatException Wrong(string text, string what, int most) =>
         new($"'{text}' is no number of {what}: 1 to {most} with at most 300 s of rest, as in '4/40'.");

@@ -58,6 +58,21 @@ public enum MeasuredBy
 
     /// <summary>One in a row, then two, then three; a drop sends back to one. The highest rung finished counts.</summary>
     LadderRung,
+
+    /// <summary>Seconds through all stations: a hit moves the target on, a miss is fetched and tried again.</summary>
+    StationsTime,
+
+    /// <summary>Points of chalked targets on a wall, out of so many tries.</summary>
+    TargetPoints,
+
+    /// <summary>Touches on the way to a wall or a line, the more the better; the best of some tries.</summary>
+    RunInTouches,
+
+    /// <summary>Balls killed inside a square, from rising heights.</summary>
+    TrapHeights,
+
+    /// <summary>Strikes that hit a zone of the goal, out of so many, each foot.</summary>
+    StrikesByZone,
 }
 
 /// <summary>How a drill shares itself between the feet.</summary>

@@ -65,6 +65,9 @@ public sealed record HitsResult(int Hits, int Misses) : SetResult
 /// <summary>Goes at a ladder: each is aimed at the next rung, and a drop sends back to one.</summary>
 public sealed record LadderResult(ImmutableArray<JugglingTry> Tries) : TriedResult(Tries)
 {
+    /// <summary>How long it took to finish the highest rung, from the start; nothing when nobody timed it.</summary>
+    public TimeSpan? Took { get; init; }
+
     /// <summary>
     /// The highest rung finished; 0 for none. Rung n is finished by a go of n touches or more that ends in the hands;
     /// a drop, or hands before n touches, leads back to the first rung.
@@ -87,8 +90,11 @@ public sealed record LadderResult(ImmutableArray<JugglingTry> Tries) : TriedResu
 /// <summary>A round of passes: the longest run between two slips, and how many slips there were.</summary>
 public sealed record PassesResult(int LongestRun, int Slips) : SetResult;
 
-/// <summary>A run of a course; its time is the set's. Every clipped marker costs a penalty.</summary>
-public sealed record RunResult(int Clips) : SetResult;
+/// <summary>A run of a course; its time is the set's. Every clipped marker costs a penalty, as long as it was when the run was made.</summary>
+/// <param name="Clips">Markers clipped.</param>
+/// <param name="Penalty">What each one costs.</param>
+/// <param name="Void">True when the run does not count: a false start, somebody in the way.</param>
+public sealed record RunResult(int Clips, TimeSpan Penalty, bool Void = false) : SetResult;
 
 /// <summary>One finished set: a round, a set of reps, a set of tries, or a run.</summary>
 public sealed record PracticeSet
@@ -134,4 +140,7 @@ public sealed record PracticeSet
 
     /// <summary>The rest of what was counted.</summary>
     public required SetResult Result { get; init; }
+
+    /// <summary>Every tap with its time, as <see cref="PlayNotation"/> writes it; nothing where nobody tapped.</summary>
+    public string? Events { get; init; }
 }

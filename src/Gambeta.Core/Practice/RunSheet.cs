@@ -19,6 +19,12 @@ public enum PhaseKind
     /// <summary>Rest.</summary>
     Rest,
 
+    /// <summary>One drill is over: how was it, and what comes next.</summary>
+    Between,
+
+    /// <summary>The yard is laid for what comes next; the player says when it lies.</summary>
+    SetOut,
+
     /// <summary>Everything is done.</summary>
     Done,
 }
@@ -45,6 +51,9 @@ public enum Sound
 /// <summary>A sound so many seconds into its phase.</summary>
 public readonly record struct SoundAt(double Second, Sound Sound);
 
+/// <summary>Words to be spoken so many seconds into their phase, where the device has a voice.</summary>
+public readonly record struct WordsAt(double Second, string Words);
+
 /// <summary>One step of the timeline.</summary>
 public sealed record Phase
 {
@@ -54,7 +63,10 @@ public sealed record Phase
     /// <summary>The feet that work now, or, in a rest, that work next.</summary>
     public required Feet Feet { get; init; }
 
-    /// <summary>The set that is played, from 1; 0 outside of work.</summary>
+    /// <summary>The drill that it belongs to, or that it leads up to: its place in <see cref="RunSheet.Drills"/>.</summary>
+    public int Drill { get; init; }
+
+    /// <summary>The set that is played, from 1 through the whole sheet; 0 outside of work.</summary>
     public int Set { get; init; }
 
     /// <summary>How long it lasts; nothing when the player ends it.</summary>
@@ -77,19 +89,44 @@ public sealed record Phase
 
     /// <summary>The sounds, by the second.</summary>
     public required ImmutableArray<SoundAt> Sounds { get; init; }
+
+    /// <summary>What is said aloud, by the second.</summary>
+    public ImmutableArray<WordsAt> Spoken { get; init; } = [];
 }
 
-/// <summary>The whole timeline of a drill, which a screen plays without adding a rule of its own.</summary>
-public sealed record RunSheet
+/// <summary>A drill of a run sheet: what holds for all its phases.</summary>
+public sealed record RunDrill
 {
     /// <summary>The card's id.</summary>
     public required string Drill { get; init; }
+
+    /// <summary>Its name.</summary>
+    public required string Name { get; init; }
 
     /// <summary>How it is counted.</summary>
     public required MeasuredBy MeasuredBy { get; init; }
 
     /// <summary>Touches a foot that one tap stands for: a whole rep where reps are counted, else 1 for the foot that tapped.</summary>
     public required TouchCount TouchesARep { get; init; }
+
+    /// <summary>The layout that it is played on; nothing where nothing is laid.</summary>
+    public string? Layout { get; init; }
+
+    /// <summary>Stations to go through; 0 where there are none.</summary>
+    public int Stations { get; init; }
+
+    /// <summary>Points of each target on the wall.</summary>
+    public ImmutableArray<int> TargetPoints { get; init; } = [];
+
+    /// <summary>Beats that can be played to it; empty where a beat makes no sense.</summary>
+    public ImmutableArray<BeatTrack> Beats { get; init; } = [];
+}
+
+/// <summary>The whole timeline of a session, which a screen plays without adding a rule of its own.</summary>
+public sealed record RunSheet
+{
+    /// <summary>The drills in their order.</summary>
+    public required ImmutableArray<RunDrill> Drills { get; init; }
 
     /// <summary>The phases in their order; the last one is <see cref="PhaseKind.Done"/>.</summary>
     public required ImmutableArray<Phase> Phases { get; init; }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Practice;
@@ -8,13 +9,14 @@ namespace Gambeta.Core.Practice;
 internal static class RunSheetWords
 {
     public const string Done = "Done";
+    public const string SetOut = "Set out the yard";
 
     public static string Label(MeasuredBy measuredBy, int number, int count) => measuredBy switch
     {
-        MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries => Text($"Set {number} of {count}"),
-        MeasuredBy.CourseTime => Text($"Run {number} of {count}"),
-        MeasuredBy.BestStreak => "Your tries",
-        MeasuredBy.LadderRung => "Your ladder",
+        MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries or MeasuredBy.TargetPoints or MeasuredBy.TrapHeights or MeasuredBy.StrikesByZone => Text($"Set {number} of {count}"),
+        MeasuredBy.CourseTime or MeasuredBy.StationsTime => Text($"Run {number} of {count}"),
+        MeasuredBy.BestStreak or MeasuredBy.RunInTouches when count == 1 => "Your tries",
+        MeasuredBy.LadderRung when count == 1 => "Your ladder",
         _ => Text($"Round {number} of {count}"),
     };
 
@@ -25,24 +27,38 @@ internal static class RunSheetWords
         _ => "Rest",
     };
 
-    public static string AfterWork(Feet? next, int rest, bool swaps) => next is null
-        ? "then you are done"
-        : Text($"then rest {rest} s") + (swaps ? $", then {next.Value.ToWords()} foot" : ", then again");
-
-    public static string Then(MeasuredBy measuredBy, Dose dose, Feet feet)
+    public static string AfterWork(Feet? next, int rest, bool swaps, string? nextDrill) => (next, nextDrill) switch
     {
-        var amount = dose switch
+        (null, null) => "then you are done",
+        (null, _) => $"then {nextDrill}",
+        _ => Text($"then rest {rest} s") + (swaps ? $", then {next.Value.ToWords()} foot" : ", then again"),
+    };
+
+    public static string Between(string next) => $"Next: {next}";
+
+    public static string Then(SheetDrill drill, Feet feet)
+    {
+        var measuredBy = drill.Card.MeasuredBy;
+        var amount = drill.Dose switch
         {
             RoundsDose rounds => Text($"{rounds.Work.TotalSeconds} s"),
-            RepsDose tries when measuredBy == MeasuredBy.HitsOutOfTries => Text($"{tries.Reps} tries"),
-            RepsDose reps => Text($"{reps.Reps} clean reps"),
+            RepsDose reps when measuredBy is MeasuredBy.CleanReps => Text($"{reps.Reps} clean reps"),
+            RepsDose passes when measuredBy is MeasuredBy.CleanPasses => Text($"{passes.Reps} passes"),
+            RepsDose touches when measuredBy is MeasuredBy.TouchesInARound => Text($"{touches.Reps} reps"),
+            RepsDose shots when measuredBy is MeasuredBy.StrikesByZone => Text($"{shots.Reps} strikes"),
+            RepsDose tries => Text($"{tries.Reps} tries"),
             TriesDose goes when measuredBy == MeasuredBy.LadderRung => Text($"{goes.Tries} goes at the ladder"),
+            TriesDose runs when measuredBy == MeasuredBy.RunInTouches => Text($"{runs.Tries} run-ins"),
             TriesDose tries => Text($"{tries.Tries} tries"),
+            _ when measuredBy == MeasuredBy.StationsTime => "once through all stations",
             _ => "one run, finish back at the start",
         };
         var who = feet == Feet.Both ? "" : $", {feet.ToWords()} foot";
         return measuredBy == MeasuredBy.CourseTime ? $"then {amount}" : $"then {amount}{who}";
     }
+
+    /// <summary>What a voice says of what comes.</summary>
+    public static string Spoken(string drill, Feet feet) => feet == Feet.Both ? drill : $"{drill}, {feet.ToWords()} foot";
 
     private static string Text(FormattableString words) => words.ToString(CultureInfo.InvariantCulture);
 }

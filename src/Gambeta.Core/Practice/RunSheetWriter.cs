@@ -1,71 +1,109 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Records;
+using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Practice;
 
-/// <summary>Writes the run sheet of one drill: get ready, work, swap feet or rest, and so on, done.</summary>
+/// <summary>Writes the run sheet of a session: for each drill get ready, work, swap feet or rest, and so on; between two drills a pause, and the yard where it is laid anew.</summary>
 public static class RunSheetWriter
 {
-    /// <summary>Seconds to get from the screen to the ball.</summary>
-    public const int ReadySeconds = 6;
-
     /// <summary>Shortest pause in which a foot can be changed, for doses that have no rest.</summary>
     public const int ShortestSwap = DoseArithmetic.ShortestSwap;
 
     /// <summary>Rounds shorter than this have no half-way sound: it would drown in the others.</summary>
     public const int ShortestWithHalf = 20;
 
+    /// <summary>So many seconds before a pause ends, what comes next is said.</summary>
+    public const int SaidBefore = 6;
+
+    /// <summary>Writes the timeline of one drill, on a yard that lies already.</summary>
+    public static RunSheet Write(DrillCard card, Dose dose, Foot preferred, TimeSpan clipPenalty) =>
+        Write([new SheetDrill(new SheetItem(SheetPart.Focus, card.Id), card, dose)], preferred, clipPenalty, laysTheYard: false);
+
     /// <summary>Writes the timeline for a player who prefers a foot.</summary>
-    public static RunSheet Write(DrillCard card, Dose dose, Foot preferred)
+    /// <param name="drills">The drills in their order, at least one.</param>
+    /// <param name="preferred">The player's preferred foot.</param>
+    /// <param name="clipPenalty">What a clipped marker costs in this household.</param>
+    /// <param name="laysTheYard">False where the yard lies already.</param>
+    public static RunSheet Write(ImmutableArray<SheetDrill> drills, Foot preferred, TimeSpan clipPenalty, bool laysTheYard = true)
     {
+        ArgumentOutOfRangeException.ThrowIfZero(drills.Length);
+        var phases = ImmutableArray.CreateBuilder<Phase>();
+        var (set, lies) = (0, (string?)null);
+        for (var at = 0; at < drills.Length; at++)
+        {
+            var (drill, next) = (drills[at], at + 1 < drills.Length ? drills[at + 1] : null);
+            if (laysTheYard && drill.Card.Layout is { } layout && layout.Key != lies)
+            {
+                lies = layout.Key;
+                phases.Add(SettingOut(at, drill, preferred));
+            }
+            set = AddDrill(phases, at, drill, next, preferred, set);
+            if (next is not null) phases.Add(Between(at, drill, next, preferred));
+        }
+        phases.Add(new Phase { Kind = PhaseKind.Done, Drill = drills.Length - 1, Feet = Feet.Both, ExpectedSeconds = 0, Label = RunSheetWords.Done, Cue = "", Next = "", Sounds = [] });
+        return new RunSheet
+        {
+            Drills = [.. drills.Select(Head)],
+            Phases = phases.ToImmutable(),
+            ClipPenaltySeconds = clipPenalty.TotalSeconds,
+        };
+    }
+
+    private static RunDrill Head(SheetDrill drill)
+    {
+        var rules = ChallengeRules.Of(drill.Card);
+        return new RunDrill
+        {
+            Drill = drill.Card.Id,
+            Name = drill.Card.Name,
+            MeasuredBy = drill.Card.MeasuredBy,
+            TouchesARep = drill.Card.Pattern.PerRep,
+            Layout = drill.Card.Layout?.Key,
+            Stations = rules.Stations,
+            TargetPoints = rules.TargetPoints,
+            Beats = BeatTrack.For(drill.Card, drill.Dose),
+        };
+    }
+
+    private static int AddDrill(ImmutableArray<Phase>.Builder phases, int at, SheetDrill drill, SheetDrill? nextDrill, Foot preferred, int played)
+    {
+        var (card, dose) = (drill.Card, drill.Dose);
         var turns = card.Turns(preferred);
         var sets = Enumerable.Range(0, dose.Sets).SelectMany(_ => turns).ToList();
-        var phases = ImmutableArray.CreateBuilder<Phase>();
-        phases.Add(Pause(PhaseKind.Ready, ReadySeconds, sets[0], card.Cues[0], RunSheetWords.Then(card.MeasuredBy, dose, sets[0])));
+        phases.Add(Pause(PhaseKind.Ready, at, SheetSums.GetReady, sets[0], card.Cues[0], drill));
         for (var i = 0; i < sets.Count; i++)
         {
             var next = i + 1 < sets.Count ? sets[i + 1] : (Feet?)null;
             var swaps = next is not null && next != sets[i];
             var rest = Math.Max((int)dose.Rest.TotalSeconds, swaps ? ShortestSwap : 0);
             // Each round repeats one cue; the round after it moves on to the next, so that all are heard.
-            phases.Add(Work(card, dose, sets[i], i, sets.Count, card.Cues[i / turns.Length % card.Cues.Length], RunSheetWords.AfterWork(next, rest, swaps)));
-            if (next is { } feet)
-                phases.Add(Pause(swaps ? PhaseKind.Swap : PhaseKind.Rest, rest, feet, card.Cues[(i + 1) / turns.Length % card.Cues.Length], RunSheetWords.Then(card.MeasuredBy, dose, feet)));
+            var cue = card.Cues[i / turns.Length % card.Cues.Length];
+            phases.Add(Work(drill, sets[i], i, sets.Count, cue, RunSheetWords.AfterWork(next, rest, swaps, nextDrill?.Card.Name)) with { Drill = at, Set = played + i + 1 });
+            if (next is { } feet) phases.Add(Pause(swaps ? PhaseKind.Swap : PhaseKind.Rest, at, rest, feet, card.Cues[(i + 1) / turns.Length % card.Cues.Length], drill));
         }
-        phases.Add(new Phase
-        {
-            Kind = PhaseKind.Done,
-            Feet = Feet.Both,
-            ExpectedSeconds = 0,
-            Label = RunSheetWords.Done,
-            Cue = "",
-            Next = "",
-            Sounds = [],
-        });
-        return new RunSheet
-        {
-            Drill = card.Id,
-            MeasuredBy = card.MeasuredBy,
-            TouchesARep = card.Pattern.PerRep,
-            Phases = phases.ToImmutable(),
-            ClipPenaltySeconds = Scoring.ClipPenalty.TotalSeconds,
-        };
+        return played + sets.Count;
     }
 
-    private static Phase Work(DrillCard card, Dose dose, Feet feet, int index, int count, string cue, string next)
+    private static Phase Work(SheetDrill drill, Feet feet, int index, int count, string cue, string next)
     {
+        var (card, dose) = (drill.Card, drill.Dose);
         var pattern = card.Pattern.For(feet);
         var seconds = dose is RoundsDose rounds ? (int)rounds.Work.TotalSeconds : (int?)null;
         return new Phase
         {
             Kind = PhaseKind.Work,
             Feet = feet,
-            Set = index + 1,
             Seconds = seconds,
-            ExpectedSeconds = seconds ?? OpenEnded(card, dose, pattern),
-            Target = dose switch { RepsDose reps => reps.Reps, TriesDose tries => tries.Tries, _ => null },
+            ExpectedSeconds = DoseArithmetic.TimeOfATurn(pattern, dose, card.Tempo.Steady).TotalSeconds,
+            Target = dose switch
+            {
+                RepsDose touches when card.MeasuredBy is MeasuredBy.TouchesInARound => touches.Reps * pattern.Touches.Length,
+                RepsDose reps => reps.Reps,
+                TriesDose tries => tries.Tries,
+                _ => null,
+            },
             Label = RunSheetWords.Label(card.MeasuredBy, index + 1, count),
             Cue = cue,
             Next = next,
@@ -73,27 +111,50 @@ public static class RunSheetWriter
         };
     }
 
-    private static double OpenEnded(DrillCard card, Dose dose, Pattern pattern)
-    {
-        var steady = card.Tempo.Steady;
-        return dose switch
-        {
-            RepsDose reps => steady.TimeFor(reps.Reps * pattern.Touches.Length).TotalSeconds,
-            TriesDose tries => tries.Tries * (steady.TimeFor(DoseArithmetic.TouchesOfATry) + DoseArithmetic.FetchTheBall).TotalSeconds,
-            _ => steady.TimeFor(pattern.Touches.Length).TotalSeconds,
-        };
-    }
-
-    private static Phase Pause(PhaseKind kind, int seconds, Feet next, string cue, string then) => new()
+    private static Phase Pause(PhaseKind kind, int at, int seconds, Feet next, string cue, SheetDrill drill) => new()
     {
         Kind = kind,
+        Drill = at,
         Feet = next,
         Seconds = seconds,
         ExpectedSeconds = seconds,
         Label = RunSheetWords.Pause(kind, next),
         Cue = cue,
-        Next = then,
+        Next = RunSheetWords.Then(drill, next),
         Sounds = [.. kind == PhaseKind.Swap ? [new SoundAt(0, Sound.Swap)] : Array.Empty<SoundAt>(), .. LastThree(seconds)],
+        Spoken = kind == PhaseKind.Rest ? [] : [new(0, kind == PhaseKind.Ready ? RunSheetWords.Spoken(drill.Card.Name, next) : RunSheetWords.Pause(kind, next))],
+    };
+
+    private static Phase Between(int at, SheetDrill over, SheetDrill next, Foot preferred)
+    {
+        var seconds = SheetSums.After(over.Dose);
+        var feet = next.Card.Turns(preferred)[0];
+        return new Phase
+        {
+            Kind = PhaseKind.Between,
+            Drill = at,
+            Feet = feet,
+            Seconds = seconds,
+            ExpectedSeconds = seconds,
+            Label = RunSheetWords.Between(next.Card.Name),
+            Cue = "",
+            Next = RunSheetWords.Then(next, feet),
+            Sounds = LastThree(seconds).ToImmutableArray(),
+            Spoken = [new(seconds - SaidBefore, RunSheetWords.Between(next.Card.Name))],
+        };
+    }
+
+    private static Phase SettingOut(int at, SheetDrill drill, Foot preferred) => new()
+    {
+        Kind = PhaseKind.SetOut,
+        Drill = at,
+        Feet = drill.Card.Turns(preferred)[0],
+        ExpectedSeconds = Sheets.SettingOut.TimeFor(drill.Card.Layout).TotalSeconds,
+        Label = RunSheetWords.SetOut,
+        Cue = drill.Card.Layout!.Name,
+        Next = $"then {drill.Card.Name}",
+        Sounds = [],
+        Spoken = [new(0, RunSheetWords.SetOut)],
     };
 
     private static ImmutableArray<SoundAt> WorkSounds(int seconds) =>

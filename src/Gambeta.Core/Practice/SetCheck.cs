@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Practice;
@@ -36,12 +37,22 @@ public enum SetProblem
 
     /// <summary>More tries than <see cref="SetCheck.MostTries"/>, or their ends do not match them.</summary>
     TriesUnclear,
+
+    /// <summary>The taps that were sent cannot be read.</summary>
+    EventsUnclear,
 }
 
 /// <summary>Everything about a set that is not counted: whose, when, on which layout where it was not the card's own.</summary>
 public sealed record SetFrame(
     Guid Id, Guid SessionId, Guid PlayerId, int Order, Feet Feet, DateTimeOffset StartedAt, DateOnly Day, TimeSpan? Planned, CountedBy CountedBy,
-    string? Layout = null);
+    string? Layout = null)
+{
+    /// <summary>Every tap with its time, as <see cref="PlayNotation"/> writes it.</summary>
+    public string? Events { get; init; }
+
+    /// <summary>What a clipped marker costs.</summary>
+    public TimeSpan ClipPenalty { get; init; } = Scoring.ClipPenalty;
+}
 
 /// <summary>A set or the reasons why there is none.</summary>
 public sealed record CheckedSet(PracticeSet? Set, ImmutableArray<SetProblem> Problems);
@@ -58,6 +69,25 @@ public static class SetCheck
     /// <summary>How far back a set may be dated.</summary>
     public const int MostYearsBack = 12;
 
+    /// <summary>Makes a set of what happened in it: the counts follow from the taps, and these are then checked like typed ones.</summary>
+    /// <param name="card">The drill on the layout that was played.</param>
+    /// <param name="frame">The set's frame, with the taps.</param>
+    /// <param name="seconds">Time with the ball in seconds.</param>
+    /// <param name="today">The household's day.</param>
+    public static CheckedSet CheckPlayed(DrillCard card, SetFrame frame, double seconds, DateOnly today)
+    {
+        ImmutableArray<PlayEvent> events;
+        try
+        {
+            events = PlayNotation.Read(frame.Events ?? "");
+        }
+        catch (FormatException)
+        {
+            return new CheckedSet(null, [SetProblem.EventsUnclear]);
+        }
+        return Check(card, frame, Tally.Of(card.MeasuredBy, frame.Feet, ChallengeRules.Of(card), events, seconds, frame.Planned is not null), today);
+    }
+
     /// <summary>
     /// Checks a draft for a drill and makes the set. For a set that nobody counted the touches are put in from the
     /// card's steady tempo. In reps the touches follow from the pattern, clean reps and slips alike.
@@ -70,12 +100,12 @@ public static class SetCheck
         if (frame.Day < today.AddYears(-MostYearsBack)) problems.Add(SetProblem.DayTooOld);
         var worked = CheckTime(draft.Seconds, problems);
         int?[] counts = [draft.Left, draft.Right, draft.Reps, draft.Slips, draft.LongestRun, draft.Clips];
-        if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true) problems.Add(SetProblem.CountNegative);
+        if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true || draft.StationTries?.Any(t => t < 1) == true || draft.Points?.Any(p => p < 0) == true) problems.Add(SetProblem.CountNegative);
         if (frame.CountedBy != CountedBy.Estimated && !HasItsCounts(card.MeasuredBy, frame.Feet, draft)) problems.Add(SetProblem.CountMissing);
-        if (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count)) problems.Add(SetProblem.TriesUnclear);
+        if (TriesAreUnclear(draft)) problems.Add(SetProblem.TriesUnclear);
         if (problems.Count > 0) return new CheckedSet(null, [.. problems]);
 
-        var result = ResultOf(card.MeasuredBy, draft);
+        var result = ResultOf(card, frame, draft);
         var touches = TouchesOf(card, frame, draft, result, worked);
         if (touches.Total > Tempo.MostTouchesASecond * Math.Ceiling(worked.TotalSeconds)) problems.Add(SetProblem.CountTooHigh);
         if (result is PassesResult passes && passes.LongestRun > touches.Total) problems.Add(SetProblem.RunLongerThanPasses);
@@ -100,7 +130,13 @@ public static class SetCheck
         CountedBy = frame.CountedBy,
         Touches = touches,
         Result = result,
+        Events = frame.Events,
     };
+
+    private static bool TriesAreUnclear(SetDraft draft) =>
+        (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count))
+        || draft.StationTries?.Count > MostTries || draft.Points?.Count > MostTries || draft.Inside?.Count > MostTries
+        || (draft.StrikeZones is { } zones && (zones.Count > MostTries || draft.StrikeLeft?.Count != zones.Count || zones.Any(zone => zone is < 0 or > ChallengeRules.GoalZones)));
 
     private static TimeSpan CheckTime(double? seconds, List<SetProblem> problems)
     {
@@ -123,8 +159,13 @@ public static class SetCheck
     private static bool HasItsCounts(MeasuredBy measuredBy, Feet feet, SetDraft draft) => measuredBy switch
     {
         MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries => draft.Reps is not null,
-        MeasuredBy.BestStreak or MeasuredBy.LadderRung => draft.TryTouches is { Count: > 0 },
+        MeasuredBy.BestStreak or MeasuredBy.LadderRung or MeasuredBy.RunInTouches => draft.TryTouches is { Count: > 0 },
         MeasuredBy.CourseTime => true,
+        MeasuredBy.StationsTime => draft.StationTries is not null,
+        MeasuredBy.TargetPoints => draft.Points is { Count: > 0 },
+        MeasuredBy.TrapHeights => draft.Inside is { Count: > 0 },
+        // Typed in afterwards nobody knows the zones any more: hits and misses are enough.
+        MeasuredBy.StrikesByZone => draft.StrikeZones is { Count: > 0 } || draft.Reps is not null,
         MeasuredBy.CleanPasses => HasItsFeet(feet, draft) && draft.LongestRun is not null,
         _ => HasItsFeet(feet, draft),
     };
@@ -132,14 +173,20 @@ public static class SetCheck
     private static bool HasItsFeet(Feet feet, SetDraft draft) =>
         (feet == Feet.Right || draft.Left is not null) && (feet == Feet.Left || draft.Right is not null);
 
-    private static SetResult ResultOf(MeasuredBy measuredBy, SetDraft draft) => measuredBy switch
+    private static SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => card.MeasuredBy switch
     {
         MeasuredBy.CleanReps => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0),
         MeasuredBy.HitsOutOfTries => new HitsResult(draft.Reps ?? 0, draft.Slips ?? 0),
         MeasuredBy.BestStreak => new TriesResult(TriesOf(draft)),
-        MeasuredBy.LadderRung => new LadderResult(TriesOf(draft)),
+        MeasuredBy.LadderRung => new LadderResult(TriesOf(draft)) { Took = draft.RungSeconds is > 0 and var took ? TimeSpan.FromSeconds(took) : null },
+        MeasuredBy.RunInTouches => new RunInResult(TriesOf(draft)),
+        MeasuredBy.StationsTime => new StationsResult([.. draft.StationTries ?? []], ChallengeRules.Of(card).Stations),
+        MeasuredBy.TargetPoints => new TargetsResult([.. draft.Points ?? []]),
+        MeasuredBy.TrapHeights => new TrapResult(TrapHeights.Of(draft.Inside ?? [])),
+        MeasuredBy.StrikesByZone when draft.StrikeZones is { } zones => new StrikesResult([.. zones.Zip(draft.StrikeLeft!, (zone, left) => new Strike(left ? Foot.Left : Foot.Right, zone))]),
+        MeasuredBy.StrikesByZone => new HitsResult(draft.Reps ?? 0, draft.Slips ?? 0),
         MeasuredBy.CleanPasses => new PassesResult(draft.LongestRun ?? 0, draft.Slips ?? 0),
-        MeasuredBy.CourseTime => new RunResult(draft.Clips ?? 0),
+        MeasuredBy.CourseTime => new RunResult(draft.Clips ?? 0, frame.ClipPenalty, draft.Void ?? false),
         _ => new RoundResult(),
     };
 
@@ -154,11 +201,20 @@ public static class SetCheck
         {
             RepsResult reps when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * (reps.CleanReps + reps.Slips),
             HitsResult hits when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * hits.Tries,
+            StationsResult stations when frame.CountedBy != CountedBy.Estimated => pattern.Of(stations.Tries.Sum()),
+            TargetsResult targets when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * targets.Points.Length,
+            TrapResult traps when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * traps.Tries.Length,
+            StrikesResult strikes when frame.CountedBy != CountedBy.Estimated => Struck(strikes),
             RunResult => pattern.PerRep,
             _ when frame.CountedBy == CountedBy.Estimated => pattern.Of(card.Tempo.Steady.TouchesIn(worked)),
             TriedResult tried => TouchesIn(tried.Tries),
             _ => tapped,
         };
+
+        // Each foot's strikes take the touches of a rep of that foot alone.
+        TouchCount Struck(StrikesResult strikes) => pattern.Feet == Feet.Both
+            ? new TouchCount(strikes.Of(Foot.Left).Tries, strikes.Of(Foot.Right).Tries)
+            : pattern.PerRep * strikes.Strikes.Length;
 
         // As they were tapped where that adds up; a header counts for no foot, so there the pattern says.
         TouchCount TouchesIn(ImmutableArray<JugglingTry> tries) =>

@@ -29,4 +29,25 @@ public sealed record SetDraft
 
     /// <summary>For each try, whether the ball was dropped (true) or the player stopped.</summary>
     public IReadOnlyList<bool>? TryDropped { get; init; }
+
+    /// <summary>Seconds from the start until the highest rung of a ladder was finished.</summary>
+    public double? RungSeconds { get; init; }
+
+    /// <summary>True for a run that does not count.</summary>
+    public bool? Void { get; init; }
+
+    /// <summary>Tries at each station that was hit.</summary>
+    public IReadOnlyList<int>? StationTries { get; init; }
+
+    /// <summary>Points of each try at the targets, 0 for a miss.</summary>
+    public IReadOnlyList<int>? Points { get; init; }
+
+    /// <summary>For each try at the trap square, whether the ball was killed inside.</summary>
+    public IReadOnlyList<bool>? Inside { get; init; }
+
+    /// <summary>The zone that each strike hit, 0 for a miss.</summary>
+    public IReadOnlyList<int>? StrikeZones { get; init; }
+
+    /// <summary>For each strike, whether it was the left foot's.</summary>
+    public IReadOnlyList<bool>? StrikeLeft { get; init; }
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core.Practice;
 
 namespace Gambeta.Core.Records;
 
@@ -28,26 +29,46 @@ public enum MeasureKind
 
     /// <summary>The highest rung of a ladder.</summary>
     LadderRung,
+
+    /// <summary>Seconds until a rung of a ladder was finished; each rung is a measure of its own.</summary>
+    RungSeconds,
+
+    /// <summary>Seconds through all stations.</summary>
+    StationsSeconds,
+
+    /// <summary>Points out of a number of tries; each number is a measure of its own.</summary>
+    PointsOutOf,
+
+    /// <summary>Most touches of a run-in that got there.</summary>
+    RunInTouches,
+
+    /// <summary>The highest height from which two balls were killed running: 1 is the knee, 5 above the head.</summary>
+    TrapHeight,
 }
 
 /// <summary>
-/// Something a record is kept of. The size is the length of a timed round in seconds, or the number of tries that hits
-/// were made of; 0 for all other kinds.
+/// Something a record is kept of. The size is the length of a timed round in seconds, the number of tries that hits or points
+/// were made of, or the rung; 0 for all other kinds.
 /// </summary>
 public readonly record struct Measure(MeasureKind Kind, int Size = 0)
 {
     /// <summary>True where a smaller value is the better one.</summary>
-    public bool LowerIsBetter => Kind == MeasureKind.CourseSeconds;
+    public bool LowerIsBetter => Kind is MeasureKind.CourseSeconds or MeasureKind.StationsSeconds or MeasureKind.RungSeconds;
 
     /// <summary>The least that beats a value: one more, or a tenth less for a time.</summary>
     public decimal ToBeat(decimal value) => Kind switch
     {
-        MeasureKind.CourseSeconds => value - 0.1m,
+        _ when LowerIsBetter => value - 0.1m,
         _ => Math.Floor(value) + 1,
     };
 
-    /// <summary>False for a value that nothing can be better than: ten hits out of ten.</summary>
-    public bool CanBeBeaten(decimal value) => Kind != MeasureKind.HitsOutOf || value < Size;
+    /// <summary>False for a value that nothing can be better than: ten hits out of ten, the highest height.</summary>
+    public bool CanBeBeaten(decimal value) => Kind switch
+    {
+        MeasureKind.HitsOutOf => value < Size,
+        MeasureKind.TrapHeight => value < (int)DropHeight.Above,
+        _ => true,
+    };
 
     /// <summary>True when <paramref name="value"/> is strictly better than <paramref name="other"/>: a tie is not.</summary>
     public bool IsBetter(decimal value, decimal other) => LowerIsBetter ? value < other : value > other;

@@ -6,7 +6,7 @@ namespace Gambeta.Core.Records;
 /// <summary>Which marks a set makes. Only what was counted makes any: an estimate never does, nor does a count of zero.</summary>
 public static class Scoring
 {
-    /// <summary>What a clipped marker adds to a run.</summary>
+    /// <summary>What a clipped marker adds to a run, unless the household chose otherwise.</summary>
     public static readonly TimeSpan ClipPenalty = TimeSpan.FromSeconds(1);
 
     /// <summary>How far a round may be off its length and still count as played to its end.</summary>
@@ -22,14 +22,20 @@ public static class Scoring
             RepsResult reps => [(new Measure(MeasureKind.CleanReps), reps.CleanReps)],
             TriesResult tries => [(new Measure(MeasureKind.Streak), tries.Longest)],
             HitsResult hits => [(new Measure(MeasureKind.HitsOutOf, hits.Tries), hits.Hits)],
+            LadderResult { Rung: > 0, Took: { } took } ladder => [(new Measure(MeasureKind.LadderRung), ladder.Rung), (new Measure(MeasureKind.RungSeconds, ladder.Rung), HandTime(took))],
             LadderResult ladder => [(new Measure(MeasureKind.LadderRung), ladder.Rung)],
+            StationsResult { Finished: true } => [(new Measure(MeasureKind.StationsSeconds), HandTime(set.Worked))],
+            TargetsResult targets => [(new Measure(MeasureKind.PointsOutOf, targets.Points.Length), targets.Total)],
+            RunInResult runs => [(new Measure(MeasureKind.RunInTouches), runs.Most)],
+            TrapResult traps => [(new Measure(MeasureKind.TrapHeight), (int)(traps.Held ?? 0))],
+            StrikesResult strikes => [(new Measure(MeasureKind.HitsOutOf, strikes.Strikes.Length), strikes.Hits)],
             PassesResult passes when PlayedToItsEnd(set) =>
             [
                 (new Measure(MeasureKind.LongestRun), passes.LongestRun),
                 (new Measure(MeasureKind.PassesAMinute), PassesAMinute(set.Touches, set.Planned!.Value)),
             ],
             PassesResult passes => [(new Measure(MeasureKind.LongestRun), passes.LongestRun)],
-            RunResult run => [(new Measure(MeasureKind.CourseSeconds), CourseSeconds(set.Worked, run.Clips))],
+            RunResult { Void: false } run => [(new Measure(MeasureKind.CourseSeconds), CourseSeconds(set.Worked, run))],
             _ => [],
         };
         return values.Where(v => v.Value > 0).Select(v => new Mark(
@@ -40,8 +46,9 @@ public static class Scoring
     /// The time of a run in seconds with its penalties, rounded up to the next tenth, as hand times are on a running track:
     /// a thumb is not exact to the hundredth.
     /// </summary>
-    public static decimal CourseSeconds(TimeSpan run, int clips) =>
-        Math.Ceiling((decimal)(run + (ClipPenalty * clips)).TotalMilliseconds / 100m) / 10m;
+    public static decimal CourseSeconds(TimeSpan worked, RunResult run) => HandTime(worked + (run.Penalty * run.Clips));
+
+    private static decimal HandTime(TimeSpan time) => Math.Ceiling((decimal)time.TotalMilliseconds / 100m) / 10m;
 
     /// <summary>Passes a minute over a round, rounded down to a tenth.</summary>
     public static decimal PassesAMinute(TouchCount passes, TimeSpan round) =>

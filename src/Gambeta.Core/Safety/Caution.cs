@@ -34,7 +34,7 @@ public static class Cautions
         if (card.LeastAge > age) yield return CautionKind.TooYoung;
         if (card.Places.HasFlag(Places.Wall)) yield return CautionKind.Wall;
         if (card.Places.HasFlag(Places.Goal)) yield return CautionKind.Goal;
-        if (card.MeasuredBy == MeasuredBy.CourseTime) yield return CautionKind.FullSpeed;
+        if (card.MeasuredBy is MeasuredBy.CourseTime or MeasuredBy.StationsTime) yield return CautionKind.FullSpeed;
         if (card.Places.HasFlag(Places.Indoors)) yield return CautionKind.SoftBallIndoors;
     }
 

@@ -52,9 +52,8 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
             case RoundsDose rounds:
                 var touches = pattern.Of(tempo.TouchesIn(rounds.Work));
                 return new SetDraft { Left = touches.Left, Right = touches.Right, Seconds = rounds.Work.TotalSeconds };
-            case RepsDose tries when card.MeasuredBy == MeasuredBy.HitsOutOfTries:
-                var hits = Enumerable.Range(0, tries.Reps).Count(_ => chance.NextDouble() < 0.35 + (0.55 * skill));
-                return new SetDraft { Reps = hits, Slips = tries.Reps - hits, Seconds = Tenth(tempo.TimeFor(tries.Reps * pattern.Touches.Length).TotalSeconds) };
+            case RepsDose tries when card.MeasuredBy is MeasuredBy.HitsOutOfTries or MeasuredBy.TargetPoints or MeasuredBy.TrapHeights or MeasuredBy.StrikesByZone:
+                return OutOfTries(card, feet, tries.Reps, skill) with { Seconds = Tenth(tempo.TimeFor(tries.Reps * pattern.Touches.Length).TotalSeconds) };
             case RepsDose reps:
                 var slips = Enumerable.Range(0, reps.Reps).Count(_ => chance.NextDouble() > 0.6 + (0.4 * skill));
                 // On a good day a player goes on past the number asked for.
@@ -64,9 +63,36 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
                 return Ladder(pattern, tempo, goes.Tries, skill);
             case TriesDose tries:
                 return Tries(pattern, tempo, tries.Tries, skill);
+            case RunsDose when card.MeasuredBy == MeasuredBy.StationsTime:
+                return Stations(pattern, tempo, ChallengeRules.Of(card).Stations, skill);
             default:
                 return new SetDraft { Seconds = Tenth(32 - (16 * skill) + Noise(0.9)), Clips = chance.NextDouble() > 0.55 + (0.4 * skill) ? 1 : 0 };
         }
+    }
+
+    private SetDraft OutOfTries(DrillCard card, Feet feet, int tries, double skill)
+    {
+        var hit = Enumerable.Range(0, tries).Select(_ => chance.NextDouble() < 0.35 + (0.55 * skill)).ToList();
+        switch (card.MeasuredBy)
+        {
+            case MeasuredBy.TargetPoints:
+                var points = ChallengeRules.Of(card).TargetPoints;
+                return new SetDraft { Points = [.. hit.Select(h => h ? points[chance.Next(points.Length)] : 0)] };
+            case MeasuredBy.TrapHeights:
+                return new SetDraft { Inside = hit };
+            case MeasuredBy.StrikesByZone:
+                return new SetDraft { StrikeZones = [.. hit.Select(h => h ? chance.Next(1, ChallengeRules.GoalZones + 1) : 0)], StrikeLeft = [.. hit.Select((_, i) => feet == Feet.Left || (feet == Feet.Both && i % 2 == 0))] };
+            default:
+                var hits = hit.Count(h => h);
+                return new SetDraft { Reps = hits, Slips = tries - hits };
+        }
+    }
+
+    private SetDraft Stations(Pattern pattern, Tempo tempo, int stations, double skill)
+    {
+        // The further the station, the more tries.
+        var tries = Enumerable.Range(0, stations).Select(i => 1 + (int)(chance.NextDouble() * (1 + i) * (1.4 - skill))).ToList();
+        return new SetDraft { StationTries = tries, Seconds = Tenth(tempo.TimeFor(tries.Sum() * pattern.Touches.Length).TotalSeconds + (stations * 3)) };
     }
 
     private SetDraft Ladder(Pattern pattern, Tempo tempo, int goes, double skill)

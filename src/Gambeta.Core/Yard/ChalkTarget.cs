@@ -79,10 +79,13 @@ public sealed record ChalkTargets(ImmutableArray<ChalkTarget> Targets, double St
             var right = (row + 1) / 2 * (row % 2 == 1 ? 1 : -1) * ((isHigh ? high : low) + Apart);
             var (size, from) = isHigh ? (high, bottom) : (low, 0);
             if (Math.Abs(right) + (size / 2) > (wallWidth / 2) + LayoutCheck.Tolerance || from + size > wallHeight + LayoutCheck.Tolerance) continue;
-            targets.Add(new ChalkTarget(targets.Count + 1, right, from, size, isHigh ? 3 : row == 0 ? 1 : 2));
+            targets.Add(new ChalkTarget(targets.Count + 1, right, from, size, PointsOf(i)));
         }
         return new([.. targets], stray, count - targets.Count);
     }
+
+    /// <summary>What a hit of a target is worth, by its place from 0: three for every third, a high one; one straight ahead; two beside it.</summary>
+    public static int PointsOf(int place) => place % 3 == 2 ? 3 : place == 0 ? 1 : 2;
 
     /// <summary>
     /// The degrees to either side that a square forgives at an age: 7 at six years, half a degree less each year, 3 from fourteen on.

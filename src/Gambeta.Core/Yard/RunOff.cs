@@ -20,7 +20,7 @@ public readonly record struct RunOff(double Sides, double BehindFinish)
     /// <summary>The margins of a drill, by how fast it is.</summary>
     public static RunOff Of(DrillCard? card) => card switch
     {
-        { MeasuredBy: MeasuredBy.CourseTime } => FullSpeed,
+        { MeasuredBy: MeasuredBy.CourseTime or MeasuredBy.StationsTime } => FullSpeed,
         { Intensity: Intensity.Hard } => Fast,
         { Intensity: Intensity.Easy } => Easy,
         _ => Jogging,

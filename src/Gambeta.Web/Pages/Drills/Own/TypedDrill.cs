@@ -108,8 +108,8 @@ public sealed class TypedDrill
         Add("tempo", "tempo", Quoted(Tempo));
         Add("time", "time", Quoted(Time));
         Add("reps", "reps", Quoted(Reps));
-        if (MeasuredBy is "best streak" or "ladder rung") Add("tries", "tries", Quoted(Tries));
-        if (MeasuredBy is "course time") Add("runs", "runs", Quoted(Runs));
+        if (MeasuredBy is "best streak" or "ladder rung" or "run in touches") Add("tries", "tries", Quoted(Tries));
+        if (MeasuredBy is "course time" or "stations time") Add("runs", "runs", Quoted(Runs));
         if (!string.IsNullOrWhiteSpace(Gear)) Add("gear", "gear", List(Gear.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)));
         Add("place", "place", Quoted(string.Join(' ', Place)));
         Add("space", "space", Quoted(Space));
