@@ -10,6 +10,7 @@ const files = {
   'bricolage-ext.woff2': 'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-ext-wght-normal.woff2',
   'atkinson.woff2': 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
   'atkinson-ext.woff2': 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2',
+  'sortable.js': 'node_modules/sortablejs/modular/sortable.core.esm.js',
 };
 rmSync(lib, { recursive: true, force: true });
 mkdirSync(lib, { recursive: true });

@@ -1,4 +1,5 @@
 using Dapper;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
@@ -29,14 +30,20 @@ public static class DiaryStore
 
             {StandingSql};
 
-            {LastDaysSql}
+            {LastDaysSql};
+
+            {SheetStore.LatestSql};
+
+            select kind, wall_side is not null from space where household_id = @Household and retired_at is null
             """,
             new { work.Household, player, from });
         return new TodayRows(
             Days(await rows.ReadAsync<DayRow>()),
             [.. (await rows.ReadAsync<SetRow>()).Select(row => row.ToSet())],
             [.. (await rows.ReadAsync<MarkRow>()).Select(row => (row.ToMark(), (IReadOnlyList<decimal>)(row.Latest ?? [])))],
-            (await rows.ReadAsync<(string Drill, DateOnly Day)>()).ToDictionary(d => d.Drill, d => d.Day));
+            (await rows.ReadAsync<(string Drill, DateOnly Day)>()).ToDictionary(d => d.Drill, d => d.Day),
+            (await rows.ReadAsync<SheetStore.SheetRow>()).SingleOrDefault()?.ToSheet(),
+            [.. (await rows.ReadAsync<(string Kind, bool Wall)>()).Select(space => (Stored.Word<Places>(space.Kind), space.Wall))]);
     }
 
     /// <summary>The bests that stand, one of each key.</summary>
@@ -138,9 +145,18 @@ public static class DiaryStore
 /// <param name="Last">The sets of the latest sitting in their order; empty before the first.</param>
 /// <param name="Standing">The standing best of every key, with the latest other values of it.</param>
 /// <param name="LastDays">The day on which each drill was last played; drills never played are missing.</param>
+/// <param name="Sheet">The household's own sheet that was changed last.</param>
+/// <param name="Rooms">The kind of each of its spaces, and whether that has a wall.</param>
 public sealed record TodayRows(
     IReadOnlyList<DayTally> Days, IReadOnlyList<PracticeSet> Last, IReadOnlyList<(Mark Best, IReadOnlyList<decimal> Latest)> Standing,
-    IReadOnlyDictionary<string, DateOnly> LastDays);
+    IReadOnlyDictionary<string, DateOnly> LastDays, KeptSheet? Sheet, IReadOnlyList<(Places Kind, bool HasWall)> Rooms)
+{
+    /// <summary>The kinds of its spaces together.</summary>
+    public Places Spaces => Rooms.Aggregate(Places.None, (all, room) => all | room.Kind);
+
+    /// <summary>Whether one of them has a wall.</summary>
+    public bool HasWall => Rooms.Any(room => room.HasWall);
+}
 
 /// <summary>What the logbook reads.</summary>
 public sealed record LogbookRows(IReadOnlyList<PracticeSet> Sets, IReadOnlySet<Guid> Bests, IReadOnlyList<string> Drills);

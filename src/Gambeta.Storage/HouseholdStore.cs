@@ -62,7 +62,7 @@ public static class HouseholdStore
     {
         var rows = await work.Connection.QueryAsync<ViewRow>(
             """
-            select h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
+            select h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, h.clip_penalty, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
             from household h left join player p on p.household_id = h.household_id
             where h.household_id = @Household
             order by p.joined_at, p.player_id
@@ -72,7 +72,7 @@ public static class HouseholdStore
         foreach (var row in rows)
         {
             view ??= new HouseholdView(
-                row.Name, row.Heading, row.DrillsVersion, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone), []);
+                row.Name, row.Heading, row.DrillsVersion, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty), []);
             if (row.PlayerId is { } id) view.Players.Add(new Player(id, row.Nickname!, row.BirthYear, Stored.Word<Foot>(row.PreferredFoot!), Stored.Word<Level>(row.Level!)));
         }
         return view;
@@ -85,10 +85,10 @@ public static class HouseholdStore
     /// <summary>Keeps what a household chose.</summary>
     public static Task SaveSettingsAsync(HouseholdWork work, HouseholdSettings settings) => work.Connection.ExecuteAsync(
         """
-        update household set units = @units, other_foot = @OtherFoot, sounds = @Sounds, week_starts_on = @WeekStartsOn, time_zone = @TimeZone
+        update household set units = @units, other_foot = @OtherFoot, sounds = @Sounds, week_starts_on = @WeekStartsOn, time_zone = @TimeZone, clip_penalty = @ClipPenalty
         where household_id = @Household
         """,
-        new { work.Household, units = settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, WeekStartsOn = (short)settings.WeekStartsOn, settings.TimeZone });
+        new { work.Household, units = settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, WeekStartsOn = (short)settings.WeekStartsOn, settings.TimeZone, settings.ClipPenalty });
 
     /// <summary>Changes a player; sets that were played stay as they are.</summary>
     public static Task ChangePlayerAsync(HouseholdWork work, Player player) => work.Connection.ExecuteAsync(
@@ -124,6 +124,7 @@ public static class HouseholdStore
         public string OtherFoot { get; init; } = "";
         public bool Sounds { get; init; }
         public short WeekStartsOn { get; init; }
+        public decimal ClipPenalty { get; init; }
         public Guid? PlayerId { get; init; }
         public string? Nickname { get; init; }
         public short BirthYear { get; init; }
@@ -148,10 +149,11 @@ public enum Units
 /// <param name="Sounds">Whether the practice screen sounds until somebody mutes it on the device.</param>
 /// <param name="WeekStartsOn">The first day of its week.</param>
 /// <param name="TimeZone">Whose midnight ends its day.</param>
-public sealed record HouseholdSettings(Units Units, string OtherFoot, bool Sounds, DayOfWeek WeekStartsOn, string TimeZone)
+/// <param name="ClipPenalty">What a clipped marker adds to a run, in seconds; runs that were made keep theirs.</param>
+public sealed record HouseholdSettings(Units Units, string OtherFoot, bool Sounds, DayOfWeek WeekStartsOn, string TimeZone, decimal ClipPenalty)
 {
     /// <summary>What stands before anybody chose.</summary>
-    public static readonly HouseholdSettings Usual = new(Units.Metric, UsualOtherFoot, true, DayOfWeek.Monday, "UTC");
+    public static readonly HouseholdSettings Usual = new(Units.Metric, UsualOtherFoot, true, DayOfWeek.Monday, "UTC", 1);
 
     /// <summary>The word that is used until a household chooses another.</summary>
     public const string UsualOtherFoot = "other foot";

@@ -32,12 +32,14 @@ internal sealed class SetRow
     public int? Hits { get; init; }
     public int? Misses { get; init; }
     public bool? IsLadder { get; init; }
+    public string? Events { get; init; }
+    public string? Detail { get; init; }
 
     /// <summary>Every column that a set fills, in the order of the table.</summary>
     public const string Columns = """
         household_id, set_id, session_id, player_id, drill, layout, set_order, feet, started_at, day, worked_ms, planned_seconds,
         counted_by, touches_left, touches_right, clean_reps, slips, longest_run, clips, try_touches, try_dropped,
-        hits, misses, is_ladder
+        hits, misses, is_ladder, events, detail
         """;
 
     public static SetRow From(Guid household, PracticeSet set) => new()
@@ -66,8 +68,9 @@ internal sealed class SetRow
         Hits = (set.Result as HitsResult)?.Hits,
         Misses = (set.Result as HitsResult)?.Misses,
         IsLadder = set.Result is LadderResult ? true : null,
+        Events = set.Events,
+        Detail = ResultText.Write(set.Result),
     };
-
 
     public PracticeSet ToSet() => new()
     {
@@ -84,18 +87,20 @@ internal sealed class SetRow
         Planned = PlannedSeconds is { } seconds ? TimeSpan.FromSeconds(seconds) : null,
         CountedBy = Stored.Word<CountedBy>(CountedBy),
         Touches = new TouchCount(TouchesLeft, TouchesRight),
-        Result = Result(),
+        Result = ResultText.Read(Detail) ?? Result(),
+        Events = Events,
     };
 
     // Which columns are filled says which kind of set it was.
     private SetResult Result() => this switch
     {
-        { TryTouches: not null, IsLadder: true } => new LadderResult(Tries()),
+        { TryTouches: not null, IsLadder: true } => new LadderResult(Tries()) { Took = ResultText.RungAfter(Detail) },
+        { TryTouches: not null, Detail: "run in" } => new RunInResult(Tries()),
         { TryTouches: not null } => new TriesResult(Tries()),
         { Hits: { } hits } => new HitsResult(hits, Misses ?? 0),
         { CleanReps: { } clean } => new RepsResult(clean, Slips ?? 0),
         { LongestRun: { } run } => new PassesResult(run, Slips ?? 0),
-        { Clips: { } clips } => new RunResult(clips),
+        { Clips: { } clips } => ResultText.Penalty(Detail) is var (penalty, isVoid) ? new RunResult(clips, penalty, isVoid) : null!,
         _ => new RoundResult(),
     };
 

@@ -35,7 +35,7 @@ public static class SetStore
             insert into practice_set ({SetRow.Columns})
             values (@HouseholdId, @SetId, @SessionId, @PlayerId, @Drill, @Layout, @SetOrder, @Feet, @StartedAt, @Day, @WorkedMs, @PlannedSeconds,
               @CountedBy, @TouchesLeft, @TouchesRight, @CleanReps, @Slips, @LongestRun, @Clips, @TryTouches, @TryDropped,
-              @Hits, @Misses, @IsLadder)
+              @Hits, @Misses, @IsLadder, @Events, @Detail)
             on conflict do nothing
             """,
             SetRow.From(work.Household, set));
@@ -92,7 +92,7 @@ public static class SetStore
               started_at = @StartedAt, day = @Day, worked_ms = @WorkedMs, counted_by = @CountedBy,
               touches_left = @TouchesLeft, touches_right = @TouchesRight, clean_reps = @CleanReps, slips = @Slips,
               longest_run = @LongestRun, clips = @Clips, try_touches = @TryTouches, try_dropped = @TryDropped,
-              hits = @Hits, misses = @Misses
+              hits = @Hits, misses = @Misses, events = @Events, detail = @Detail
             where household_id = @HouseholdId and set_id = @SetId
             """,
             SetRow.From(work.Household, set)));
@@ -121,7 +121,7 @@ public static class SetStore
               started_at = was.started_at, day = was.day, worked_ms = was.worked_ms, counted_by = was.counted_by,
               touches_left = was.touches_left, touches_right = was.touches_right, clean_reps = was.clean_reps, slips = was.slips,
               longest_run = was.longest_run, clips = was.clips, try_touches = was.try_touches, try_dropped = was.try_dropped,
-              hits = was.hits, misses = was.misses,
+              hits = was.hits, misses = was.misses, events = was.events, detail = was.detail,
               removed_at = was.removed_at
             from (select (jsonb_populate_record(null::practice_set, before)).* from set_change where household_id = @Household and change_id = @change) was
             where s.household_id = @Household and s.set_id = was.set_id

@@ -64,12 +64,16 @@ public static class Wording
         MeasureKind.PassesAMinute => Number(value) + " a minute",
         MeasureKind.HitsOutOf => $"{Number(value)} of {measure.Size}",
         MeasureKind.LadderRung => "rung " + Number(value),
+        MeasureKind.RungSeconds => $"rung {measure.Size} in {value.ToString("0.0", Plain)} s",
+        MeasureKind.PointsOutOf => $"{Number(value)} points in {measure.Size} tries",
+        MeasureKind.RunInTouches => Number(value) + " touches on the way",
+        MeasureKind.TrapHeight => "dead from " + Height((DropHeight)(int)value),
         _ => value.ToString("0.0", Plain) + " s",
     };
 
     /// <summary>The number alone, for where it stands large.</summary>
     public static string Figure(Measure measure, decimal value) =>
-        measure.Kind == MeasureKind.CourseSeconds ? value.ToString("0.0", Plain) : Number(value);
+        measure.LowerIsBetter ? value.ToString("0.0", Plain) : Number(value);
 
     /// <summary>What the figure counts, for under it.</summary>
     public static string Unit(Measure measure) => measure.Kind switch
@@ -77,6 +81,11 @@ public static class Wording
         MeasureKind.TouchesIn => $"touches in {measure.Size} s",
         MeasureKind.HitsOutOf => $"of {measure.Size} tries",
         MeasureKind.LadderRung => "rung of the ladder",
+        MeasureKind.RungSeconds => $"seconds to rung {measure.Size}",
+        MeasureKind.StationsSeconds => "seconds, all stations",
+        MeasureKind.PointsOutOf => $"points in {measure.Size} tries",
+        MeasureKind.RunInTouches => "touches on the way",
+        MeasureKind.TrapHeight => "height: 1 knee, 2 hip, 3 chest, 4 head, 5 above",
         MeasureKind.CleanReps => "clean reps in a set",
         MeasureKind.Streak => "in a row",
         MeasureKind.LongestRun => "in a row, no slip",
@@ -92,6 +101,11 @@ public static class Wording
         Core.Catalogue.MeasuredBy.HitsOutOfTries => "hits out of tries",
         Core.Catalogue.MeasuredBy.LadderRung => "highest rung",
         Core.Catalogue.MeasuredBy.CleanPasses => "longest clean run, passes a minute",
+        Core.Catalogue.MeasuredBy.StationsTime => "seconds through all stations",
+        Core.Catalogue.MeasuredBy.TargetPoints => "points of the targets",
+        Core.Catalogue.MeasuredBy.RunInTouches => "touches on the way, the best of some tries",
+        Core.Catalogue.MeasuredBy.TrapHeights => "highest ball killed inside",
+        Core.Catalogue.MeasuredBy.StrikesByZone => "hits by zone out of tries",
         _ => "seconds for the course",
     };
 
@@ -124,8 +138,9 @@ public static class Wording
         return dose switch
         {
             RoundsDose rounds => $"{rounds.Rounds} × {rounds.Work.TotalSeconds.ToString(Plain)} s{each}",
-            RepsDose reps => $"{reps.Times} × {reps.Reps} {(card.MeasuredBy == Core.Catalogue.MeasuredBy.HitsOutOfTries ? "tries" : "reps")}{each}",
+            RepsDose reps => $"{reps.Times} × {reps.Reps} {Repeated(card.MeasuredBy)}{each}",
             TriesDose goes when card.MeasuredBy == Core.Catalogue.MeasuredBy.LadderRung => $"{goes.Tries} goes{each}",
+            TriesDose runs when card.MeasuredBy == Core.Catalogue.MeasuredBy.RunInTouches => $"{runs.Tries} run-ins{each}",
             TriesDose tries => $"{tries.Tries} tries{each}",
             RunsDose runs => $"{runs.Runs} runs{each}",
             _ => "",
@@ -143,7 +158,14 @@ public static class Wording
             LadderResult ladder => $"rung {ladder.Rung}",
             TriesResult { Longest: > 0 } tries => $"{tries.Longest} in a row",
             PassesResult passes => $"{about}{Number(set.Touches.Total)}, run of {passes.LongestRun}",
-            RunResult run => Scoring.CourseSeconds(set.Worked, run.Clips).ToString("0.0", Plain) + " s",
+            RunResult { Void: true } => "run not counted",
+            RunResult run => Scoring.CourseSeconds(set.Worked, run).ToString("0.0", Plain) + " s",
+            StationsResult { Finished: true } => set.Worked.TotalSeconds.ToString("0.0", Plain) + " s",
+            StationsResult stations => $"{stations.Tries.Length} of {stations.Stations} stations",
+            TargetsResult targets => $"{targets.Total} points",
+            RunInResult runs => $"{runs.Most} on the way",
+            TrapResult traps => traps.Held is { } height ? "from " + Height(height) : $"{traps.Tries.Count(t => t.Inside)} of {traps.Tries.Length} inside",
+            StrikesResult strikes => $"{strikes.Hits} of {strikes.Strikes.Length}",
             _ => about + Number(set.Touches.Total),
         };
     }
@@ -156,11 +178,68 @@ public static class Wording
         LadderResult ladder => $"rung {ladder.Rung}, goes of {Tries(ladder.Tries)}",
         TriesResult tries => "tries of " + Tries(tries.Tries),
         PassesResult passes => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {Slips(passes.Slips)}",
-        RunResult run => $"{set.Worked.TotalSeconds.ToString("0.0", Plain)} s, {run.Clips} clipped",
+        RunResult run => $"{set.Worked.TotalSeconds.ToString("0.0", Plain)} s, {run.Clips} clipped{(run.Void ? ", a run that does not count" : run.Clips > 0 ? $", {Number((decimal)run.Penalty.TotalSeconds)} s for each" : "")}",
+        StationsResult stations => $"{stations.Tries.Length} of {stations.Stations} stations in {set.Worked.TotalSeconds.ToString("0.0", Plain)} s, tries {string.Join(", ", stations.Tries)}",
+        TargetsResult targets => $"{targets.Total} points: {string.Join(", ", targets.Points)}",
+        RunInResult runs => "run-ins of " + string.Join(", ", runs.Tries.Select(t => t.Touches + (t.End == TryEnd.Dropped ? " (lost)" : ""))),
+        TrapResult traps => string.Join(", ", traps.ByHeight.Select(h => $"{h.Killed} of {h.Tries} from {Height(h.From)}")),
+        StrikesResult strikes => $"{strikes.Hits} of {strikes.Strikes.Length}: {string.Join(", ", strikes.ByZone.Select((hits, zone) => (hits, zone)).Where(z => z.hits > 0).Select(z => $"{z.hits} {Zone(z.zone + 1)}"))}",
         _ => $"{set.Touches.Total} touches",
     };
 
     private static string Tries(IEnumerable<JugglingTry> tries) => string.Join(", ", tries.Select(t => t.Touches + (t.End == TryEnd.Stopped ? " (stopped)" : "")));
+
+    /// <summary>Where a ball is dropped from.</summary>
+    public static string Height(DropHeight height) => height switch
+    {
+        DropHeight.Above => "above the head",
+        _ => "the " + height.ToWords(),
+    };
+
+    /// <summary>A zone of the goal, from 1: low ones first.</summary>
+    public static string Zone(int zone) => $"{(zone > 3 ? "high" : "low")} {((zone - 1) % 3) switch { 0 => "left", 1 => "middle", _ => "right" }}";
+
+    /// <summary>A part of the body that can hurt.</summary>
+    public static string PainPart(PainPart part) => part switch
+    {
+        Core.Safety.PainPart.SomewhereElse => "somewhere else",
+        _ => part.ToWords(),
+    };
+
+    /// <summary>That something hurt.</summary>
+    public static string Pain(PainPart part) => part == Core.Safety.PainPart.SomewhereElse ? "something hurt" : $"your {part.ToWords()} hurt";
+
+    /// <summary>Was it under control, in the player's words.</summary>
+    public static string Control(Control control) => control switch
+    {
+        Core.Practice.Control.Easy => "calm and clean",
+        Core.Practice.Control.Mostly => "mostly mine",
+        Core.Practice.Control.Shaky => "shaky",
+        _ => "it fell apart",
+    };
+
+    /// <summary>How hard it was, from 1 to 10.</summary>
+    public static string Effort(int effort) => effort switch
+    {
+        1 => "like resting",
+        2 => "very easy",
+        3 => "easy",
+        4 => "a little work",
+        5 => "work",
+        6 => "quite hard",
+        7 => "hard",
+        8 => "very hard",
+        9 => "almost all I had",
+        _ => "all I had",
+    };
+
+    private static string Repeated(MeasuredBy measuredBy) => measuredBy switch
+    {
+        Core.Catalogue.MeasuredBy.HitsOutOfTries or Core.Catalogue.MeasuredBy.TargetPoints or Core.Catalogue.MeasuredBy.TrapHeights => "tries",
+        Core.Catalogue.MeasuredBy.StrikesByZone => "strikes",
+        Core.Catalogue.MeasuredBy.CleanPasses => "passes",
+        _ => "reps",
+    };
 
     private static string Slips(int slips) => slips == 1 ? "1 slip" : $"{slips} slips";
 
@@ -186,6 +265,7 @@ public static class Wording
         SetProblem.TimeTooLong => "One set is an hour at most.",
         SetProblem.DayInFuture => "That day has not come yet.",
         SetProblem.DayTooOld => $"That day is more than {SetCheck.MostYearsBack} years back.",
+        SetProblem.EventsUnclear => "What was tapped cannot be read.",
         _ => "Write the touches of each try, one number a try, up to a hundred.",
     };
 }

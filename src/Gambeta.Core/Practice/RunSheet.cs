@@ -118,6 +118,12 @@ public sealed record RunDrill
     /// <summary>Points of each target on the wall.</summary>
     public ImmutableArray<int> TargetPoints { get; init; } = [];
 
+    /// <summary>What can go wrong, the likely things first.</summary>
+    public ImmutableArray<Fault> Faults { get; init; } = [];
+
+    /// <summary>True when each foot works on its own, so that one can ask how the other one felt.</summary>
+    public bool ComparesFeet { get; init; }
+
     /// <summary>Beats that can be played to it; empty where a beat makes no sense.</summary>
     public ImmutableArray<BeatTrack> Beats { get; init; } = [];
 }

@@ -63,6 +63,8 @@ public static class RunSheetWriter
             Layout = drill.Card.Layout?.Key,
             Stations = rules.Stations,
             TargetPoints = rules.TargetPoints,
+            Faults = drill.Card.Faults,
+            ComparesFeet = drill.Card.Feet != FeetPlan.BothTogether,
             Beats = BeatTrack.For(drill.Card, drill.Dose),
         };
     }

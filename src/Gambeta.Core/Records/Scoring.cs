@@ -1,3 +1,4 @@
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Touches;
 
@@ -41,6 +42,24 @@ public static class Scoring
         return values.Where(v => v.Value > 0).Select(v => new Mark(
             new MarkKey(set.PlayerId, set.Drill, v.Measure, set.Feet, set.Layout ?? ""), v.Value, set.StartedAt, set.Day, set.Id));
     }
+
+    /// <summary>What a drill in a dose is chiefly judged by; nothing where no record is kept of it.</summary>
+    public static Measure? Chiefly(DrillCard card, Dose dose) => (card.MeasuredBy, dose) switch
+    {
+        (MeasuredBy.TouchesInARound, RoundsDose rounds) => new Measure(MeasureKind.TouchesIn, (int)rounds.Work.TotalSeconds),
+        (MeasuredBy.TouchesInARound, _) => null,
+        (MeasuredBy.CleanReps, _) => new Measure(MeasureKind.CleanReps),
+        (MeasuredBy.BestStreak, _) => new Measure(MeasureKind.Streak),
+        (MeasuredBy.CleanPasses, _) => new Measure(MeasureKind.LongestRun),
+        (MeasuredBy.CourseTime, _) => new Measure(MeasureKind.CourseSeconds),
+        (MeasuredBy.LadderRung, _) => new Measure(MeasureKind.LadderRung),
+        (MeasuredBy.StationsTime, _) => new Measure(MeasureKind.StationsSeconds),
+        (MeasuredBy.RunInTouches, _) => new Measure(MeasureKind.RunInTouches),
+        (MeasuredBy.TrapHeights, _) => new Measure(MeasureKind.TrapHeight),
+        (MeasuredBy.TargetPoints, RepsDose tries) => new Measure(MeasureKind.PointsOutOf, tries.Reps),
+        (MeasuredBy.HitsOutOfTries or MeasuredBy.StrikesByZone, RepsDose tries) => new Measure(MeasureKind.HitsOutOf, tries.Reps),
+        _ => null,
+    };
 
     /// <summary>
     /// The time of a run in seconds with its penalties, rounded up to the next tenth, as hand times are on a running track:

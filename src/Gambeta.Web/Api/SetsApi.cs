@@ -1,6 +1,7 @@
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
@@ -10,8 +11,8 @@ namespace Gambeta.Web.Api;
 
 /// <summary>A set as the practice screen sends it, the moment it ends or later.</summary>
 public sealed record SetPost(
-    Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft Draft,
-    string? Layout = null);
+    Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft? Draft,
+    string? Layout = null, string? Events = null, double? Seconds = null);
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
 public sealed record CountPost(Guid Change, SetDraft Draft);
@@ -28,7 +29,7 @@ public sealed record ProblemAnswer(IReadOnlyList<string> Problems);
 /// <summary>The documented interface of the practice screen: see docs/api.md.</summary>
 public static class SetsApi
 {
-    private const int MostItems = 20, LongestItem = 60;
+    private const int MostItems = 20, LongestItem = 60, LongestEvents = 400_000;
 
     private static readonly TimeSpan ClockAhead = TimeSpan.FromMinutes(15);
 
@@ -42,28 +43,38 @@ public static class SetsApi
         api.MapPost("/sets", AddAsync).AddEndpointFilter(FormTokenAsync);
         api.MapPost("/checks", CheckAsync).AddEndpointFilter(FormTokenAsync);
         api.MapPost("/sets/{set:guid}/count", CorrectAsync).AddEndpointFilter(FormTokenAsync);
+        SessionApi.Map(api, FormTokenAsync);
     }
 
     private static async Task<IResult> AddAsync(SetPost post, HttpContext http, PageTools tools)
     {
         if (!EnumWords.TryRead<Feet>(post.Feet ?? "", out var feet)) return Refused("Which foot was it: left, right or both?");
         if (!EnumWords.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refused("Say how it was counted: tapped, typed or estimated.");
-        if (post.Order is < 1 or > 999 || post.PlannedSeconds is < 1 or > 3600 || post.Draft is null) return Refused("The set is incomplete.");
+        if (post.Order is < 1 or > 999 || post.PlannedSeconds is < 1 or > 3600 || (post.Draft is null && post.Events is null) || post.Events?.Length > LongestEvents) return Refused("The set is incomplete.");
         await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
         if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
         if ((await tools.Catalogues.OfAsync(work, household)).Find(post.Drill) is not { } card) return Refused($"There is no drill called '{post.Drill}'.");
         if (household.Players.Find(p => p.Id == post.Player) is not { } player) return NoSuchPlayer();
         if (!AllowedFeet(card, player).Contains(feet)) return Refused($"{card.Name} is not played with {Wording.Feet(feet)}.");
 
-        if (post.Layout is { Length: > 0 } layout && layout != card.Layout?.Key && !await YardStore.HasLayoutAsync(work, card.Id, layout))
-            return Refused("This household has no such layout.");
+        if (post.Layout is { Length: > 0 } layout && layout != card.Layout?.Key)
+        {
+            if ((await YardStore.ViewAsync(work)).Find(card.Id, layout) is not { } kept) return Refused("This household has no such layout.");
+            card = card with { Layout = kept.Layout };
+        }
 
         var now = tools.Time.GetUtcNow();
         var startedAt = OnOurClock(post.StartedAt, now);
         var frame = new SetFrame(
-            post.Id, post.Session, post.Player, post.Order, feet, startedAt, Clock.DayOf(startedAt, household.TimeZone),
-            post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted, post.Layout is { Length: > 0 } on ? on : null);
-        var check = SetCheck.Check(card, frame, post.Draft, Clock.DayOf(now, household.TimeZone));
+            post.Id, post.Session, post.Player, post.Order, feet, startedAt, Clock.DayOf(SessionDay.Of(post.Session, startedAt), household.TimeZone),
+            post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted, post.Layout is { Length: > 0 } on ? on : null)
+        {
+            Events = post.Events,
+            ClipPenalty = TimeSpan.FromSeconds((double)household.Settings.ClipPenalty),
+        };
+        var today = Clock.DayOf(now, household.TimeZone);
+        // A count that was typed stands; what was tapped is scored here.
+        var check = post.Draft is { } draft ? SetCheck.Check(card, frame, draft, today) : SetCheck.CheckPlayed(card, frame, post.Seconds ?? 0, today);
         if (check.Set is not { } set) return Refused(check);
         var stored = await SetStore.AddAsync(work, set);
         if (stored.Outcome == SetOutcome.NoSuchPlayer) return NoSuchPlayer();
@@ -87,7 +98,7 @@ public static class SetsApi
     }
 
     // A device whose clock is a little ahead plays now, not in the future.
-    private static DateTimeOffset OnOurClock(DateTimeOffset at, DateTimeOffset now) => at > now && at - now <= ClockAhead ? now : at;
+    internal static DateTimeOffset OnOurClock(DateTimeOffset at, DateTimeOffset now) => at > now && at - now <= ClockAhead ? now : at;
 
     private static async Task<IResult> CorrectAsync(Guid set, CountPost post, HttpContext http, PageTools tools)
     {
@@ -106,7 +117,7 @@ public static class SetsApi
 
     /// <summary>The same set's frame with another way of counting or another day.</summary>
     public static SetFrame Frame(this PracticeSet set, CountedBy counted, DateTimeOffset startedAt, DateOnly day) =>
-        new(set.Id, set.SessionId, set.PlayerId, set.Order, set.Feet, startedAt, day, set.Planned, counted, set.Layout);
+        new(set.Id, set.SessionId, set.PlayerId, set.Order, set.Feet, startedAt, day, set.Planned, counted, set.Layout) { ClipPenalty = set.Result is RunResult run ? run.Penalty : Scoring.ClipPenalty };
 
     // A preference changed since the screen was opened does not make a played set wrong: either foot alone is taken.
     private static Feet[] AllowedFeet(DrillCard card, Player player) =>
@@ -114,10 +125,10 @@ public static class SetsApi
 
     private static IResult Refused(CheckedSet check) => Refused([.. check.Problems.Select(Wording.Problem)]);
 
-    private static IResult Refused(params string[] problems) =>
+    internal static IResult Refused(params string[] problems) =>
         Results.Json(new ProblemAnswer(problems), statusCode: StatusCodes.Status422UnprocessableEntity);
 
-    private static IResult NoSuchPlayer() =>
+    internal static IResult NoSuchPlayer() =>
         Results.Json(new ProblemAnswer(["This household has no such player."]), statusCode: StatusCodes.Status404NotFound);
 
     private static async ValueTask<object?> FormTokenAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)

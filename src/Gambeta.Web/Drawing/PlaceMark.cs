@@ -16,6 +16,7 @@ public static class PlaceMark
     {
         "Today" => [0, 1, 3, 2],
         "Drills" => [0, 0, 0, 0],
+        "Sheets" => [3, 0, 3, 0],
         "Yard" => [1, 0, 2, 3],
         "Logbook" => [1, 1, 3, 3],
         "Records" => [3, 3, 2, 2],

@@ -3,6 +3,8 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sheets;
+using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;
@@ -26,6 +28,9 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
 
     public int Target { get; private set; }
 
+    /// <summary>A whole session to start from here: the household's own sheet that was changed last, else the ready one of the day.</summary>
+    public (string Id, string Name, TimeSpan Total) Session { get; private set; }
+
     public string Reason => Choice.DaysRested is { } days ? $"last played {Wording.DaysAgo(days)}" : "new to you";
 
     public string Headline => Tiles.Single(t => t.IsToday).Tally is { } today
@@ -42,6 +47,8 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
         Choice = NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today);
         var card = Choice.Card;
         Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
+        var (id, sheet) = rows.Sheet is { } own ? (own.Id.ToString(), own.Sheet) : SheetOfTheDay.Choose(rows.Spaces, rows.HasWall, Today) is var ready ? (ready.Id, ready.Sheet) : default;
+        Session = (id, sheet.Name, SheetSums.Of(SheetDrill.Of(sheet, Catalogue, Player.Level), Player.Preferred, new Dictionary<string, Tempo>()).Total);
         return Page();
     });
 }

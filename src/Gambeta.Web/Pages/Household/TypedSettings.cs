@@ -5,12 +5,12 @@ using Gambeta.Storage;
 namespace Gambeta.Web.Pages.Household;
 
 /// <summary>What a household chooses, as it was typed.</summary>
-public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds, string? WeekStartsOn, string? TimeZone)
+public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds, string? WeekStartsOn, string? TimeZone, string? ClipPenalty)
 {
     private const int ShortestWord = 3, LongestWord = 24;
 
     public static TypedSettings Of(HouseholdSettings settings) =>
-        new(settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, ((int)settings.WeekStartsOn).ToString(CultureInfo.InvariantCulture), settings.TimeZone);
+        new(settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, ((int)settings.WeekStartsOn).ToString(CultureInfo.InvariantCulture), settings.TimeZone, settings.ClipPenalty.ToString("0.#", CultureInfo.InvariantCulture));
 
     /// <summary>The settings, or what is wrong in words.</summary>
     public (HouseholdSettings? Settings, IReadOnlyList<string> Problems) Check()
@@ -21,6 +21,7 @@ public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds
         if (word.Length is < ShortestWord or > LongestWord) problems.Add($"The word for the other foot has {ShortestWord} to {LongestWord} letters.");
         if (!int.TryParse(WeekStartsOn, NumberStyles.None, CultureInfo.InvariantCulture, out var day) || day > 6) problems.Add("On which day does the week start?");
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone?.Trim() ?? "", out var zone)) problems.Add($"“{TimeZone}” is no time zone, such as Europe/Lisbon.");
-        return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id), []);
+        if (!decimal.TryParse(ClipPenalty?.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var penalty) || penalty > 10) problems.Add("A clipped marker costs 0 to 10 seconds.");
+        return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id, Math.Round(penalty, 1)), []);
     }
 }

@@ -11,7 +11,7 @@ namespace Gambeta.Web.Pages.Logbook;
 
 /// <summary>The fields of the form as they were typed, so that a mistake loses nothing.</summary>
 public sealed record TypedSet(
-    string? Left, string? Right, string? Reps, string? Slips, string? LongestRun, string? Clips, string? Tries, string? Seconds, string? Day);
+    string? Left, string? Right, string? Reps, string? Slips, string? LongestRun, string? Clips, string? Tries, string? Seconds, string? Day, string? List = null);
 
 /// <summary>One set: corrected or removed, either of which can be undone.</summary>
 public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
@@ -48,7 +48,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
     {
         (Typed, Change) = (typed, change);
         var unclear = new List<string>();
-        var draft = Read(typed, unclear);
+        var draft = Read(typed, Card.MeasuredBy, unclear);
         var day = DateOnly.TryParseExact(typed.Day, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var read) ? read : (DateOnly?)null;
         if (day is null) unclear.Add("On which day was it? Write it like 2026-05-20.");
         if (unclear.Count == 0)
@@ -84,11 +84,15 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
         return await doIt(work);
     });
 
-    private static SetDraft Read(TypedSet typed, List<string> unclear)
+    private static SetDraft Read(TypedSet typed, MeasuredBy measuredBy, List<string> unclear)
     {
         var tries = (typed.Tries ?? "").Split([',', ' ', ';'], StringSplitOptions.RemoveEmptyEntries);
+        var list = typed.List?.Split([',', ' ', ';'], StringSplitOptions.RemoveEmptyEntries).Select(word => Whole(word, "tries") ?? 0).ToList();
         return new SetDraft
         {
+            StationTries = measuredBy == MeasuredBy.StationsTime ? list : null,
+            Points = measuredBy == MeasuredBy.TargetPoints ? list : null,
+            Inside = measuredBy == MeasuredBy.TrapHeights ? list?.ConvertAll(inside => inside > 0) : null,
             Left = Whole(typed.Left, "left"),
             Right = Whole(typed.Right, "right"),
             Reps = Whole(typed.Reps, "clean reps"),
@@ -121,13 +125,20 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
     {
         var reps = set.Result as RepsResult;
         var passes = set.Result as PassesResult;
-        var hits = set.Result as HitsResult;
+        var hits = set.Result as HitsResult ?? (set.Result is StrikesResult struck ? new HitsResult(struck.Hits, struck.Strikes.Length - struck.Hits) : null);
         return new TypedSet(
             Text(set.Touches.Left), Text(set.Touches.Right), Text(reps?.CleanReps ?? hits?.Hits), Text(reps?.Slips ?? passes?.Slips ?? hits?.Misses), Text(passes?.LongestRun),
             Text((set.Result as RunResult)?.Clips),
             set.Result is TriedResult tried ? string.Join(", ", tried.Tries.Select(t => Text(t.Touches) + (t.End == TryEnd.Stopped ? "*" : ""))) : null,
             set.Worked.TotalSeconds.ToString("0.0##", CultureInfo.InvariantCulture),
-            set.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+            set.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+            set.Result switch
+            {
+                StationsResult stations => string.Join(", ", stations.Tries),
+                TargetsResult targets => string.Join(", ", targets.Points),
+                TrapResult traps => string.Join(", ", traps.Tries.Select(t => t.Inside ? 1 : 0)),
+                _ => null,
+            });
 
         static string? Text(int? value) => value?.ToString(CultureInfo.InvariantCulture);
     }

@@ -80,7 +80,7 @@ async function ask(url, options = {}) {
 }
 
 function tell(item, answer) {
-  state.waiting = read(waitingKey).filter(i => i.household === household() && i.kind !== 'check').length;
+  state.waiting = read(waitingKey).filter(i => i.household === household() && !['check', 'answer', 'pain'].includes(i.kind)).length;
   state.refused = read(refusedKey).filter(i => i.household === household());
   for (const listener of listeners) listener(item, answer);
 }

@@ -11,6 +11,8 @@ document.addEventListener('keydown', event => {
   wanted.click();
 });
 
+document.addEventListener('click', event => { if (event.target.closest('[data-print]')) print(); });
+
 const zone = document.querySelector('[data-time-zone]');
 if (zone) zone.value = Intl.DateTimeFormat().resolvedOptions().timeZone ?? zone.value;
 

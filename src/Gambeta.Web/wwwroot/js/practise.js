@@ -1,31 +1,47 @@
 // The practice screen: plays the run sheet that the page carries, counts, and hands every finished set to the outbox.
-import { countsTries, rungOf } from './counting.js';
+import { Ask } from './ask.js';
+import { Board, hasBoard } from './board.js';
+import { countsHits, countsTries, isRun } from './counting.js';
+import { bestInReach, draftFor, figureOf, hand, resultOf, underOf } from './figures.js';
 import { newId } from './ids.js';
+import { Lease } from './lease.js';
 import { Mosaic } from './mosaic.js';
 import { flush, keep, onChange, state } from './outbox.js';
 import { Run } from './run.js';
 import { Sounds } from './sounds.js';
 import { Typed } from './typed.js';
+import { Voice } from './voice.js';
 import { keepAwake } from './wake.js';
 
-const { player, name, sheet, layout, space, household } = JSON.parse(document.getElementById('sheet').textContent);
+const { player, name, key, sheet, session: sheetName, bests, space, preferred, household } = JSON.parse(document.getElementById('sheet').textContent);
 const stage = document.querySelector('[data-stage]');
 const part = key => stage.querySelector(`[data-${key}]`);
 const button = key => stage.querySelector(`[data-do="${key}"]`);
-const keptKey = `gambeta-run ${player} ${sheet.drill} ${layout ?? ''}`;
+const keptKey = `gambeta-run ${player} ${key}`;
 const keptFor = 3 * 3600 * 1000;
-const isTries = countsTries(sheet.measuredBy), isLadder = sheet.measuredBy === 'ladderRung', isHits = sheet.measuredBy === 'hitsOutOfTries', isCourse = sheet.measuredBy === 'courseTime';
-const one = { cleanReps: ['clean rep', 'clean reps'], cleanPasses: ['pass', 'passes'] }[sheet.measuredBy] ?? ['touch', 'touches'];
-const amount = count => `${count} ${one[count === 1 ? 0 : 1]}`;
+const penalty = sheet.clipPenaltySeconds;
+const isSession = sheet.drills.length > 1;
 
 const kept = readKept();
 const resumes = kept && (kept.run.index > 0 || kept.run.elapsed > 0);
 const sounds = new Sounds(household.sounds);
+const voice = new Voice();
 const mosaic = new Mosaic(part('mosaic'));
-let session = kept?.session ?? newId();
+// Made at the start, since its time says on which day the sitting counts.
+let session = kept?.session ?? null;
 let lastSet = kept?.lastSet ?? null;
+let runs = kept?.runs ?? [];
+let beat = 0;
+let hurts = false;
 const run = new Run(sheet, kept?.run, { phase: entered, setEnded, held: drawHeld });
 const typed = new Typed(part('typed'), saveTyped);
+const board = new Board(part('board'), hitZone);
+const ask = new Ask(part('ask'), answered);
+const lease = new Lease(player, () => {
+  run.hold(performance.now());
+  text('label', 'This practice goes on in another tab');
+  text('under', 'Close this one. Nothing is counted here any more.');
+});
 
 function readKept() {
   try {
@@ -37,11 +53,11 @@ function readKept() {
 }
 
 function keepRun() {
+  if (!lease.held) return;
+  lease.renew();
   if (run.isDone) localStorage.removeItem(keptKey);
-  else localStorage.setItem(keptKey, JSON.stringify({ at: Date.now(), session, lastSet, run: run.snapshot }));
+  else localStorage.setItem(keptKey, JSON.stringify({ at: Date.now(), session, lastSet, runs, run: run.snapshot }));
 }
-
-// --- what happens -------------------------------------------------------------------------------------------------
 
 // --- before the first touch ---------------------------------------------------------------------------------------
 
@@ -65,8 +81,30 @@ function sendChecks() {
   keep({ kind: 'check', key: newId(), url: '/api/checks', body: { session, space, at: new Date().toISOString(), items: checks.map(check => check.dataset.check) } });
 }
 
+// Said yes already, before the page was loaded again to take over what the other tab had counted.
+const takeKey = 'gambeta-take';
+let takesOver = sessionStorage.getItem(takeKey) === keptKey;
+sessionStorage.removeItem(takeKey);
+let warned = false;
+
 function start() {
+  if (!button('start')) return;
   if (!resumes && unlooked()) return look(unlooked());
+  if (lease.isElsewhere && warned) {
+    lease.take();
+    sessionStorage.setItem(takeKey, keptKey);
+    setTimeout(() => location.reload(), 300);
+    return;
+  }
+  if (lease.isElsewhere && !takesOver) {
+    warned = true;
+    part('resume').hidden = false;
+    text('resume', 'Somebody practises in another tab or window on this device. Start here, and it stops there.');
+    text('start-word', 'Go on here');
+    return;
+  }
+  session ??= newId();
+  lease.take();
   sendChecks();
   sounds.wake();
   keepAwake();
@@ -78,14 +116,25 @@ function start() {
   drawHeld();
 }
 
+// --- what happens -------------------------------------------------------------------------------------------------
+
 function entered(phase) {
+  const { drill } = run, elapsed = run.elapsed(performance.now());
   stage.dataset.phase = phase.kind;
   stage.dataset.feet = phase.feet;
-  sounds.begin(phase.sounds, run.elapsed(performance.now()));
+  stage.dataset.measure = drill.measuredBy;
+  setSounds(elapsed);
   mosaic.lay(tilesOf(phase), phase.feet);
+  text('name', drill.name);
+  drawShoes(phase.drill);
+  drawYard(phase);
+  runs = runs.filter(one => one.item === phase.drill);
   part('label').textContent = phase.label;
   part('cue').textContent = phase.cue;
   part('next').textContent = phase.next;
+  if (['between', 'done'].includes(phase.kind) && lastSet?.item === phase.drill) ask.about(phase.drill, drill, phase.kind === 'done');
+  else if (phase.kind === 'done' && lastSet) ask.atTheEnd();
+  else ask.close();
   drawTyped();
   drawButtons();
   drawCounts();
@@ -95,12 +144,19 @@ function entered(phase) {
 }
 
 function setEnded(set) {
-  lastSet = { id: newId(), ...set };
+  lastSet = { ...set, penalty, bests: null };
+  lastSet.draft = draftFor(set);
+  if (isRun(set.drill.measuredBy)) {
+    const fair = set.drill.measuredBy === 'courseTime' ? !set.sum.void : lastSet.draft.stationTries.length >= set.drill.stations;
+    runs.push({ item: set.item, seconds: hand(set.seconds + set.sum.clips * penalty), fair });
+    const fastest = Math.min(...runs.filter(r => r.fair).map(r => Number(r.seconds)));
+    for (const one of runs) one.best = one.fair && Number(one.seconds) === fastest;
+  }
   keep({
-    kind: 'set', key: lastSet.id, url: '/api/sets',
+    kind: 'set', key: set.id, url: '/api/sets',
     body: {
-      id: lastSet.id, session, player, drill: sheet.drill, order: set.order, feet: set.feet, startedAt: set.startedAt,
-      plannedSeconds: set.plannedSeconds, countedBy: set.countedBy, draft: set.draft, layout,
+      id: set.id, session, player, drill: set.drill.drill, order: set.order, feet: set.feet, startedAt: set.startedAt,
+      plannedSeconds: set.plannedSeconds, countedBy: set.countedBy, layout: set.drill.layout, seconds: set.seconds, events: set.events,
     },
   });
 }
@@ -109,7 +165,13 @@ function saveTyped(set, draft) {
   const change = newId();
   Object.assign(lastSet, { draft, countedBy: 'typed', bests: null });
   keep({ kind: 'count', key: change, set: set.id, url: `/api/sets/${set.id}/count`, body: { change, draft } });
-  typed.result.textContent = resultWords();
+  typed.result.textContent = resultOf(lastSet);
+}
+
+function answered(what, answer) {
+  const at = new Date().toISOString();
+  if (what === 'drill') keep({ kind: 'answer', key: newId(), url: '/api/answers', body: { session, player, at, ...answer } });
+  else keep({ kind: 'answer', key: newId(), url: '/api/ends', body: { session, player, sheet: sheetName, at, ...answer } });
 }
 
 onChange((item, answer) => {
@@ -121,7 +183,7 @@ onChange((item, answer) => {
   if (!item || !lastSet || (item.set ?? item.key) !== lastSet.id) return;
   if (answer.ok) lastSet.bests = answer.bests;
   else if (item.kind === 'count') typed.problem.textContent = answer.problems?.join(' ') ?? '';
-  typed.result.textContent = resultWords();
+  typed.result.textContent = resultOf(lastSet);
   stage.dataset.best = lastSet.bests?.length ? 'yes' : 'no';
 });
 
@@ -138,102 +200,130 @@ function leave() {
     return;
   }
   localStorage.removeItem(keptKey);
-  location.assign(lastSet ? `/practise/result/${session}` : `/drills/${sheet.drill}`);
+  lease.giveBack();
+  location.assign(lastSet ? `/practise/result/${session}` : isSession ? '/sheets' : `/drills/${sheet.drills[0].drill}`);
+}
+
+// --- pain ---------------------------------------------------------------------------------------------------------
+
+function openPain() {
+  if (part('play').hidden) return;
+  run.hold(performance.now());
+  hurts = true;
+  part('pain').hidden = false;
+  part('pain').querySelector('button').focus();
+}
+
+function closePain() {
+  hurts = false;
+  part('pain').hidden = true;
+  drawHeld();
+}
+
+function sayPain(where) {
+  keep({ kind: 'pain', key: newId(), url: '/api/pains', body: { id: newId(), player, session, part: where, at: new Date().toISOString() } });
+  localStorage.removeItem(keptKey);
+  part('pain-ask').hidden = true;
+  part('pain-said').hidden = false;
+  part('pain-said').querySelector('button').focus();
 }
 
 // --- what is shown ------------------------------------------------------------------------------------------------
 
 function tilesOf(phase) {
-  if (phase.kind === 'done') return 1;
+  if (phase.kind === 'done' || phase.kind === 'setOut') return 1;
   if (phase.seconds) return phase.seconds;
   return phase.target ?? 30;
 }
 
+function drawShoes(drill) {
+  if (stage.dataset.drill === String(drill)) return;
+  stage.dataset.drill = drill;
+  const shoes = document.querySelector(`[data-shoes="${drill}"]`).content.cloneNode(true).children;
+  stage.querySelector('[data-shoe=right]').replaceChildren(shoes[1]);
+  stage.querySelector('[data-shoe=left]').replaceChildren(shoes[0]);
+  for (const foot of ['left', 'right']) text(`count="${foot}"`, '');
+}
+
+function drawYard(phase) {
+  const yard = part('yard'), plan = phase.kind === 'setOut' && document.querySelector(`[data-plan="${run.drill.layout}"]`);
+  yard.hidden = !plan;
+  yard.replaceChildren(...plan ? [plan.content.cloneNode(true)] : []);
+}
+
 function draw() {
-  const now = performance.now(), phase = run.phase, elapsed = run.elapsed(now);
+  const now = performance.now(), { phase, seconds } = run, elapsed = run.elapsed(now);
   if (run.isDone) return;
-  if (phase.seconds) {
-    const seconds = Math.floor(elapsed / 1000);
-    text('figure', Math.max(1, Math.ceil((phase.seconds * 1000 - elapsed) / 1000)));
-    mosaic.show(phase.kind === 'work' ? seconds : phase.seconds - seconds);
-  } else if (isCourse) {
+  if (seconds) {
+    const gone = Math.floor(elapsed / 1000);
+    text('figure', Math.max(1, Math.ceil((seconds * 1000 - elapsed) / 1000)));
+    mosaic.show(phase.kind === 'work' ? gone : seconds - gone);
+  } else if (isRun(run.drill.measuredBy) && phase.kind === 'work') {
     text('figure', (Math.floor(elapsed / 100) / 10).toFixed(1));
     mosaic.show(Math.floor(elapsed / 1000) % 30 + 1);
+  } else if (phase.kind === 'setOut') {
+    text('figure', '');
   }
   const rest = sheet.phases.slice(run.index + 1).reduce((sum, p) => sum + p.expectedSeconds, 0) + Math.max(0, phase.expectedSeconds - elapsed / 1000);
-  text('left', `${name} · about ${Math.max(0.5, Math.round(rest / 30) / 2)} min left`);
+  text('left', `${name} · ${isSession ? `${phase.drill + 1} of ${sheet.drills.length} · ` : ''}about ${Math.max(0.5, Math.round(rest / 30) / 2)} min left`);
 }
 
 function drawCounts() {
-  const { phase, sum } = run;
-  if (phase.kind !== 'work') return;
-  const perRep = sheet.measuredBy === 'cleanReps' || isHits;
+  const { phase, drill } = run, working = phase.kind === 'work';
+  board.element.hidden = !working || !hasBoard(drill.measuredBy);
+  stage.dataset.board = board.element.hidden ? 'no' : 'yes';
+  if (!working) return;
+  const { sum } = run, perTry = drill.measuredBy === 'cleanReps' || countsHits(drill.measuredBy) || drill.measuredBy === 'stationsTime';
   // The foot that rests keeps showing what it did last.
   for (const foot of ['left', 'right']) {
-    if (phase.feet === foot || phase.feet === 'both') text(`count="${foot}"`, perRep ? sum.reps : sum[foot]);
+    if (phase.feet !== foot && phase.feet !== 'both') continue;
+    text(`count="${foot}"`, !perTry ? sum[foot] : phase.feet === 'both' ? sum.hits.filter(h => h.hit && h.foot === foot).length : sum.reps);
   }
-  if (isHits) {
-    text('figure', sum.reps);
-    mosaic.show(sum.reps + sum.slips);
-    text('under', `try ${Math.min(phase.target, sum.reps + sum.slips + 1)} of ${phase.target} · missed ${sum.slips}`);
-  } else if (perRep) {
-    text('figure', sum.reps);
-    mosaic.show(sum.reps);
-    text('under', sum.reps >= phase.target ? `${phase.target} done: Enter ends it, or go on` : `of ${phase.target}${sum.slips ? ` · slips ${sum.slips}` : ''}`);
-  } else if (isLadder) {
-    const { next, highest } = rungOf(sum.tries);
-    text('figure', sum.current);
-    mosaic.show(sum.tries.length);
-    text('under', `${next} in a row, then catch${highest ? ` · highest rung ${highest}` : ''} · go ${Math.min(phase.target, sum.tries.length + 1)} of ${phase.target}`);
-  } else if (isTries) {
-    text('figure', sum.current);
-    mosaic.show(sum.tries.length);
-    const best = Math.max(0, ...sum.tries.map(t => t.touches));
-    text('under', `Try ${Math.min(phase.target, sum.tries.length + 1)} of ${phase.target}${best ? ` · best so far ${best}` : ''}`);
-  } else if (sheet.measuredBy === 'cleanPasses') {
-    text('under', `run of ${sum.run} · longest ${sum.longest}`);
-  } else if (isCourse) {
-    text('under', sum.clips ? `${sum.clips} clipped: ${sum.clips * sheet.clipPenaltySeconds} s on top` : 'home is back at the start');
+  if (!phase.seconds && !isRun(drill.measuredBy)) {
+    text('figure', figureOf(drill, sum));
+    mosaic.show(countsTries(drill.measuredBy) ? sum.tries.length : countsHits(drill.measuredBy) ? sum.hits.length : figureOf(drill, sum));
   }
+  board.show(drill, sum, runs);
+  const best = bestInReach(drill, phase, sum, bests[phase.drill]?.[phase.feet], run.elapsed(performance.now()), penalty);
+  text('under', [underOf(drill, phase, sum, penalty), best].filter(Boolean).join(' · '));
 }
 
 function drawTyped() {
-  const resting = ['swap', 'rest', 'done'].includes(run.phase.kind);
-  typed.form.hidden = !(resting && lastSet);
-  part('under').hidden = run.phase.kind !== 'work' || sheet.measuredBy === 'touchesInARound';
+  const { phase } = run, resting = ['swap', 'rest', 'between', 'done'].includes(phase.kind);
+  typed.form.hidden = !(resting && lastSet?.item === phase.drill);
+  part('under').hidden = phase.kind !== 'work';
   if (typed.form.hidden) return;
-  typed.offer(sheet.measuredBy, lastSet);
-  typed.result.textContent = resultWords();
-}
-
-function resultWords() {
-  const { draft, countedBy, bests } = lastSet;
-  const words = countedBy === 'estimated' ? 'Nobody counted. T types it in.'
-    : isLadder ? `Rung ${rungOf(draft.tryTouches.map((touches, i) => ({ touches, dropped: draft.tryDropped[i] }))).highest}`
-    : isHits ? `${draft.reps} of ${draft.reps + draft.slips}`
-    : isTries ? `Longest ${Math.max(0, ...draft.tryTouches)}`
-    : isCourse ? `${(Math.ceil((draft.seconds + draft.clips * sheet.clipPenaltySeconds) * 10 - 1e-6) / 10).toFixed(1)} s`
-    : amount(sheet.measuredBy === 'cleanReps' ? draft.reps : (draft.left ?? 0) + (draft.right ?? 0));
-  return bests?.length ? `New best: ${bests.join(' and ')}` : words;
+  typed.offer(lastSet.drill.measuredBy, lastSet);
+  typed.result.textContent = resultOf(lastSet);
 }
 
 function drawButtons() {
-  const working = run.phase.kind === 'work', held = run.isHeld && !run.isDone;
+  const { phase, drill } = run, working = phase.kind === 'work', held = run.isHeld && !run.isDone;
   const show = (key, on) => { button(key).hidden = !on; };
-  show('wrong', working && sheet.measuredBy !== 'touchesInARound');
-  show('end', run.isDone || (working && !run.phase.seconds));
+  show('wrong', working && drill.measuredBy !== 'touchesInARound');
+  show('end', run.isDone || phase.kind === 'setOut' || (working && (!phase.seconds || countsTries(drill.measuredBy)) && !countsHits(drill.measuredBy) && drill.measuredBy !== 'stationsTime'));
+  show('void', working && drill.measuredBy === 'courseTime');
   show('pause', !run.isDone);
   show('back', working);
+  show('more', Boolean(phase.seconds) && !working);
+  show('again', !run.isDone && (working || Boolean(lastSet)));
   show('skip', !run.isDone);
+  show('beat', drill.beats.length > 0 && !run.isDone);
+  show('tally', !run.isDone);
+  show('voice', voice.exists && !run.isDone);
+  show('pain', true);
   show('leave', !run.isDone);
-  text('wrong-word', isTries ? 'dropped' : isHits ? 'missed' : isCourse ? 'clipped one' : 'slip');
-  text('end-word', run.isDone ? 'see what came of it' : isLadder ? 'caught it' : isTries ? 'stopped the try' : isCourse ? 'home' : 'set is done');
+  text('wrong-word', { bestStreak: 'dropped', ladderRung: 'dropped', runInTouches: 'lost it', courseTime: 'clipped one', trapHeights: 'outside' }[drill.measuredBy] ?? (countsHits(drill.measuredBy) || drill.measuredBy === 'stationsTime' ? 'missed' : 'slip'));
+  text('end-word', run.isDone ? 'see what came of it' : phase.kind === 'setOut' ? 'it lies, go on' : { ladderRung: 'caught it', bestStreak: 'stopped the try', runInTouches: 'there', courseTime: 'home' }[drill.measuredBy] ?? 'set is done');
   text('pause-word', held ? 'go on' : 'pause');
+  text('beat-word', beat === 0 ? 'beat off' : beatWords());
+  text('voice-word', voice.on ? 'voice on' : 'voice off');
+  text('tally-word', stage.dataset.tally === 'yes' ? 'small tally' : 'big tally');
   stage.dataset.held = held ? 'yes' : 'no';
 }
 
 function drawHeld() {
-  sounds.begin(run.phase.sounds, run.heldAt);
+  setSounds(run.heldAt);
   if (run.isHeld) text('label', `Paused: ${run.phase.label.toLowerCase()}`);
   else text('label', run.phase.label);
   drawButtons();
@@ -244,41 +334,112 @@ function text(key, words) {
   if (element.textContent !== String(words)) element.textContent = words;
 }
 
+// --- the beat -----------------------------------------------------------------------------------------------------
+
+const openEndedSeconds = 60;
+
+function beatWords() {
+  const track = run.drill.beats[beat - 1];
+  return !track ? 'beat off' : track.fromAMinute === track.toAMinute ? `beat ${track.toAMinute} a minute` : `beat ${track.fromAMinute} to ${track.toAMinute}`;
+}
+
+/** Everything that sounds in this phase from here on; ten seconds more move it all back. */
+function setSounds(elapsed) {
+  const later = list => list.map(one => ({ ...one, second: one.second + (one.second > 0 ? run.extra : 0) }));
+  sounds.begin(later(run.phase.sounds), elapsed);
+  voice.begin(later(run.phase.spoken), elapsed);
+  setBeat(elapsed);
+}
+
+function setBeat(elapsed) {
+  const track = run.phase.kind === 'work' && beat ? run.drill.beats[beat - 1] : null;
+  sounds.beat(track?.hundredths ?? null, run.phase.seconds ?? openEndedSeconds, elapsed);
+}
+
 // --- keys and glass -----------------------------------------------------------------------------------------------
 
-function count(what) {
-  if (!run.count(what, performance.now())) return;
+function count(what, zone, foot) {
+  if (!run.count(what, performance.now(), zone, foot)) return;
   drawCounts();
   keepRun();
+}
+
+/** The foot whose turn it is, where both strike: the other foot first, while it is fresh. */
+function footDue() {
+  const { phase, sum } = run, other = preferred === 'right' ? 'left' : 'right';
+  return phase.feet !== 'both' ? phase.feet : sum.hits.length % 2 ? preferred : other;
+}
+
+function hitZone(zone) {
+  if (run.phase.kind !== 'work' || run.isHeld) return;
+  const { drill } = run, most = drill.measuredBy === 'strikesByZone' ? 6 : drill.measuredBy === 'targetPoints' ? drill.targetPoints.length : 0;
+  if (zone >= 1 && zone <= most) count(footDue(), zone);
+}
+
+function tap(foot) {
+  // A hit without its zone says too little: zones and targets have keys and stand on the glass.
+  if (['strikesByZone', 'targetPoints'].includes(run.drill.measuredBy)) return;
+  count(foot);
 }
 
 const actions = {
   start() { if (part('play').hidden) start(); },
   pause() {
     if (part('play').hidden) return start();
+    if (!lease.held) return;
     if (run.isHeld) run.go(performance.now());
     else run.hold(performance.now());
     drawHeld();
   },
-  wrong() { count('wrong'); },
+  wrong() { count('wrong', 0, run.drill.measuredBy === 'strikesByZone' && run.phase.feet === 'both' ? footDue() : undefined); },
+  void() { if (run.drill.measuredBy === 'courseTime') count('void'); },
   end() {
+    if (part('play').hidden) return;
     if (run.isDone) return leave();
-    if (isTries) count('stop');
-    else run.end(performance.now());
+    if (run.phase.kind === 'work' && countsTries(run.drill.measuredBy)) count('stop');
+    else if (run.phase.kind === 'setOut' || !countsHits(run.drill.measuredBy) && run.drill.measuredBy !== 'stationsTime') run.end(performance.now());
   },
-  back() { if (run.takeBack()) { drawCounts(); keepRun(); } },
-  skip() { if (!part('play').hidden) run.skip(performance.now()); },
+  back() { if (run.takeBack(performance.now())) { drawCounts(); keepRun(); } },
+  skip() { if (!part('play').hidden && lease.held) run.skip(performance.now()); },
+  again() { if (!part('play').hidden && lease.held) run.again(performance.now()); },
+  more() {
+    if (!run.more()) return;
+    setSounds(run.elapsed(performance.now()));
+    draw();
+    keepRun();
+  },
+  beat() {
+    if (!run.drill.beats.length) return;
+    beat = (beat + 1) % (run.drill.beats.length + 1);
+    setBeat(run.elapsed(performance.now()));
+    drawButtons();
+  },
+  tally() {
+    stage.dataset.tally = stage.dataset.tally === 'yes' ? 'no' : 'yes';
+    drawButtons();
+  },
   mute() { text('mute-word', sounds.toggle() ? 'sound off' : 'sound on'); },
+  voice() { voice.toggle(); drawButtons(); },
+  pain: openPain,
+  nopain: closePain,
   leave,
 };
-const keys = { ' ': 'pause', x: 'wrong', Enter: 'end', Backspace: 'back', ArrowRight: 'skip', m: 'mute', Escape: 'leave' };
+const keys = {
+  ' ': 'pause', x: 'wrong', v: 'void', Enter: 'end', Backspace: 'back', ArrowRight: 'skip', a: 'again', '+': 'more', b: 'beat', c: 'tally',
+  m: 'mute', s: 'voice', p: 'pain', Escape: 'leave',
+};
 
 document.addEventListener('keydown', event => {
   if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  if (hurts) {
+    if (key === 'Escape' && !part('pain-ask').hidden) closePain();
+    return;
+  }
   if (key === 'Enter' && event.target.closest('a, form')) return;
   if (event.repeat && key !== 'Backspace') return;
-  if (key === 'f' || key === 'j') count(key === 'f' ? 'left' : 'right');
+  if (key === 'f' || key === 'j') tap(key === 'f' ? 'left' : 'right');
+  else if (/^\d$/.test(key)) { if (!ask.choose(key === '0' ? 10 : Number(key))) hitZone(Number(key)); }
   else if (key === 't' && !typed.form.hidden) typed.focus();
   else if (key === 'n' && part('play').hidden) stage.querySelector('[data-key="N"]')?.click();
   else if (keys[key]) actions[keys[key]]();
@@ -287,6 +448,8 @@ document.addEventListener('keydown', event => {
 });
 
 stage.addEventListener('click', event => {
+  const hurt = event.target.closest('[data-part]');
+  if (hurt) return sayPain(hurt.dataset.part);
   const pressed = event.target.closest('[data-do]');
   if (!pressed) return;
   // A pressed button keeps the focus, and the space bar would press it again.
@@ -296,19 +459,19 @@ stage.addEventListener('click', event => {
 
 // The whole glass counts: a finger, a toe or a stick has halves to aim at, not buttons.
 stage.addEventListener('pointerdown', event => {
-  if (event.target.closest('button, a, input, form') || run.phase.kind !== 'work' || run.isHeld) return;
+  if (event.target.closest('button, a, input, form, dialog, [data-pain]') || run.phase.kind !== 'work' || run.isHeld) return;
   event.preventDefault();
-  if (isCourse) actions.end();
-  else count(event.clientX < innerWidth / 2 ? 'left' : 'right');
+  if (run.drill.measuredBy === 'courseTime') actions.end();
+  else tap(event.clientX < innerWidth / 2 ? 'left' : 'right');
 });
 
 if (sounds.muted) text('mute-word', 'sound off');
 for (const check of checks) check.addEventListener('click', () => look(check, check.getAttribute('aria-pressed') !== 'true'));
 drawChecks();
-if (resumes) {
+if (resumes && button('start')) {
   const where = run.phase.label.toLowerCase();
   part('resume').hidden = false;
-  part('resume').textContent = `You were in: ${where}. What was finished is stored.`;
+  part('resume').textContent = `You were in: ${isSession ? `${run.drill.name}, ` : ''}${where}. What was finished is stored.`;
   text('start-word', 'Carry on');
   const afresh = Object.assign(document.createElement('button'), { className: 'quiet-link', textContent: 'Start afresh' });
   afresh.addEventListener('click', () => { localStorage.removeItem(keptKey); location.reload(); });
@@ -317,7 +480,11 @@ if (resumes) {
 function tick() {
   const now = performance.now();
   run.tick(now);
-  if (!run.isHeld) sounds.tick(run.elapsed(now));
+  if (!run.isHeld) {
+    const elapsed = run.elapsed(now);
+    sounds.tick(elapsed);
+    voice.tick(elapsed);
+  }
   if (!part('play').hidden) draw();
 }
 // Every frame while the page is seen; a slow beat besides, since a hidden page has no frames but goes on sounding.

@@ -1,10 +1,14 @@
 // Plays a run sheet: knows the phase, its time and what was counted; decides nothing that the sheet does not say.
 // Time is monotonic and given from outside. A phase begins when the one before it was due to end, not when that was
 // noticed, so nothing adds up.
-import { addUp, countsTries, draftOf } from './counting.js';
+import { addUp, countsHits, countsTries, isRun, lineOf, stationsOf } from './counting.js';
+import { newId } from './ids.js';
 
 /** Without a tick for so long the device was asleep: nobody was practising, so the run holds where it was. */
 const asleepAfter = 5000;
+
+/** Ten seconds more, for who still fetches the ball. */
+const moreSeconds = 10;
 
 export class Run {
   /** @param sheet the run sheet @param kept what `snapshot` gave before a reload, if anything @param hooks {phase, setEnded, held} */
@@ -15,14 +19,24 @@ export class Run {
     this.events = kept?.events ?? [];
     this.heldAt = kept?.elapsed ?? 0;
     this.startedAt = kept?.startedAt ?? null;
+    this.setId = kept?.setId ?? null;
+    this.order = kept?.order ?? 0;
+    this.extra = kept?.extra ?? 0;
     this.began = null;
   }
 
   get phase() { return this.sheet.phases[this.index]; }
+  get drill() { return this.sheet.drills[this.phase.drill]; }
   get isHeld() { return this.began === null; }
   get isDone() { return this.phase.kind === 'done'; }
-  get sum() { return addUp(this.sheet.measuredBy, this.phase.feet, this.events); }
-  get snapshot() { return { index: this.index, events: this.events, elapsed: this.heldAt, startedAt: this.startedAt }; }
+  get sum() { return addUp(this.drill.measuredBy, this.phase.feet, this.events); }
+
+  /** Seconds of the phase, with those that were asked for; nothing where the player ends it. */
+  get seconds() { return this.phase.seconds ? this.phase.seconds + this.extra : null; }
+  get snapshot() {
+    const { index, events, startedAt, setId, order, extra } = this;
+    return { index, events, elapsed: this.heldAt, startedAt, setId, order, extra };
+  }
 
   /** Milliseconds into the phase, pauses left out. */
   elapsed(now) { return this.isHeld ? this.heldAt : now - this.began; }
@@ -48,30 +62,33 @@ export class Run {
       return;
     }
     this.lastTick = now;
-    while (!this.isDone && this.phase.seconds && this.elapsed(now) >= this.phase.seconds * 1000) this.#next(this.began + this.phase.seconds * 1000, 'clock');
+    while (!this.isDone && this.seconds && this.elapsed(now) >= this.seconds * 1000) this.#next(this.began + this.seconds * 1000, 'clock');
     if (!this.isDone) this.heldAt = this.elapsed(now);
   }
 
-  /** Something happened with the ball. Returns whether it counted. */
-  count(what, now) {
+  /** Something happened with the ball; a target or a zone may go with it. Returns whether it counted. */
+  count(what, now, zone, foot) {
     if (this.isHeld || this.phase.kind !== 'work') return false;
-    this.events.push({ what, at: Math.round(this.elapsed(now)) });
-    const { sum } = this;
-    const enough = countsTries(this.sheet.measuredBy) ? sum.tries.length
-      : this.sheet.measuredBy === 'hitsOutOfTries' ? sum.reps + sum.slips : 0;
-    if (enough && enough >= this.phase.target) this.#next(now, 'player');
+    const event = { what, at: Math.round(this.elapsed(now)) };
+    if (zone) event.zone = zone;
+    if (foot) event.foot = foot;
+    this.events.push(event);
+    if (this.#isComplete()) this.#next(now, 'player');
     return true;
   }
 
-  takeBack() {
-    if (this.phase.kind !== 'work' || this.events.length === 0) return false;
-    this.events.pop();
-    return true;
+  takeBack(now) {
+    if (this.phase.kind !== 'work' || this.isHeld) return false;
+    const { events } = this;
+    let open = 0;
+    for (const { what } of events) open = what === 'back' ? Math.max(0, open - 1) : open + 1;
+    return open > 0 && this.count('back', now);
   }
 
-  /** The player ends an open-ended set. */
+  /** The player says that an open-ended phase is over: a set, a run, or the yard that lies. */
   end(now) {
-    if (this.isHeld || this.phase.kind !== 'work' || this.phase.seconds) return;
+    if (this.isHeld || this.phase.seconds) return;
+    if (isRun(this.drill.measuredBy) && this.phase.kind === 'work') this.events.push({ what: 'stop', at: Math.round(this.elapsed(now)) });
     this.#next(now, 'player');
   }
 
@@ -81,29 +98,62 @@ export class Run {
     this.#next(now, 'skip');
   }
 
+  /** Ten seconds more, in a pause. */
+  more() {
+    if (!this.phase.seconds || this.phase.kind === 'work') return false;
+    this.extra += moreSeconds;
+    return true;
+  }
+
+  /** Does it again: in work this round from its start, its counts thrown away; in a pause the round before it. Both begin with a get-ready. */
+  again(now) {
+    if (this.isDone) return false;
+    const work = this.phase.kind === 'work' ? this.index : this.sheet.phases.findLastIndex((phase, i) => i < this.index && phase.kind === 'work');
+    if (work < 0) return false;
+    const pause = this.sheet.phases.findLastIndex((phase, i) => i < work && phase.seconds);
+    this.index = pause;
+    this.#enter(now);
+    return true;
+  }
+
+  #isComplete() {
+    const { sum, phase, drill } = this;
+    if (drill.measuredBy === 'stationsTime') return stationsOf(sum).done.length >= drill.stations;
+    const enough = countsTries(drill.measuredBy) ? sum.tries.length : countsHits(drill.measuredBy) ? sum.hits.length : 0;
+    return enough > 0 && phase.target && enough >= phase.target;
+  }
+
   #next(at, why) {
     const elapsed = at - this.began;
     if (this.phase.kind === 'work') this.#setEnded(elapsed, why);
     this.index++;
+    this.#enter(at);
+  }
+
+  #enter(at) {
     this.events = [];
     this.heldAt = 0;
+    this.extra = 0;
     this.began = this.isDone ? null : at;
+    this.lastTick = Math.max(this.lastTick ?? at, at);
     this.#entered();
   }
 
   #entered() {
     this.startedAt = new Date(Date.now()).toISOString();
+    // The id is there before the set ends: whoever ends it, after a reload or in another tab, sends the same one.
+    this.setId = this.phase.kind === 'work' ? newId() : null;
     this.hooks.phase?.(this.phase);
   }
 
   #setEnded(elapsed, why) {
-    const counted = this.events.length > 0 || this.sheet.measuredBy === 'courseTime';
-    // Skipped before anything was counted is not played.
-    if (why === 'skip' && (this.events.length === 0 || this.sheet.measuredBy === 'courseTime')) return;
-    const draft = draftOf(this.sheet.measuredBy, this.sum, elapsed / 1000);
+    const { measuredBy } = this.drill, counted = this.events.length > 0 || measuredBy === 'courseTime';
+    // Skipped before anything was counted is not played; a run that did not come home has no time.
+    if (why === 'skip' && (this.events.length === 0 || measuredBy === 'courseTime')) return;
+    this.order++;
     this.hooks.setEnded({
-      order: this.phase.set, feet: this.phase.feet, startedAt: this.startedAt, plannedSeconds: this.phase.seconds ?? null,
-      countedBy: counted ? 'tapped' : 'estimated', draft,
+      id: this.setId, order: this.order, item: this.phase.drill, feet: this.phase.feet, startedAt: this.startedAt, plannedSeconds: this.phase.seconds ?? null,
+      countedBy: counted ? 'tapped' : 'estimated', events: lineOf(this.events), seconds: Math.round(elapsed) / 1000, sum: this.sum, drill: this.drill,
     });
   }
 }

@@ -5,6 +5,7 @@ const tones = {
   half: { pitch: 780, length: 0.16, twice: true },
   stop: { pitch: 440, length: 0.6 },
   swap: { pitch: 560, length: 0.14, twice: true },
+  beat: { pitch: 1320, length: 0.035 },
 };
 const ahead = 150;
 const mutedKey = 'gambeta-muted';
@@ -25,11 +26,30 @@ export class Sounds {
   /** A new phase: its sounds are to come, from so many milliseconds in. */
   begin(sounds, elapsed = 0) { this.coming = sounds.filter(s => s.second * 1000 >= elapsed - ahead); }
 
+  /** A beat to play to: hundredths of a second from the start of the phase, begun anew every so many seconds; nothing for none. */
+  beat(hundredths, every, elapsed = 0) {
+    this.beats = hundredths && { hundredths, every, round: Math.floor(elapsed / (every * 1000)), next: 0 };
+    if (!this.beats) return;
+    const within = elapsed - this.beats.round * every * 1000;
+    this.beats.next = hundredths.findIndex(at => at * 10 > within);
+    if (this.beats.next < 0) Object.assign(this.beats, { round: this.beats.round + 1, next: 0 });
+  }
+
   /** Hands what is due within the next moment to the audio clock. */
   tick(elapsed) {
     while (this.coming?.length && this.coming[0].second * 1000 <= elapsed + ahead) {
       const { second, sound } = this.coming.shift();
       this.#play(sound, Math.max(0, second - elapsed / 1000));
+    }
+    this.#tickBeat(elapsed);
+  }
+
+  #tickBeat(elapsed) {
+    for (let { beats } = this; beats;) {
+      const at = beats.round * beats.every * 1000 + beats.hundredths[beats.next] * 10;
+      if (at > elapsed + ahead) return;
+      if (at >= elapsed - ahead) this.#play('beat', Math.max(0, (at - elapsed) / 1000));
+      if (++beats.next === beats.hundredths.length) Object.assign(beats, { round: beats.round + 1, next: 0 });
     }
   }
 

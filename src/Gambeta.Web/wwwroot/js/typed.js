@@ -6,8 +6,15 @@ const fieldsOf = {
   bestStreak: () => [['tries', 'touches of each try']],
   hitsOutOfTries: () => [['reps', 'came off'], ['slips', 'missed']],
   ladderRung: () => [['tries', 'touches of each go']],
+  runInTouches: () => [['tries', 'touches of each; a star where it was lost']],
+  stationsTime: () => [['stationTries', 'tries at each station'], ['seconds', 'seconds']],
+  targetPoints: () => [['points', 'points of each try']],
+  trapHeights: () => [['inside', 'each try: 1 inside, 0 outside']],
+  strikesByZone: () => [['reps', 'hit'], ['slips', 'missed']],
   courseTime: () => [['seconds', 'seconds'], ['clips', 'clipped']],
 };
+
+const lists = ['stationTries', 'points', 'inside'];
 
 function feetFields(feet, what) {
   return (feet === 'both' ? ['left', 'right'] : [feet]).map(foot => [foot, `${foot} ${what}`]);
@@ -39,8 +46,9 @@ export class Typed {
     this.fields.replaceChildren(
       ...fieldsOf[measuredBy](set.feet).map(([name, words]) => {
         const label = document.createElement('label');
-        const value = name === 'tries' ? draft.tryTouches.map((t, i) => t + (draft.tryDropped[i] ? '' : '*')).join(' ') : draft[name];
-        label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: name === 'tries' ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
+        const value = name === 'tries' ? draft.tryTouches.map((t, i) => t + (draft.tryDropped[i] === (measuredBy === 'runInTouches') ? '*' : '')).join(' ') : lists.includes(name) ? draft[name].map(Number).join(' ') : draft[name];
+        const isText = name === 'tries' || lists.includes(name);
+        label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: isText ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
         return label;
       }),
       Object.assign(document.createElement('button'), { textContent: counted ? 'mend' : 'type it in', type: 'submit' }));
@@ -55,14 +63,24 @@ export class Typed {
 
   #read() {
     const draft = { ...this.set.draft };
+    // Typed strikes know no zones any more.
+    delete draft.strikeZones;
+    delete draft.strikeLeft;
     for (const { name, value } of this.fields.querySelectorAll('input')) {
       if (name === 'tries') {
         const tries = value.split(/[\s,;]+/).filter(Boolean);
         draft.tryTouches = tries.map(t => Number(t.replace('*', '')));
-        draft.tryDropped = tries.map(t => !t.endsWith('*'));
+        // A star is the rarer end: a try stopped on purpose, a run-in that was lost.
+        draft.tryDropped = tries.map(t => t.endsWith('*') === (this.measuredBy === 'runInTouches'));
         if (tries.length === 0 || draft.tryTouches.some(t => !Number.isInteger(t))) return this.#wrong('One whole number for each try, like 12 7 19*');
         delete draft.left;
         delete draft.right;
+        continue;
+      }
+      if (lists.includes(name)) {
+        const numbers = value.split(/[\s,;]+/).filter(Boolean).map(Number);
+        if (numbers.length === 0 || numbers.some(n => !Number.isInteger(n) || n < 0)) return this.#wrong('One whole number for each, like 1 0 3');
+        draft[name] = name === 'inside' ? numbers.map(n => n > 0) : numbers;
         continue;
       }
       const number = value.trim() === '' ? NaN : Number(value.replace(',', '.'));

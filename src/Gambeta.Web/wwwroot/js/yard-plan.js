@@ -95,4 +95,3 @@ document.addEventListener('change', event => {
   if (event.target.name === 'shape') for (const field of event.target.form.querySelectorAll('[name^="m."]')) field.disabled = true;
   event.target.form.requestSubmit();
 });
-document.addEventListener('click', event => { if (event.target.closest('[data-print]')) print(); });

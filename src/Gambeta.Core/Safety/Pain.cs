@@ -1,0 +1,35 @@
+namespace Gambeta.Core.Safety;
+
+/// <summary>Where it hurts. Pain is never judged here: it stops the session and belongs to a qualified professional.</summary>
+public enum PainPart
+{
+    /// <summary>The knee.</summary>
+    Knee,
+
+    /// <summary>The heel.</summary>
+    Heel,
+
+    /// <summary>The shin.</summary>
+    Shin,
+
+    /// <summary>The ankle or the foot.</summary>
+    AnkleOrFoot,
+
+    /// <summary>The hip or the groin.</summary>
+    HipOrGroin,
+
+    /// <summary>The back.</summary>
+    Back,
+
+    /// <summary>The head.</summary>
+    Head,
+
+    /// <summary>Somewhere else.</summary>
+    SomewhereElse,
+}
+
+/// <summary>Something hurt: practice does not go on until somebody grown-up said that it may.</summary>
+/// <param name="Id">Made by whoever told it.</param>
+/// <param name="Part">Where.</param>
+/// <param name="Day">The household's day.</param>
+public sealed record Pain(Guid Id, PainPart Part, DateOnly Day);

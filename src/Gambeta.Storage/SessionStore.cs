@@ -1,0 +1,68 @@
+using Dapper;
+using Gambeta.Core;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Safety;
+
+namespace Gambeta.Storage;
+
+/// <summary>What belongs to a sitting besides its sets: the player's own words, how it ended, and whether something hurt.</summary>
+public static class SessionStore
+{
+    /// <summary>Keeps what a player said about a drill; the latest word stands.</summary>
+    public static Task AnswerAsync(HouseholdWork work, Guid session, Guid player, DrillAnswer answer, DateTimeOffset at) => work.Connection.ExecuteAsync(
+        """
+        insert into drill_answer (household_id, session_id, player_id, item, drill, control, fault, other_foot, answered_at)
+        values (@Household, @session, @player, @Item, @Drill, @control, @Fault, @otherFoot, @at)
+        on conflict (household_id, session_id, item) do update
+          set control = excluded.control, fault = excluded.fault, other_foot = excluded.other_foot, answered_at = excluded.answered_at
+          where drill_answer.answered_at <= excluded.answered_at
+        """,
+        new { work.Household, session, player, answer.Item, answer.Drill, control = answer.Control?.ToWords(), answer.Fault, otherFoot = answer.OtherFoot?.ToWords(), at = at.UtcDateTime });
+
+    /// <summary>What was said about the drills of a sitting, in their order.</summary>
+    public static async Task<IReadOnlyList<DrillAnswer>> AnswersAsync(HouseholdWork work, Guid session) =>
+    [
+        .. (await work.Connection.QueryAsync<(short Item, string Drill, string? Control, string? Fault, string? OtherFoot)>(
+            "select item, drill, control, fault, other_foot from drill_answer where household_id = @Household and session_id = @session order by item",
+            new { work.Household, session })).Select(row => new DrillAnswer(
+                row.Item, row.Drill, row.Control is null ? null : Stored.Word<Control>(row.Control), row.Fault, row.OtherFoot is null ? null : Stored.Word<OtherFootFeel>(row.OtherFoot))),
+    ];
+
+    /// <summary>Keeps how a sitting ended; said again, it is changed.</summary>
+    public static Task EndAsync(HouseholdWork work, Guid session, Guid player, string? sheet, SessionEnd end, DateTimeOffset at) => work.Connection.ExecuteAsync(
+        """
+        insert into session_end (household_id, session_id, player_id, sheet, effort, note, ended_at)
+        values (@Household, @session, @player, @sheet, @Effort, @Note, @at)
+        on conflict (household_id, session_id) do update set effort = excluded.effort, note = excluded.note
+        """,
+        new { work.Household, session, player, sheet, Effort = (short?)end.Effort, end.Note, at = at.UtcDateTime });
+
+    /// <summary>How a sitting ended, where that was said.</summary>
+    public static async Task<SessionEnd?> EndOfAsync(HouseholdWork work, Guid session)
+    {
+        var row = await work.Connection.QuerySingleOrDefaultAsync<(short? Effort, string? Note)?>(
+            "select effort, note from session_end where household_id = @Household and session_id = @session", new { work.Household, session });
+        return row is { } end ? new SessionEnd(end.Effort, end.Note) : null;
+    }
+
+    /// <summary>Writes down that something hurt; the same id again changes nothing.</summary>
+    public static Task HurtAsync(HouseholdWork work, Guid player, Guid? session, Pain pain) => work.Connection.ExecuteAsync(
+        """
+        insert into pain (household_id, pain_id, player_id, session_id, part, day)
+        values (@Household, @Id, @player, @session, @part, @Day)
+        on conflict do nothing
+        """,
+        new { work.Household, pain.Id, player, session, part = pain.Part.ToWords(), pain.Day });
+
+    /// <summary>The pains of a player of which nobody said yet that practice may go on, latest first.</summary>
+    public static async Task<IReadOnlyList<Pain>> OpenPainsAsync(HouseholdWork work, Guid player) =>
+    [
+        .. (await work.Connection.QueryAsync<(Guid Id, string Part, DateOnly Day)>(
+            "select pain_id, part, day from pain where household_id = @Household and player_id = @player and cleared_on is null order by day desc, pain_id desc",
+            new { work.Household, player })).Select(row => new Pain(row.Id, Stored.Word<PainPart>(row.Part), row.Day)),
+    ];
+
+    /// <summary>Writes down that practice may go on.</summary>
+    public static Task ClearPainsAsync(HouseholdWork work, Guid player, DateOnly day) => work.Connection.ExecuteAsync(
+        "update pain set cleared_on = @day where household_id = @Household and player_id = @player and cleared_on is null", new { work.Household, player, day });
+}

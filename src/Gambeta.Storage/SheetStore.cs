@@ -1,0 +1,71 @@
+using Dapper;
+using Gambeta.Core.Sheets;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Storage;
+
+/// <summary>A sheet of a household.</summary>
+/// <param name="Id">Made by whoever put it together.</param>
+/// <param name="Sheet">The sheet.</param>
+/// <param name="Minutes">The minutes at hand that it was made for, where that was said.</param>
+public sealed record KeptSheet(Guid Id, Sheet Sheet, int? Minutes);
+
+/// <summary>A household's own sheets.</summary>
+public static class SheetStore
+{
+    /// <summary>Most sheets of one household.</summary>
+    public const int MostSheets = 100;
+
+    /// <summary>Its sheets, the one changed last first.</summary>
+    public static async Task<IReadOnlyList<KeptSheet>> AllAsync(HouseholdWork work) =>
+    [
+        .. (await work.Connection.QueryAsync<SheetRow>(
+            "select sheet_id, name, items, minutes from sheet where household_id = @Household and retired_at is null order by changed_at desc, sheet_id",
+            new { work.Household })).Select(row => row.ToSheet()),
+    ];
+
+    /// <summary>One of its sheets, also one put away; nothing when there is none.</summary>
+    public static async Task<KeptSheet?> FindAsync(HouseholdWork work, Guid id) =>
+        (await work.Connection.QuerySingleOrDefaultAsync<SheetRow>(
+            "select sheet_id, name, items, minutes from sheet where household_id = @Household and sheet_id = @id", new { work.Household, id }))?.ToSheet();
+
+    /// <summary>Keeps a sheet; the same id again changes it, and brings it back when it was put away. False when the household has as many as it may.</summary>
+    public static async Task<bool> SaveAsync(HouseholdWork work, KeptSheet sheet) => await work.Connection.ExecuteAsync(
+        """
+        insert into sheet (household_id, sheet_id, name, items, minutes)
+        select @Household, @Id, @Name, @items, @Minutes
+        where (select count(*) from sheet where household_id = @Household and sheet_id <> @Id) < @MostSheets
+        on conflict (household_id, sheet_id) do update set name = excluded.name, items = excluded.items, minutes = excluded.minutes, changed_at = now(), retired_at = null
+        """,
+        new { work.Household, sheet.Id, sheet.Sheet.Name, items = SheetNotation.Write(sheet.Sheet.Items), sheet.Minutes, MostSheets }) > 0;
+
+    /// <summary>Puts a sheet away, or brings it back.</summary>
+    public static Task RetireAsync(HouseholdWork work, Guid id, bool retired) => work.Connection.ExecuteAsync(
+        "update sheet set retired_at = case when @retired then now() end where household_id = @Household and sheet_id = @id", new { work.Household, id, retired });
+
+    /// <summary>The tempo of a player in each drill: touches a minute over the timed rounds of the last weeks that somebody counted.</summary>
+    public static async Task<IReadOnlyDictionary<string, Tempo>> TemposAsync(HouseholdWork work, Guid player, DateOnly from) =>
+        (await work.Connection.QueryAsync<(string Drill, double AMinute)>(
+            """
+            select drill, sum(touches_left + touches_right) * 60000.0 / sum(worked_ms)
+            from practice_set
+            where household_id = @Household and player_id = @player and day >= @from and removed_at is null
+              and counted_by <> 'estimated' and planned_seconds is not null
+            group by drill having sum(touches_left + touches_right) > 0
+            """,
+            new { work.Household, player, from })).ToDictionary(row => row.Drill, row => new Tempo(Math.Clamp(row.AMinute, 1, Tempo.MostTouchesASecond * 60)));
+
+    /// <summary>The sheet that was changed last, for a query that reads more besides.</summary>
+    internal const string LatestSql =
+        "select sheet_id, name, items, minutes from sheet where household_id = @Household and retired_at is null order by changed_at desc, sheet_id limit 1";
+
+    internal sealed class SheetRow
+    {
+        public Guid SheetId { get; init; }
+        public string Name { get; init; } = "";
+        public string Items { get; init; } = "";
+        public short? Minutes { get; init; }
+
+        public KeptSheet ToSheet() => new(SheetId, new Sheet(Name, SheetNotation.Read(Items)), Minutes);
+    }
+}

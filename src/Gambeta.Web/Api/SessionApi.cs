@@ -1,0 +1,73 @@
+using Gambeta.Core;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Safety;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+
+namespace Gambeta.Web.Api;
+
+/// <summary>What a player said about a drill after it.</summary>
+public sealed record AnswerPost(Guid Session, Guid Player, int Item, string? Drill, string? Control, string? Fault, string? OtherFoot, DateTimeOffset At);
+
+/// <summary>How a sitting ended.</summary>
+public sealed record EndPost(Guid Session, Guid Player, string? Sheet, int? Effort, string? Note, DateTimeOffset At);
+
+/// <summary>That something hurts.</summary>
+public sealed record PainPost(Guid Id, Guid Player, Guid? Session, string? Part, DateTimeOffset At);
+
+/// <summary>What belongs to a sitting besides its sets: see docs/api.md.</summary>
+internal static class SessionApi
+{
+    private const int LongestId = 200, MostItems = 99;
+
+    public static void Map(RouteGroupBuilder api, Func<EndpointFilterInvocationContext, EndpointFilterDelegate, ValueTask<object?>> formToken)
+    {
+        api.MapPost("/answers", AnswerAsync).AddEndpointFilter(formToken);
+        api.MapPost("/ends", EndAsync).AddEndpointFilter(formToken);
+        api.MapPost("/pains", HurtAsync).AddEndpointFilter(formToken);
+    }
+
+    private static Task<IResult> AnswerAsync(AnswerPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>
+    {
+        if (post.Item is < 0 or > MostItems || post.Drill is not { Length: > 0 and <= 64 } || post.Fault?.Length > LongestId) return SetsApi.Refused("Say which drill it was.");
+        if (!Optional<Control>(post.Control, out var control) || !Optional<OtherFootFeel>(post.OtherFoot, out var otherFoot)) return SetsApi.Refused("That word is not understood.");
+        await SessionStore.AnswerAsync(work, post.Session, post.Player, new DrillAnswer(post.Item, post.Drill, control, post.Fault, otherFoot), post.At);
+        return null;
+    });
+
+    private static Task<IResult> EndAsync(EndPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>
+    {
+        if (post.Effort is < 1 or > 10) return SetsApi.Refused("How hard it was goes from 1 to 10.");
+        if (post.Note?.Length > SessionEnd.LongestNote || post.Sheet?.Length > LongestId) return SetsApi.Refused($"A note has {SessionEnd.LongestNote} letters at most.");
+        await SessionStore.EndAsync(work, post.Session, post.Player, post.Sheet, new SessionEnd(post.Effort, post.Note), post.At);
+        return null;
+    });
+
+    private static Task<IResult> HurtAsync(PainPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, household) =>
+    {
+        if (!EnumWords.TryRead<PainPart>(post.Part ?? "", out var part)) return SetsApi.Refused("Where does it hurt?");
+        var now = tools.Time.GetUtcNow();
+        var at = SetsApi.OnOurClock(post.At, now);
+        await SessionStore.HurtAsync(work, post.Player, post.Session, new Pain(post.Id, part, Clock.DayOf(at > now ? now : at, household.TimeZone)));
+        return null;
+    });
+
+    private static async Task<IResult> WithPlayer(HttpContext http, PageTools tools, Guid player, Func<HouseholdWork, HouseholdView, Task<IResult?>> doIt)
+    {
+        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
+        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
+        if (household.Players.TrueForAll(known => known.Id != player)) return SetsApi.NoSuchPlayer();
+        if (await doIt(work, household) is { } refused) return refused;
+        await work.CommitAsync();
+        return Results.Json(new { stored = true });
+    }
+
+    private static bool Optional<T>(string? word, out T? value) where T : struct, Enum
+    {
+        value = null;
+        if (string.IsNullOrEmpty(word)) return true;
+        if (!EnumWords.TryRead<T>(word, out var read)) return false;
+        value = read;
+        return true;
+    }
+}

@@ -1,0 +1,41 @@
+using Gambeta.Core.Sheets;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Practise;
+
+/// <summary>A whole sheet, from warm-up to the last test: a ready one by its name, a household's own by its id.</summary>
+public sealed class SessionModel(PageTools tools) : StageModel(tools)
+{
+    private string _address = "", _name = "";
+    private SheetSums _sums = null!;
+
+    public override string Heading => _name;
+
+    public override string Amount => $"{Drills.Length} drills, about {Wording.Minutes(_sums.Total)}, about {Wording.Number(_sums.Touches.Total)} touches";
+
+    public override string Back => "/sheets";
+
+    protected override string RunKey => _address;
+
+    protected override string? SheetName => _address;
+
+    public override string AddressIn(Guid space) => $"/practise/sheet/{_address}?space={space}";
+
+    public Task<IActionResult> OnGetAsync(string sheet, Guid? space) => InHousehold(async work =>
+    {
+        if (await FindAsync(work, sheet) is not { } found) return NotFound();
+        // A drill that this player may not start is left out; the sheet's own page says so.
+        var drills = SheetDrill.Of(found, Catalogue, Player.Level).Where(d => Core.Safety.Cautions.MayStart(d.Card, Age(Player), Household.Heading)).ToList();
+        if (drills.Count == 0) return RedirectToPage("/Sheets/Index");
+        (_address, _name) = (sheet, found.Name);
+        var result = await SetTheStageAsync(work, [.. drills], null, space, laysTheYard: true);
+        _sums = SheetSums.Of(Drills, Player.Preferred, new Dictionary<string, Tempo>());
+        return result;
+    });
+
+    private static async Task<Sheet?> FindAsync(HouseholdWork work, string sheet) =>
+        ReadySheets.Find(sheet)?.Sheet ?? (Guid.TryParse(sheet, out var id) ? (await SheetStore.FindAsync(work, id))?.Sheet : null);
+}

@@ -1,0 +1,164 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Safety;
+using Gambeta.Core.Sheets;
+using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
+using Microsoft.AspNetCore.Html;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Practise;
+
+/// <summary>The practice screen: hands the run sheet of one drill or of a whole session to the module that plays it.</summary>
+public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
+{
+    private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    };
+
+    /// <summary>What stands large on the screen.</summary>
+    public abstract string Heading { get; }
+
+    /// <summary>A line under it: how much, or of what the session is made.</summary>
+    public abstract string Amount { get; }
+
+    /// <summary>Where the way back leads.</summary>
+    public abstract string Back { get; }
+
+    /// <summary>This page's address for another space.</summary>
+    public abstract string AddressIn(Guid space);
+
+    /// <summary>What tells this run from others of the same player on a device.</summary>
+    protected abstract string RunKey { get; }
+
+    public ImmutableArray<SheetDrill> Drills { get; private set; } = [];
+
+    public RunSheet Sheet { get; private set; } = null!;
+
+    /// <summary>The space that is played in, where it is known.</summary>
+    public KeptSpace? Space { get; private set; }
+
+    public IReadOnlyList<KeptSpace> Spaces { get; private set; } = [];
+
+    /// <summary>Whether this space was looked at today already.</summary>
+    public bool IsChecked { get; private set; }
+
+    public ImmutableArray<FirstTouchItem> Checks { get; private set; } = [];
+
+    /// <summary>Pains of which nobody said yet that practice may go on: until then it does not begin.</summary>
+    public IReadOnlyList<Pain> Pains { get; private set; } = [];
+
+    /// <summary>The plan of each layout that is laid on the way, by its key.</summary>
+    public IReadOnlyDictionary<string, Svg> Plans { get; private set; } = new Dictionary<string, Svg>();
+
+    /// <summary>What the cards themselves ask to mind, and what no check covers.</summary>
+    public IReadOnlyList<string> Cautions { get; private set; } = [];
+
+    private IReadOnlyList<IReadOnlyDictionary<string, decimal>> _bests = [];
+
+    /// <summary>The sheet and whose it is. The serialiser escapes what could end the script element.</summary>
+    public HtmlString SheetJson => new(JsonSerializer.Serialize(
+        new
+        {
+            player = Player.Id,
+            name = Player.Nickname,
+            key = RunKey,
+            sheet = Sheet,
+            session = SheetName,
+            bests = _bests,
+            space = Space?.Id,
+            preferred = Player.Preferred,
+            household = new { Household.Settings.Sounds },
+        },
+        Written));
+
+    /// <summary>The sheet that is played; nothing for a drill on its own.</summary>
+    protected virtual string? SheetName => null;
+
+    public IEnumerable<string> HowToCount => Drills.Select(drill => HowTo(drill.Card.MeasuredBy)).Distinct().Take(2);
+
+    public IEnumerable<Surface> Lit(SheetDrill drill, Foot foot) =>
+        drill.Card.Turns(Player.Preferred).SelectMany(feet => drill.Card.Pattern.For(feet).Touches).Where(t => t.Foot == foot).Select(t => t.Surface);
+
+    /// <summary>Sets the stage. Nothing when a layout or a space that was asked for is not this household's.</summary>
+    protected async Task<IActionResult> SetTheStageAsync(HouseholdWork work, ImmutableArray<SheetDrill> drills, string? layout, Guid? space, bool laysTheYard)
+    {
+        var yard = await YardStore.ViewAsync(work);
+        if (space is not null && yard.Find(space) is null) return NotFound();
+        if (layout is not null && yard.Find(drills[0].Card.Id, layout) is null && layout != drills[0].Card.Layout?.Key) return NotFound();
+        Spaces = yard.Spaces;
+        KeptLayout? first = null;
+        Drills =
+        [
+            .. drills.Select(drill =>
+            {
+                // What was laid out last for a drill is what lies in the yard, until somebody asks for another.
+                var kept = layout is null ? yard.Layouts.FirstOrDefault(k => k.Drill == drill.Card.Id && !k.Retired) : yard.Find(drill.Card.Id, layout);
+                first ??= kept;
+                return kept is null ? drill : drill with { Card = drill.Card with { Layout = kept.Layout } };
+            }),
+        ];
+        Space = yard.Find(space) ?? yard.Find(first?.SpaceId) ?? yard.Spaces.FirstOrDefault(at => Drills.All(d => FitsPlace(d.Card, at.Space)));
+        IsChecked = await YardStore.IsCheckedAsync(work, Space?.Id, Today);
+        Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
+        var season = FirstTouchCheck.SeasonOf(Today, Clock.IsSouthern(Household.TimeZone));
+        Checks = [.. Drills.SelectMany(d => FirstTouchCheck.Of(d.Card, Space?.Space, Age(Player), season)).Distinct().OrderBy(item => item.Kind).ThenBy(item => item.Side)];
+        Cautions =
+        [
+            .. Drills.SelectMany(d => Core.Safety.Cautions.Of(d.Card, Age(Player)).Where(kind => kind is CautionKind.Heading or CautionKind.TooYoung)
+                .Select(kind => Wording.Caution(kind, d.Card, Lengths)).Concat(d.Card.Cautions)).Distinct(),
+        ];
+        var standing = await DiaryStore.StandingAsync(work, Player.Id);
+        _bests = [.. Drills.Select(d => BestsOf(d, standing))];
+        Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard);
+        if (laysTheYard) Plans = Drills.Select(d => d.Card.Layout).OfType<Core.Yard.Layout>().DistinctBy(l => l.Key).ToDictionary(l => l.Key, PlanOf);
+        return Page();
+    }
+
+    /// <summary>A grown-up said that practice may go on.</summary>
+    public Task<IActionResult> OnPostClearAsync() => InHousehold(async work =>
+    {
+        await SessionStore.ClearPainsAsync(work, Player.Id, Today);
+        return LocalRedirect(Request.Path);
+    });
+
+    private static bool FitsPlace(DrillCard card, Space space) =>
+        card.Places.HasFlag(space.Kind) || (card.Places.HasFlag(Places.Wall) && space.Wall is not null);
+
+    // Only what compares with what is about to be played: the same measure and size, on the same layout.
+    private static Dictionary<string, decimal> BestsOf(SheetDrill drill, IReadOnlyList<Mark> standing) =>
+        Scoring.Chiefly(drill.Card, drill.Dose) is not { } measure
+            ? []
+            : standing.Where(mark => mark.Key.Drill == drill.Card.Id && mark.Key.Measure == measure && mark.Key.Layout == (drill.Card.Layout?.Key ?? ""))
+                .ToDictionary(mark => mark.Key.Feet.ToWords(), mark => mark.Value);
+
+    private Svg PlanOf(Core.Yard.Layout layout) => Course.Of(layout).Course is { } course
+        ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)
+        : new Svg(_ => { });
+
+    private static string HowTo(MeasuredBy measuredBy) => measuredBy switch
+    {
+        MeasuredBy.CleanReps => "Tap F, J or the glass once for every clean rep, X for a slip.",
+        MeasuredBy.HitsOutOfTries => "Tap F, J or the glass once for every try that comes off, X for one that does not.",
+        MeasuredBy.LadderRung => "F or J for every touch. Caught it: Enter. Dropped it: X, and you are back at one.",
+        MeasuredBy.BestStreak => "F or J for every touch, X when it drops, Enter when you stop a try on purpose. Alone? Count aloud and type it in.",
+        MeasuredBy.CleanPasses => "Tap F, J or the glass for every pass, X for a slip. Alone? Count aloud and type it in.",
+        MeasuredBy.CourseTime => "The clock starts on the long tone. Press Enter or the glass when you are home, X for each clipped marker, V when the run does not count.",
+        MeasuredBy.StationsTime => "A hit: F, J or the glass, and the target moves on. A miss: X, fetch the ball and try again.",
+        MeasuredBy.TargetPoints => "Press the number of the target that you hit, or touch it on the glass. X for a miss.",
+        MeasuredBy.RunInTouches => "F or J for every touch. There: Enter. Lost it on the way: X.",
+        MeasuredBy.TrapHeights => "Dead inside the square: F, J or the glass. Outside: X. Two running, and the ball comes from higher.",
+        MeasuredBy.StrikesByZone => "Press the zone that you hit, 1 to 6, or touch it on the glass. X for a miss.",
+        _ => "F for left, J for right, or the two halves of the glass. Alone? Count aloud and type it in.",
+    };
+}

@@ -1,0 +1,156 @@
+using System.Collections.Immutable;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Sheets;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Sheets;
+
+/// <summary>
+/// A sheet is put together: rows are added, moved and changed, and what it comes to stands beside them. Every press sends the whole form and
+/// shows what came of it, so that nothing is known only to the browser; the module does the same without loading the page anew.
+/// </summary>
+public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Sheets";
+
+    public Guid Id { get; private set; }
+
+    /// <summary>True when the sheet is kept already.</summary>
+    public bool IsKept { get; private set; }
+
+    public TypedSheet Typed { get; private set; } = new();
+
+    public SheetSums Sums { get; private set; } = null!;
+
+    public ImmutableArray<SheetWarning> Warnings { get; private set; } = [];
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    /// <summary>The row that was moved or added last, from 0; it keeps the focus.</summary>
+    public int? Lately { get; private set; }
+
+    public string NameOf(string? drill) => Catalogue.Find(drill)?.Name ?? "A drill that is gone";
+
+    /// <summary>The cards in their order on the shelf, for the list of names.</summary>
+    public IEnumerable<DrillCard> Pick => Catalogue.Cards.Where(MayStart);
+
+    public ImmutableArray<string> WaysOf(TypedRow row) => Catalogue.Find(row.Drill) is { } card ? DoseText.WaysOf(card) : [];
+
+    public bool EachFoot(TypedRow row) => Catalogue.Find(row.Drill)?.Feet == FeetPlan.EachFoot;
+
+    public Task<IActionResult> OnGetAsync(Guid? id, string? copy, string? drill) => InHousehold(async work =>
+    {
+        Id = id ?? Guid.CreateVersion7();
+        Typed = new TypedSheet { Name = $"{Player.Nickname}'s sheet" };
+        if (id is { } wanted)
+        {
+            if (await SheetStore.FindAsync(work, wanted) is not { } kept) return NotFound();
+            IsKept = true;
+            Typed = TypedSheet.Of(kept.Sheet, kept.Minutes, Catalogue, Player.Level);
+        }
+        else if (copy is not null)
+        {
+            var source = ReadySheets.Find(copy)?.Sheet ?? (Guid.TryParse(copy, out var own) ? (await SheetStore.FindAsync(work, own))?.Sheet : null);
+            if (source is null) return NotFound();
+            var name = $"{source.Name}, ours";
+            Typed = TypedSheet.Of(source with { Name = name[..Math.Min(name.Length, Sheet.LongestName)] }, null, Catalogue, Player.Level);
+        }
+        if (Catalogue.Find(drill) is { } added) AddRow(added);
+        await SumUpAsync(work);
+        return Page();
+    });
+
+    public Task<IActionResult> OnPostSumsAsync(Guid id, TypedSheet typed) => Changed(id, typed, _ => { });
+
+    public Task<IActionResult> OnPostAddAsync(Guid id, TypedSheet typed) => Changed(id, typed, problems =>
+    {
+        var words = typed.Add?.Trim() ?? "";
+        var card = Catalogue.Find(words) ?? Pick.FirstOrDefault(c => string.Equals(c.Name, words, StringComparison.OrdinalIgnoreCase))
+            ?? (words.Length >= 3 ? Pick.FirstOrDefault(c => c.Name.Contains(words, StringComparison.OrdinalIgnoreCase)) : null);
+        if (card is null) problems.Add(words.Length == 0 ? "Which drill? Type a part of its name." : $"No drill is called “{words}”.");
+        else if (Typed.Rows.Count >= Sheet.MostItems) problems.Add($"A sheet has {Sheet.MostItems} drills at most: it prints on one page.");
+        else
+        {
+            AddRow(card);
+            Typed.Add = null;
+        }
+    });
+
+    public Task<IActionResult> OnPostUpAsync(Guid id, TypedSheet typed, int row) => Changed(id, typed, _ => Move(row, row - 1));
+
+    public Task<IActionResult> OnPostDownAsync(Guid id, TypedSheet typed, int row) => Changed(id, typed, _ => Move(row, row + 1));
+
+    public Task<IActionResult> OnPostRemoveAsync(Guid id, TypedSheet typed, int row) => Changed(id, typed, _ =>
+    {
+        if (row >= 0 && row < Typed.Rows.Count) Typed.Rows.RemoveAt(row);
+    });
+
+    public Task<IActionResult> OnPostOrderAsync(Guid id, TypedSheet typed) => Changed(id, typed, _ =>
+    {
+        var (items, problems) = Typed.Read(Catalogue);
+        if (problems.Count > 0) return;
+        var ordered = LayingOrder.Fewest(SheetDrill.Of(new Sheet(Typed.Name ?? "", items), Catalogue, Player.Level));
+        Typed.Rows = [.. ordered.Select(drill => TypedRow.Of(drill.Item, Catalogue.Find(drill.Item.Drill), Player.Level))];
+    });
+
+    public Task<IActionResult> OnPostSaveAsync(Guid id, TypedSheet typed) => InHousehold(async work =>
+    {
+        (Id, Typed) = (id, typed);
+        var (items, unclear) = Typed.Read(Catalogue);
+        var (minutes, wrong) = Typed.ReadMinutes();
+        var problems = unclear.ToList();
+        if (wrong is not null) problems.Add(wrong);
+        var name = Typed.Name?.Trim() ?? "";
+        if (name.Length is 0 or > Sheet.LongestName) problems.Add($"Give it a name of up to {Sheet.LongestName} letters.");
+        if (items.IsEmpty && unclear.Count == 0) problems.Add("Put at least one drill on it.");
+        if (problems.Count == 0 && !await SheetStore.SaveAsync(work, new KeptSheet(id, new Sheet(name, items), minutes)))
+            problems.Add($"A household keeps {SheetStore.MostSheets} sheets. Put some away first.");
+        if (problems.Count == 0) return RedirectToPage("/Sheets/Index");
+        Problems = problems;
+        await SumUpAsync(work);
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    });
+
+    private Task<IActionResult> Changed(Guid id, TypedSheet typed, Action<List<string>> change) => InHousehold(async work =>
+    {
+        (Id, Typed) = (id, typed);
+        IsKept = await SheetStore.FindAsync(work, id) is not null;
+        var problems = new List<string>();
+        change(problems);
+        problems.AddRange(Typed.Read(Catalogue).Problems);
+        if (Typed.ReadMinutes().Problem is { } wrong) problems.Add(wrong);
+        Problems = problems;
+        await SumUpAsync(work);
+        // The fields show what was changed here, not what was sent.
+        ModelState.Clear();
+        return Page();
+    });
+
+    private void AddRow(DrillCard card)
+    {
+        var part = Typed.Rows.Count == 0 ? SheetPart.WarmUp : EnumWords.TryRead<SheetPart>(Typed.Rows[^1].Part ?? "", out var last) && last != SheetPart.WarmUp ? last : SheetPart.Mastery;
+        Typed.Rows.Add(TypedRow.Of(new SheetItem(part, card.Id), card, Player.Level));
+        Lately = Typed.Rows.Count - 1;
+    }
+
+    private void Move(int from, int to)
+    {
+        if (from < 0 || to < 0 || from >= Typed.Rows.Count || to >= Typed.Rows.Count) return;
+        (Typed.Rows[from], Typed.Rows[to]) = (Typed.Rows[to], Typed.Rows[from]);
+        Lately = to;
+    }
+
+    private async Task SumUpAsync(HouseholdWork work)
+    {
+        var (items, _) = Typed.Read(Catalogue);
+        var tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-IndexModel.TempoDays));
+        Sums = SheetSums.Of(SheetDrill.Of(new Sheet(Typed.Name ?? "", items), Catalogue, Player.Level), Player.Preferred, tempos);
+        Warnings = [.. SheetWarnings.Of(Sums, Player.Preferred, MayStart, Typed.ReadMinutes().Minutes)];
+    }
+
+    private bool MayStart(DrillCard card) => Core.Safety.Cautions.MayStart(card, Age(Player), Household.Heading);
+}

@@ -1,0 +1,48 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Sheets;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Sheets;
+
+/// <summary>A sheet as it is listed.</summary>
+public sealed record ListedSheet(string Id, string Name, string? For, SheetSums Sums);
+
+/// <summary>The sheets: the household's own, and those that ship, by where they are played.</summary>
+public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Sheets";
+
+    public IReadOnlyList<ListedSheet> Own { get; private set; } = [];
+
+    public IReadOnlyList<(Places Place, IReadOnlyList<ListedSheet> Sheets)> Ready { get; private set; } = [];
+
+    public KeptSheet? PutAway { get; private set; }
+
+    /// <summary>The drill that is to be put on a sheet, where somebody came from its card.</summary>
+    public DrillCard? Adding { get; private set; }
+
+    public Task<IActionResult> OnGetAsync(Guid? away, string? drill) => InHousehold(async work =>
+    {
+        Adding = Catalogue.Find(drill);
+        var tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-TempoDays));
+        Own = [.. (await SheetStore.AllAsync(work)).Select(kept => Listed(kept.Id.ToString(), kept.Sheet, null))];
+        Ready = [.. ReadySheets.All.GroupBy(ready => ready.Place).Select(place => (place.Key, (IReadOnlyList<ListedSheet>)[.. place.Select(ready => Listed(ready.Id, ready.Sheet, ready.For))]))];
+        PutAway = away is { } id ? await SheetStore.FindAsync(work, id) : null;
+        return Page();
+
+        ListedSheet Listed(string id, Sheet sheet, string? what) => new(id, sheet.Name, what, SheetSums.Of(SheetDrill.Of(sheet, Catalogue, Player.Level), Player.Preferred, tempos));
+    });
+
+    /// <summary>A player's own tempo is that of the last six weeks: before that it was another player.</summary>
+    public const int TempoDays = 42;
+
+    public Task<IActionResult> OnPostRetireAsync(Guid id, bool back) => InHousehold(async work =>
+    {
+        await SheetStore.RetireAsync(work, id, retired: !back);
+        return back ? RedirectToPage() : RedirectToPage(new { away = id });
+    });
+}

@@ -1,0 +1,25 @@
+using Gambeta.Core.Sheets;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Sheets;
+
+/// <summary>A sheet on one page of paper, with room to write the counts down.</summary>
+public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override string Place => "Sheets";
+
+    public Sheet Sheet { get; private set; } = null!;
+
+    public SheetSums Sums { get; private set; } = null!;
+
+    public Task<IActionResult> OnGetAsync(string sheet) => InHousehold(async work =>
+    {
+        var found = ReadySheets.Find(sheet)?.Sheet ?? (Guid.TryParse(sheet, out var id) ? (await SheetStore.FindAsync(work, id))?.Sheet : null);
+        if (found is null) return NotFound();
+        Sheet = found;
+        Sums = SheetSums.Of(SheetDrill.Of(found, Catalogue, Player.Level), Player.Preferred, await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-IndexModel.TempoDays)));
+        return Page();
+    });
+}

@@ -1,0 +1,105 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Sheets;
+
+namespace Gambeta.Web.Pages.Sheets;
+
+/// <summary>One row of the form as it was typed.</summary>
+public sealed class TypedRow
+{
+    public string? Part { get; set; }
+    public string? Drill { get; set; }
+
+    /// <summary>"usual", or the first word of a dose.</summary>
+    public string? Way { get; set; }
+    public string? Sets { get; set; }
+    public string? Amount { get; set; }
+    public string? Rest { get; set; }
+    public string? Feet { get; set; }
+
+    /// <summary>The row of an item; where the usual dose is played its numbers stand there all the same.</summary>
+    public static TypedRow Of(SheetItem item, DrillCard? card, Level level)
+    {
+        var shown = item.Dose ?? card?.Doses[level];
+        var (sets, amount) = shown switch
+        {
+            RoundsDose rounds => (rounds.Rounds, (int)rounds.Work.TotalSeconds),
+            RepsDose reps => (reps.Times, reps.Reps),
+            { } other => (1, other is TriesDose tries ? tries.Tries : other.Sets),
+            null => (1, 10),
+        };
+        return new TypedRow
+        {
+            Part = item.Part.ToWords(),
+            Drill = item.Drill,
+            Way = item.Dose is { } dose ? DoseText.Write(dose).Split(' ')[0] : "usual",
+            Sets = Text(sets),
+            Amount = Text(amount),
+            Rest = Text((int)(shown?.Rest.TotalSeconds ?? 20)),
+            Feet = item.OtherFootOnly ? "other" : "card",
+        };
+    }
+
+    /// <summary>The item, or what is wrong with the row.</summary>
+    public (SheetItem? Item, string? Problem) Read(DrillCatalogue catalogue)
+    {
+        if (catalogue.Find(Drill) is not { } card) return (null, "A drill on it is not on the shelf any more. Take its row away.");
+        if (!EnumWords.TryRead<SheetPart>(Part ?? "", out var part)) return (null, $"{card.Name}: to which part does it belong?");
+        var other = Feet == "other" && card.Feet == FeetPlan.EachFoot;
+        if (Way is null or "" or "usual") return (new SheetItem(part, card.Id, null, other), null);
+        try
+        {
+            var dose = DoseText.Read(Way is "time" or "reps" ? $"{Way} {Sets?.Trim()}x{Amount?.Trim()}/{Rest?.Trim()}" : $"{Way} {Amount?.Trim()}/{Rest?.Trim()}");
+            return DoseText.Suits(card, dose) ? (new SheetItem(part, card.Id, dose, other), null) : (null, $"{card.Name} goes by {string.Join(" or ", DoseText.WaysOf(card))}.");
+        }
+        catch (FormatException)
+        {
+            return (null, $"{card.Name}: {Range}");
+        }
+    }
+
+    private string Range => Way switch
+    {
+        "time" => "1 to 12 rounds of 5 to 300 seconds, with at most 300 seconds of rest.",
+        "reps" => "1 to 12 sets of 1 to 200, with at most 300 seconds of rest.",
+        "runs" => "1 to 20 runs, with at most 300 seconds of rest.",
+        _ => "1 to 50 tries, with at most 300 seconds of rest.",
+    };
+
+    private static string Text(int number) => number.ToString(CultureInfo.InvariantCulture);
+}
+
+/// <summary>The form of a sheet as it was typed: nothing is lost when something in it is wrong.</summary>
+public sealed class TypedSheet
+{
+    public string? Name { get; set; }
+    public string? Minutes { get; set; }
+    public List<TypedRow> Rows { get; set; } = [];
+
+    /// <summary>The drill that is to be added, by its name or id.</summary>
+    public string? Add { get; set; }
+
+    public static TypedSheet Of(Sheet sheet, int? minutes, DrillCatalogue catalogue, Level level) => new()
+    {
+        Name = sheet.Name,
+        Minutes = minutes?.ToString(CultureInfo.InvariantCulture),
+        Rows = [.. sheet.Items.Select(item => TypedRow.Of(item, catalogue.Find(item.Drill), level))],
+    };
+
+    /// <summary>The items that can be read, in their order, and what is wrong with the others.</summary>
+    public (ImmutableArray<SheetItem> Items, IReadOnlyList<string> Problems) Read(DrillCatalogue catalogue)
+    {
+        var read = Rows.ConvertAll(row => row.Read(catalogue));
+        var problems = read.Select(row => row.Problem).OfType<string>().Distinct().ToList();
+        if (Rows.Count > Sheet.MostItems) problems.Add($"A sheet has {Sheet.MostItems} drills at most: it prints on one page.");
+        return ([.. read.Select(row => row.Item).OfType<SheetItem>()], problems);
+    }
+
+    /// <summary>The minutes at hand, where they were said.</summary>
+    public (int? Minutes, string? Problem) ReadMinutes() =>
+        string.IsNullOrWhiteSpace(Minutes) ? (null, null)
+        : int.TryParse(Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) && minutes is >= 1 and <= 180 ? (minutes, null)
+        : (null, "The minutes at hand are a whole number from 1 to 180.");
+}

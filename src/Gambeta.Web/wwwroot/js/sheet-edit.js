@@ -1,0 +1,68 @@
+// Putting a sheet together without loading the page anew: every press is the form's own, sent by hand, and what comes back takes its place.
+import Sortable from '../lib/sortable.js';
+
+const form = () => document.querySelector('[data-sheet-form]');
+let sending = null;
+
+async function send(address) {
+  sending?.abort();
+  const mine = sending = new AbortController();
+  let page;
+  try {
+    const response = await fetch(address, { method: 'POST', body: new FormData(form()), signal: mine.signal });
+    page = new DOMParser().parseFromString(await response.text(), 'text/html').querySelector('[data-sheet-form]');
+  } catch {
+    // Replaced by a later press, or no network: what stands on the form stays.
+    return;
+  }
+  if (!page) return;
+  const focused = document.activeElement?.getAttribute?.('aria-label') ?? document.activeElement?.name;
+  form().replaceWith(page);
+  bind();
+  const lately = page.querySelector('[data-lately=true]');
+  const again = [...page.querySelectorAll('input, select, button')].find(field => (field.getAttribute('aria-label') ?? field.name) === focused && !field.disabled);
+  (again ?? lately?.querySelector('button:not(:disabled)'))?.focus({ preventScroll: true });
+  lately?.scrollIntoView({ block: 'nearest' });
+}
+
+/** Rows are read by their number: after a drag they are numbered anew. */
+function number() {
+  form().querySelectorAll('[data-row]').forEach((row, i) => {
+    row.dataset.row = i;
+    for (const field of row.querySelectorAll('[name]')) field.name = field.name.replace(/\[\d+\]/, `[${i}]`);
+  });
+}
+
+function bind() {
+  const sums = () => form().querySelector('[data-sums]').getAttribute('formaction');
+  Sortable.create(form().querySelector('[data-rows]'), {
+    handle: '[data-handle]', animation: 0, forceFallback: true,
+    onEnd() {
+      number();
+      send(sums());
+    },
+  });
+  form().addEventListener('change', event => { if (!event.target.matches('[data-add]')) send(sums()); });
+  form().addEventListener('submit', event => {
+    const address = event.submitter?.getAttribute('formaction');
+    if (!address) return;
+    event.preventDefault();
+    send(address);
+  });
+  form().addEventListener('keydown', event => {
+    if (event.key === 'Enter' && event.target.matches('[data-add]')) {
+      event.preventDefault();
+      send(sums().replace('Sums', 'Add'));
+    } else if (event.key === 'Enter' && event.target.matches('input')) {
+      event.preventDefault();
+      send(sums());
+    } else if (event.altKey && ['ArrowUp', 'ArrowDown'].includes(event.key)) {
+      const row = event.target.closest('[data-row]');
+      if (!row) return;
+      event.preventDefault();
+      send(`${sums().replace('Sums', event.key === 'ArrowUp' ? 'Up' : 'Down')}&row=${row.dataset.row}`);
+    }
+  });
+}
+
+bind();

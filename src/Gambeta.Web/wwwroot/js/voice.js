@@ -1,0 +1,30 @@
+// Words spoken aloud where the device has a voice of its own; nothing is sent anywhere for it.
+const onKey = 'gambeta-voice';
+
+export class Voice {
+  constructor() { this.on = localStorage.getItem(onKey) === 'yes'; }
+
+  /** True when the device has an English voice of its own. */
+  get exists() { return 'speechSynthesis' in window && speechSynthesis.getVoices().some(voice => voice.localService && voice.lang.startsWith('en')); }
+
+  toggle() {
+    this.on = !this.on;
+    localStorage.setItem(onKey, this.on ? 'yes' : 'no');
+    if (!this.on) window.speechSynthesis?.cancel();
+    return this.on;
+  }
+
+  /** A new phase: its words are to come, from so many milliseconds in. */
+  begin(spoken, elapsed = 0) { this.coming = spoken.filter(s => s.second * 1000 >= elapsed); }
+
+  tick(elapsed) {
+    while (this.coming?.length && this.coming[0].second * 1000 <= elapsed) this.#say(this.coming.shift().words);
+  }
+
+  #say(words) {
+    if (!this.on || !this.exists) return;
+    const saying = new SpeechSynthesisUtterance(words);
+    saying.voice = speechSynthesis.getVoices().find(voice => voice.localService && voice.lang.startsWith('en'));
+    speechSynthesis.speak(saying);
+  }
+}
