@@ -29,6 +29,10 @@ public static class SheetStore
         (await work.Connection.QuerySingleOrDefaultAsync<SheetRow>(
             "select sheet_id, name, items, minutes from sheet where household_id = @Household and sheet_id = @id", new { work.Household, id }))?.ToSheet();
 
+    /// <summary>A ready sheet by its name or one of the household's own by its id; nothing when there is neither.</summary>
+    public static async Task<Sheet?> FindAnyAsync(HouseholdWork work, string name) =>
+        ReadySheets.Find(name)?.Sheet ?? (Guid.TryParse(name, out var id) ? (await FindAsync(work, id))?.Sheet : null);
+
     /// <summary>Keeps a sheet; the same id again changes it, and brings it back when it was put away. False when the household has as many as it may.</summary>
     public static async Task<bool> SaveAsync(HouseholdWork work, KeptSheet sheet) => await work.Connection.ExecuteAsync(
         """

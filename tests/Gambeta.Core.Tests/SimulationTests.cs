@@ -1,3 +1,4 @@
+using Gambeta.Core.Sheets;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
@@ -59,5 +60,36 @@ public class SimulationTests
         var gapLast = Player.SkillAt(1, Feet.Right) - Player.SkillAt(1, Feet.Left);
         gapLast.ShouldBeLessThan(gapFirst);
         Player.SkillAt(0.41).ShouldBe(Player.SkillAt(0.35), 1e-12);
+    }
+
+    [Fact]
+    public void A_simulated_player_taps_sets_that_every_ready_sheet_takes()
+    {
+        foreach (var ready in ReadySheets.All)
+        {
+            var drills = SheetDrill.Of(ready.Sheet, Cards.All, Level.Steady);
+            var run = RunSheetWriter.Write(drills, Foot.Right, Scoring.ClipPenalty);
+            var (player, again) = (new TappingPlayer(0.5, 0.15, new Random(7)), new TappingPlayer(0.5, 0.15, new Random(7)));
+            foreach (var phase in run.Phases.Where(phase => phase.Kind == PhaseKind.Work))
+            {
+                var (events, seconds) = player.Play(run.Drills[phase.Drill], phase);
+                again.Play(run.Drills[phase.Drill], phase).Events.ShouldBe(events);
+                var frame = Cards.Frame(phase.Feet, phase.Seconds) with { Events = PlayNotation.Write(events) };
+                SetCheck.CheckPlayed(drills[phase.Drill].Card, frame, seconds, Cards.Today).Problems.ShouldBeEmpty($"{ready.Id}: {run.Drills[phase.Drill].Drill}");
+            }
+        }
+    }
+
+    [Fact]
+    public void More_skill_plays_faster_and_fewer_slips_slip_less()
+    {
+        var run = RunSheetWriter.Write(Cards.Wall, Cards.Wall.Doses[Level.Steady], Foot.Right, Scoring.ClipPenalty);
+        (int Touches, int Slips) Play(double skill, double slips)
+        {
+            var events = new TappingPlayer(skill, slips, new Random(3)).Play(run.Drills[0], run.Phases[1]).Events;
+            return (events.Count(e => e.Kind == PlayEventKind.Touch), events.Count(e => e.Kind == PlayEventKind.Slip));
+        }
+        Play(0.9, 0).Touches.ShouldBeGreaterThan(Play(0.1, 0).Touches);
+        (Play(0.5, 0).Slips, Play(0.5, 1).Touches).ShouldBe((0, 0));
     }
 }

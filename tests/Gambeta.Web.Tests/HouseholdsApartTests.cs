@@ -1,6 +1,9 @@
 using System.Net;
 using Dapper;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Safety;
+using Gambeta.Core.Sheets;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Routing;
@@ -29,6 +32,11 @@ public class HouseholdsApartTests(TestServer server)
         await YardStore.SavePaceAsync(work, household.PlayerId, new KnownPace(new Pace(0.5), PaceSource.FromAge, Played.Day(0)));
         await YardStore.KeepLayoutAsync(work, new KeptLayout(new Layout { Key = "yard-a", Name = "A", Markers = [new(0, 3)], Steps = [new Past(0, Side.Left)] }, "out-turn-home", null, null, null, false));
         await YardStore.SaveCheckAsync(work, null, Played.Day(0), Guid.CreateVersion7(), ["shoes"]);
+        await SheetStore.SaveAsync(work, new KeptSheet(Guid.CreateVersion7(), new Sheet("Ours", SheetNotation.Read("warm up: toe-taps")), 10));
+        await SessionStore.AnswerAsync(work, Guid.CreateVersion7(), household.PlayerId, new DrillAnswer(0, "toe-taps", Control.Easy, null, null), DateTimeOffset.UtcNow);
+        await SessionStore.EndAsync(work, Guid.CreateVersion7(), household.PlayerId, null, new SessionEnd(4, null), DateTimeOffset.UtcNow);
+        await SessionStore.HurtAsync(work, household.PlayerId, null, new Pain(Guid.CreateVersion7(), PainPart.Heel, Played.Day(0)));
+        await SessionStore.ClearPainsAsync(work, household.PlayerId, Played.Day(0));
         await work.CommitAsync();
     }
 
@@ -42,6 +50,10 @@ public class HouseholdsApartTests(TestServer server)
     [InlineData("pace")]
     [InlineData("layout")]
     [InlineData("first_touch_check")]
+    [InlineData("sheet")]
+    [InlineData("drill_answer")]
+    [InlineData("session_end")]
+    [InlineData("pain")]
     public async Task A_query_without_a_household_filter_returns_only_the_households_rows(string table)
     {
         var (mine, _, _) = await TwoHouseholdsAsync();
@@ -127,6 +139,7 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/sets/{set:guid}/count", "api/checks", "drills/own",
+        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
@@ -150,7 +163,7 @@ public class HouseholdsApartTests(TestServer server)
     public async Task Nobody_can_read_or_change_anything_of_another_household()
     {
         var (mine, theirs, theirSet) = await TwoHouseholdsAsync();
-        var (theirSpace, theirLayout, theirDrill) = (Guid.CreateVersion7(), "yard-theirs", "own-theirs");
+        var (theirSpace, theirLayout, theirDrill, theirSheet) = (Guid.CreateVersion7(), "yard-theirs", "own-theirs", Guid.CreateVersion7());
         Guid session;
         await using (var work = await server.Database.BeginAsync(theirs.Id))
         {
@@ -158,6 +171,8 @@ public class HouseholdsApartTests(TestServer server)
             await YardStore.SavePaceAsync(work, theirs.PlayerId, new KnownPace(new Pace(0.6), PaceSource.Walked, Played.Day(3)));
             await YardStore.KeepLayoutAsync(work, new KeptLayout(Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double>()) with { Key = theirLayout, Name = "Secret run" }, "zigzag-and-home", theirSpace, null, null, false));
             await OwnDrillStore.SaveAsync(work, [(theirDrill, "x")]);
+            await SheetStore.SaveAsync(work, new KeptSheet(theirSheet, new Sheet("Secret sheet", SheetNotation.Read("warm up: toe-taps")), null));
+            await SessionStore.HurtAsync(work, theirs.PlayerId, null, new Pain(Guid.CreateVersion7(), PainPart.Knee, Played.Day(0)));
             session = (await SetStore.FindAsync(work, theirSet))!.SessionId;
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
@@ -170,6 +185,7 @@ public class HouseholdsApartTests(TestServer server)
             $"/practise/result/{session}", $"/practise/{theirDrill}", $"/practise/zigzag-and-home?layout={theirLayout}", $"/practise/zigzag-and-home?space={theirSpace}",
             $"/practise/instead?space={theirSpace}", $"/yard/space/{theirSpace}", $"/yard/plan?space={theirSpace}", $"/yard/plan?drill=zigzag-and-home&layout={theirLayout}",
             $"/yard/plan?drill={theirDrill}", $"/yard/plan?space={theirSpace}&handler=Picture",
+            $"/api/runs/{theirSheet}", $"/practise/sheet/{theirSheet}", $"/practise/sheet/patio-ten?space={theirSpace}", $"/sheets/edit/{theirSheet}", $"/sheets/edit?copy={theirSheet}", $"/sheets/print/{theirSheet}",
         })
         {
             var answer = await browser.GetAsync(path);
@@ -177,11 +193,15 @@ public class HouseholdsApartTests(TestServer server)
             // The same words as for an id that nobody has.
             var nobodys = await browser.GetAsync(path.Replace(theirDrill, "own-nobody", StringComparison.Ordinal).Replace(theirLayout, "yard-nobody", StringComparison.Ordinal)
                 .Replace(theirSpace.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace(theirs.PlayerId.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal)
-                .Replace(theirSet.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace(session.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal));
+                .Replace(theirSet.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace(session.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal)
+                .Replace(theirSheet.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal));
             (nobodys.StatusCode, (await nobodys.Content.ReadAsStringAsync()).Length).ShouldBe((answer.StatusCode, (await answer.Content.ReadAsStringAsync()).Length), path);
         }
         (await browser.PageAsync($"/logbook?drill={theirDrill}")).ShouldNotContain("Secret");
         (await browser.PageAsync("/yard")).ShouldNotContain("Secret");
+        (await browser.PageAsync("/sheets")).ShouldNotContain("Secret");
+        // Somebody else's pain stops nobody here.
+        (await browser.PageAsync("/practise/toe-taps")).ShouldNotContain("hurt, today");
 
         var player = new Dictionary<string, string> { ["nickname"] = "Taken", ["birthYear"] = "2015", ["preferred"] = "left", ["level"] = "steady", ["walk"] = "6", ["by"] = "walk" };
         var space = new Dictionary<string, string> { ["name"] = "Taken", ["kind"] = "patio", ["width"] = "3", ["length"] = "3", ["ground"] = "grass", ["key"] = theirLayout, ["drill"] = "zigzag-and-home", ["id"] = theirDrill };
@@ -189,16 +209,19 @@ public class HouseholdsApartTests(TestServer server)
         {
             ($"/household/players/{theirs.PlayerId}", player), ($"/household/players/{theirs.PlayerId}?handler=Pace", player), ($"/household/players/{theirs.PlayerId}?handler=Erase", player),
             ($"/yard/space/{theirSpace}", space), ($"/yard/plan?drill=zigzag-and-home&space={theirSpace}&handler=Keep", space), ($"/yard/plan?drill=zigzag-and-home&layout={theirLayout}&handler=Keep", space),
+            ($"/practise/result/{session}", new() { ["effort"] = "3", ["note"] = "taken" }),
             ($"/logbook/{theirSet}?handler=Remove", new() { ["change"] = Guid.NewGuid().ToString() }), ($"/logbook/{theirSet}?handler=Mend", new() { ["change"] = Guid.NewGuid().ToString(), ["left"] = "1" }),
         })
             (await browser.SubmitAsync("/household", path, fields)).Status.ShouldBe(HttpStatusCode.NotFound, path);
         // These answer as they do for anything that is not there: by going on.
-        foreach (var path in new[] { $"/yard/space/{theirSpace}?handler=PutAway", "/yard/plan?handler=PutAway", "/yard?handler=TakeBack", "/drills/own?handler=Retire", "/drills/own?handler=Back", "/logbook?handler=Undo" })
+        foreach (var path in new[] { $"/yard/space/{theirSpace}?handler=PutAway", "/yard/plan?handler=PutAway", "/yard?handler=TakeBack", "/drills/own?handler=Retire", "/drills/own?handler=Back", "/logbook?handler=Undo", $"/sheets?handler=Retire&id={theirSheet}", $"/sheets/edit?handler=Save&id={theirSheet}", "/practise/toe-taps?handler=Clear" })
             ((int)(await browser.SubmitAsync("/household", path, space)).Status).ShouldBeLessThan(500, path);
         (await browser.SubmitAsync("/household", "/yard?handler=Nothing", [])).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/checks", new { session = Guid.NewGuid(), space = theirSpace, at = DateTimeOffset.UtcNow, items = new[] { "floor clear" } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync($"/api/sets/{theirSet}/count", new { change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId })).Status.ShouldBe(HttpStatusCode.NotFound);
+        var about = new { session, player = theirs.PlayerId, at = DateTimeOffset.UtcNow, item = 0, drill = "toe-taps", control = "easy", effort = 3, id = Guid.NewGuid(), part = "knee" };
+        foreach (var address in new[] { "/api/answers", "/api/ends", "/api/pains" }) (await browser.PostAsync(address, about)).Status.ShouldBe(HttpStatusCode.NotFound, address);
         var run = new Dictionary<string, object?>(Played.Post(mine, null, 20)) { ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["layout"] = theirLayout };
         (await browser.PostAsync("/api/sets", run)).Body.ShouldContain("no such layout");
 

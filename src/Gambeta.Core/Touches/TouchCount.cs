@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Gambeta.Core.Touches;
 
 /// <summary>Touches added up per foot. Neither side is ever negative.</summary>
@@ -5,6 +7,7 @@ public readonly record struct TouchCount
 {
     /// <summary>Makes a count.</summary>
     /// <exception cref="ArgumentOutOfRangeException">A side is negative.</exception>
+    [JsonConstructor]
     public TouchCount(int left, int right)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(left);

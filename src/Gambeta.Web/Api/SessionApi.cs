@@ -1,6 +1,10 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Serialization;
 using Gambeta.Core;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Safety;
+using Gambeta.Core.Sheets;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 
@@ -18,13 +22,38 @@ public sealed record PainPost(Guid Id, Guid Player, Guid? Session, string? Part,
 /// <summary>What belongs to a sitting besides its sets: see docs/api.md.</summary>
 internal static class SessionApi
 {
+    /// <summary>How a run sheet is written: words for values, and nothing for what is not there.</summary>
+    public static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    };
+
     private const int LongestId = 200, MostItems = 99;
 
     public static void Map(RouteGroupBuilder api, Func<EndpointFilterInvocationContext, EndpointFilterDelegate, ValueTask<object?>> formToken)
     {
+        api.MapGet("/runs/{sheet}", RunAsync);
         api.MapPost("/answers", AnswerAsync).AddEndpointFilter(formToken);
         api.MapPost("/ends", EndAsync).AddEndpointFilter(formToken);
         api.MapPost("/pains", HurtAsync).AddEndpointFilter(formToken);
+    }
+
+    private static async Task<IResult> RunAsync(string sheet, Guid? player, HttpContext http, PageTools tools)
+    {
+        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
+        if (await HouseholdStore.ViewAsync(work) is not { Players.Count: > 0 } household) return Results.Unauthorized();
+        var plays = player is null ? household.Players[0] : household.Players.Find(known => known.Id == player);
+        if (plays is null) return SetsApi.NoSuchPlayer();
+        if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return Results.Json(new ProblemAnswer(["There is no such sheet."]), statusCode: StatusCodes.Status404NotFound);
+        var yard = await YardStore.ViewAsync(work);
+        var age = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone).Year - plays.BirthYear;
+        var drills = SheetDrill.Of(found, await tools.Catalogues.OfAsync(work, household), plays.Level)
+            .Where(drill => Cautions.MayStart(drill.Card, age, household.Heading))
+            .Select(drill => yard.Latest(drill.Card.Id) is { } kept ? drill with { Card = drill.Card with { Layout = kept.Layout } } : drill).ToImmutableArray();
+        if (drills.IsEmpty) return SetsApi.Refused("Nothing on this sheet may be started by this player.");
+        var run = RunSheetWriter.Write(drills, plays.Preferred, TimeSpan.FromSeconds((double)household.Settings.ClipPenalty));
+        return Results.Json(new { player = plays.Id, name = plays.Nickname, sheet = run }, Written);
     }
 
     private static Task<IResult> AnswerAsync(AnswerPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>

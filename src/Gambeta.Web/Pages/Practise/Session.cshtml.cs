@@ -26,7 +26,7 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
 
     public Task<IActionResult> OnGetAsync(string sheet, Guid? space) => InHousehold(async work =>
     {
-        if (await FindAsync(work, sheet) is not { } found) return NotFound();
+        if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return NotFound();
         // A drill that this player may not start is left out; the sheet's own page says so.
         var drills = SheetDrill.Of(found, Catalogue, Player.Level).Where(d => Core.Safety.Cautions.MayStart(d.Card, Age(Player), Household.Heading)).ToList();
         if (drills.Count == 0) return RedirectToPage("/Sheets/Index");
@@ -35,7 +35,4 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
         _sums = SheetSums.Of(Drills, Player.Preferred, new Dictionary<string, Tempo>());
         return result;
     });
-
-    private static async Task<Sheet?> FindAsync(HouseholdWork work, string sheet) =>
-        ReadySheets.Find(sheet)?.Sheet ?? (Guid.TryParse(sheet, out var id) ? (await SheetStore.FindAsync(work, id))?.Sheet : null);
 }

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using System.Text.Json.Serialization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
@@ -11,6 +10,7 @@ using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Api;
 using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Html;
 using Microsoft.AspNetCore.Mvc;
@@ -20,12 +20,6 @@ namespace Gambeta.Web.Pages.Practise;
 /// <summary>The practice screen: hands the run sheet of one drill or of a whole session to the module that plays it.</summary>
 public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
 {
-    private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web)
-    {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
-        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-    };
-
     /// <summary>What stands large on the screen.</summary>
     public abstract string Heading { get; }
 
@@ -80,7 +74,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             preferred = Player.Preferred,
             household = new { Household.Settings.Sounds },
         },
-        Written));
+        SessionApi.Written));
 
     /// <summary>The sheet that is played; nothing for a drill on its own.</summary>
     protected virtual string? SheetName => null;
@@ -102,8 +96,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         [
             .. drills.Select(drill =>
             {
-                // What was laid out last for a drill is what lies in the yard, until somebody asks for another.
-                var kept = layout is null ? yard.Layouts.FirstOrDefault(k => k.Drill == drill.Card.Id && !k.Retired) : yard.Find(drill.Card.Id, layout);
+                var kept = layout is null ? yard.Latest(drill.Card.Id) : yard.Find(drill.Card.Id, layout);
                 first ??= kept;
                 return kept is null ? drill : drill with { Card = drill.Card with { Layout = kept.Layout } };
             }),

@@ -53,8 +53,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         }
         else if (copy is not null)
         {
-            var source = ReadySheets.Find(copy)?.Sheet ?? (Guid.TryParse(copy, out var own) ? (await SheetStore.FindAsync(work, own))?.Sheet : null);
-            if (source is null) return NotFound();
+            if (await SheetStore.FindAnyAsync(work, copy) is not { } source) return NotFound();
             var name = $"{source.Name}, ours";
             Typed = TypedSheet.Of(source with { Name = name[..Math.Min(name.Length, Sheet.LongestName)] }, null, Catalogue, Player.Level);
         }

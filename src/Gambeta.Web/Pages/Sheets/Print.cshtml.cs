@@ -16,8 +16,7 @@ public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync(string sheet) => InHousehold(async work =>
     {
-        var found = ReadySheets.Find(sheet)?.Sheet ?? (Guid.TryParse(sheet, out var id) ? (await SheetStore.FindAsync(work, id))?.Sheet : null);
-        if (found is null) return NotFound();
+        if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return NotFound();
         Sheet = found;
         Sums = SheetSums.Of(SheetDrill.Of(found, Catalogue, Player.Level), Player.Preferred, await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-IndexModel.TempoDays)));
         return Page();

@@ -1,0 +1,140 @@
+using System.Net;
+using Gambeta.Core.Practice;
+using Gambeta.Storage;
+
+namespace Gambeta.Web.Tests;
+
+public class SessionTests(TestServer server)
+{
+    private async Task<(Browser Browser, TestHousehold Household)> ThereAsync()
+    {
+        var household = await server.NewHouseholdAsync();
+        return (await Browser.SignedInAsync(server, household), household);
+    }
+
+    private static Dictionary<string, object?> Tapped(TestHousehold household, string drill, string events, double seconds, string feet = "both", int? planned = null, string? layout = null)
+    {
+        var post = Played.Post(household, null);
+        post.Remove("draft");
+        (post["drill"], post["events"], post["seconds"], post["feet"], post["plannedSeconds"], post["layout"]) = (drill, events, seconds, feet, planned, layout);
+        return post;
+    }
+
+    private async Task<PracticeSet> StoredAsync(TestHousehold household, object? id)
+    {
+        await using var work = await server.Database.BeginAsync(household.Id);
+        return (await SetStore.FindAsync(work, (Guid)id!))!;
+    }
+
+    [Theory]
+    [InlineData("game-bottle-stations", "l300 x400 r500 l300 l900", 31.02, "both", "31.1 s", "4 of 4 stations in 31.0 s, tries 1, 2, 1, 1")]
+    [InlineData("game-wall-target", "l#3:200 x300 l#1:200", 9, "left", "4 points in 3 tries", "4 points: 3, 0, 1")]
+    [InlineData("game-touch-race", "l30 r30 l30 s20 l30 r30 x40", 4, "both", "3 touches on the way", "run-ins of 3, 2 (lost)")]
+    [InlineData("game-trap-square", "l300 l300 l300 x300", 14, "left", "dead from the knee", "2 of 2 from the knee, 1 of 2 from the hip")]
+    [InlineData("strike-both-feet", "l#4:300 r#3:300 xl300", 12, "both", "2 of 3", "2 of 3: 1 low right, 1 high left")]
+    [InlineData("game-ladder", "l100 s100 l100 r100 s50", 4.5, "both", "rung 2", "rung 2, goes of 1 (stopped), 2 (stopped)")]
+    [InlineData("zigzag-and-home", "x300 s1700", 20, "both", "21.5 s", "20.0 s, 1 clipped, 1.5 s for each")]
+    public async Task Every_challenge_is_scored_stored_read_back_mended_and_undone(string drill, string events, double seconds, string feet, string best, string full)
+    {
+        var (browser, household) = await ThereAsync();
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            await HouseholdStore.SaveSettingsAsync(work, HouseholdSettings.Usual with { ClipPenalty = 1.5m });
+            await work.CommitAsync(TestContext.Current.CancellationToken);
+        }
+        var post = Tapped(household, drill, events, seconds, feet);
+        var answer = await browser.PostAsync("/api/sets", post);
+        answer.Status.ShouldBe(HttpStatusCode.OK, answer.Body);
+        answer.Body.ShouldContain(best);
+        // Twice changes nothing.
+        (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("\"bests\":[]");
+        var set = await StoredAsync(household, post["id"]);
+        set.Events.ShouldBe(events);
+        (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain(full, Case.Insensitive);
+        // Mended on its page with what stands there, it is the same set but for how it was counted; undone, it is as it was.
+        var fields = new Dictionary<string, string> { ["change"] = Guid.NewGuid().ToString(), ["seconds"] = "33", ["day"] = set.Day.ToString("yyyy-MM-dd"), ["clips"] = "0", ["tries"] = "5*", ["reps"] = "2", ["slips"] = "1", ["list"] = "1, 1, 1, 1" };
+        (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Mend", fields)).Status.ShouldBe(HttpStatusCode.Redirect);
+        var mended = await StoredAsync(household, post["id"]);
+        (mended.CountedBy, mended.Events, mended.Worked.TotalSeconds).ShouldBe((CountedBy.Typed, null, 33));
+        if (mended.Result is RunResult run) run.Penalty.ShouldBe(TimeSpan.FromSeconds(1.5));
+        await browser.SubmitAsync("/logbook", "/logbook?handler=Undo", new() { ["change"] = fields["change"] });
+        (await StoredAsync(household, post["id"])).Result.ShouldBe(set.Result);
+    }
+
+    [Fact]
+    public async Task Taps_that_no_foot_can_do_and_taps_that_cannot_be_read_are_refused_with_words()
+    {
+        var (browser, household) = await ThereAsync();
+        var fast = Tapped(household, "inside-taps", string.Join(' ', Enumerable.Repeat("l5", 300)), 20, planned: 20);
+        (await browser.PostAsync("/api/sets", fast)).Body.ShouldContain("more than 8 touches a second");
+        (await browser.PostAsync("/api/sets", Tapped(household, "inside-taps", "l5 hello", 20, planned: 20))).Body.ShouldContain("cannot be read");
+        var bare = Tapped(household, "inside-taps", "l5", 20, planned: 20);
+        bare.Remove("events");
+        (await browser.PostAsync("/api/sets", bare)).Body.ShouldContain("incomplete");
+    }
+
+    [Fact]
+    public async Task A_sitting_over_midnight_is_one_days()
+    {
+        var (browser, household) = await ThereAsync();
+        var midnight = new DateTimeOffset(DateTimeOffset.UtcNow.UtcDateTime.Date, TimeSpan.Zero);
+        var session = Guid.CreateVersion7(midnight.AddMinutes(-20));
+        foreach (var minutes in new[] { -10, 5 })
+        {
+            var post = Tapped(household, "inside-taps", "l50 r50", 20, planned: 20);
+            (post["session"], post["startedAt"]) = (session, midnight.AddMinutes(minutes));
+            (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
+            (await StoredAsync(household, post["id"])).Day.ShouldBe(DateOnly.FromDateTime(midnight.UtcDateTime).AddDays(-1));
+        }
+    }
+
+    [Fact]
+    public async Task What_was_said_stands_on_the_result_with_one_line_of_advice()
+    {
+        var (browser, household) = await ThereAsync();
+        var post = Tapped(household, "pull-back-laces-away", "l50 l50 l50 l50 l60 l50", 30, "left", 30);
+        await browser.PostAsync("/api/sets", post);
+        var about = new { session = post["session"], player = household.PlayerId, at = DateTimeOffset.UtcNow };
+        (await browser.PostAsync("/api/answers", new { about.session, about.player, about.at, item = 0, drill = "pull-back-laces-away", control = "fell apart", fault = "", otherFoot = "behind" })).Status.ShouldBe(HttpStatusCode.OK);
+        (await browser.PostAsync("/api/ends", new { about.session, about.player, about.at, sheet = "patio-ten", effort = 7 })).Status.ShouldBe(HttpStatusCode.OK);
+        var page = await browser.PageAsync($"/practise/result/{post["session"]}");
+        page.ShouldContain("it fell apart, the other foot a bit behind");
+        page.ShouldContain("Next time begin with Pull back, inside away");
+        page.ShouldContain("value=\"7\" checked");
+        page.ShouldContain("10 of 10 touches on the beat");
+        (await browser.SubmitAsync($"/practise/result/{post["session"]}", $"/practise/result/{post["session"]}", new() { ["effort"] = "8", ["note"] = "Windy." })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("Windy.");
+        (await browser.SubmitAsync($"/practise/result/{post["session"]}", $"/practise/result/{post["session"]}", new() { ["effort"] = "8", ["note"] = new string('x', 501) })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        // An older word that comes late does not replace the newer one.
+        await browser.PostAsync("/api/answers", new { about.session, about.player, at = about.at.AddMinutes(-1), item = 0, drill = "pull-back-laces-away", control = "easy" });
+        (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("it fell apart");
+    }
+
+    [Theory]
+    [InlineData("/api/answers", "control", "splendid")]
+    [InlineData("/api/answers", "item", 100)]
+    [InlineData("/api/ends", "effort", 11)]
+    [InlineData("/api/pains", "part", "pride")]
+    public async Task Words_that_are_none_are_refused(string address, string field, object value)
+    {
+        var (browser, household) = await ThereAsync();
+        var body = new Dictionary<string, object?> { ["id"] = Guid.NewGuid(), ["session"] = Guid.NewGuid(), ["player"] = household.PlayerId, ["at"] = DateTimeOffset.UtcNow, ["item"] = 0, ["drill"] = "toe-taps", [field] = value };
+        (await browser.PostAsync(address, body)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
+
+    [Fact]
+    public async Task Pain_stops_the_next_start_until_somebody_says_that_it_may_go_on()
+    {
+        var (browser, household) = await ThereAsync();
+        await browser.PostAsync("/api/pains", new { id = Guid.NewGuid(), player = household.PlayerId, session = Guid.NewGuid(), part = "knee", at = DateTimeOffset.UtcNow });
+        foreach (var path in new[] { "/practise/toe-taps", "/practise/sheet/patio-ten" })
+        {
+            var page = await browser.PageAsync(path);
+            page.ShouldContain("Your knee hurt, today.");
+            page.ShouldContain("doctor or a physio before you go on");
+            page.ShouldNotContain("data-do=\"start\"");
+        }
+        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", [])).Page.ShouldBe("/practise/toe-taps");
+        (await browser.PageAsync("/practise/toe-taps")).ShouldContain("data-do=\"start\"");
+    }
+}
