@@ -51,17 +51,36 @@ test('a set of tries ends by itself when all are played', async ({ page }) => {
   const ended = await page.evaluate(async () => {
     const { Run } = await import('/js/run.js');
     const sets = [];
-    const phases = [{ kind: 'work', feet: 'right', set: 1, target: 3 }, { kind: 'work', feet: 'left', set: 2, target: 3 }, { kind: 'done', feet: 'both' }];
-    const run = new Run({ measuredBy: 'hitsOutOfTries', phases }, null, { setEnded: set => sets.push(set) });
+    const phases = [{ kind: 'work', drill: 0, feet: 'right', set: 1, target: 3 }, { kind: 'work', drill: 0, feet: 'left', set: 2, target: 3 }, { kind: 'done', drill: 0, feet: 'both' }];
+    const run = new Run({ drills: [{ measuredBy: 'hitsOutOfTries' }], phases }, null, { setEnded: set => sets.push(set) });
     run.go(0);
     run.count('right', 1000);
     run.count('wrong', 2000);
-    run.takeBack();
+    run.takeBack(2500);
     run.count('right', 3000);
     run.count('wrong', 4000);
-    return { index: run.index, sets: sets.map(set => set.draft) };
+    return { index: run.index, sets: sets.map(set => [set.events, set.seconds]) };
   });
-  expect(ended).toEqual({ index: 1, sets: [{ reps: 2, slips: 1, seconds: 4 }] });
+  // Taking back is an event of its own: the core scores the same line.
+  expect(ended).toEqual({ index: 1, sets: [['r100 x100 b50 r50 x100', 4]] });
+});
+
+test('the heights of the trap square on the screen are those that the core scores', async ({ page }) => {
+  // Knee, knee; hip, hip; chest out, chest out; hip in, hip out, hip in, hip in: as in the tests of the core.
+  const seen = await page.evaluate(async () => {
+    const { heightsOf } = await import('/js/counting.js');
+    const { tries, next } = heightsOf([...'iiiiooioii'].map(c => c === 'i'));
+    return [...tries.map(t => t.from), next];
+  });
+  expect(seen).toEqual([1, 1, 2, 2, 3, 3, 2, 2, 2, 2, 3]);
+});
+
+test('what happened is one line: hundredths of a second since the one before, targets and feet with it', async ({ page }) => {
+  const line = await page.evaluate(async () => {
+    const { lineOf } = await import('/js/counting.js');
+    return lineOf([{ what: 'left', at: 354 }, { what: 'right', at: 1356, zone: 3 }, { what: 'wrong', at: 2000, foot: 'left' }, { what: 'wrong', at: 2100 }, { what: 'back', at: 2200 }, { what: 'stop', at: 3000 }, { what: 'void', at: 3000 }]);
+  });
+  expect(line).toBe('l35 r#3:101 xl64 x10 b10 s80 v0');
 });
 
 test('ids are version 7 and sort by time', async ({ page }) => {
@@ -76,9 +95,9 @@ test('ids are version 7 and sort by time', async ({ page }) => {
 test('a run holds where it was, and skipping what nobody counted stores nothing', async ({ page }) => {
   const seen = await page.evaluate(async () => {
     const { Run } = await import('/js/run.js');
-    const work = set => ({ kind: 'work', feet: 'left', set, seconds: 20 });
+    const work = set => ({ kind: 'work', drill: 0, feet: 'left', set, seconds: 20 });
     const ended = [];
-    const run = new Run({ measuredBy: 'touchesInARound', phases: [work(1), work(2), work(3), { kind: 'done', feet: 'both' }] }, null, { setEnded: set => ended.push(set) });
+    const run = new Run({ drills: [{ measuredBy: 'touchesInARound' }], phases: [work(1), work(2), work(3), { kind: 'done', drill: 0, feet: 'both' }] }, null, { setEnded: set => ended.push(set) });
     run.go(0);
     run.tick(4000);
     run.hold(4000);
@@ -91,11 +110,11 @@ test('a run holds where it was, and skipping what nobody counted stores nothing'
     run.tick(79_000);
     run.count('left', 79_500);
     run.skip(80_000);
-    return { whilePaused, elapsed, done: run.isDone, ended: ended.map(s => [s.order, s.countedBy, s.draft.left, s.draft.seconds]) };
+    return { whilePaused, elapsed, done: run.isDone, ended: ended.map(s => [s.order, s.countedBy, s.sum.left, s.seconds]) };
   });
   expect(seen.whilePaused).toBe(false);
   expect(seen.elapsed).toBe(5000);
   expect(seen.done).toBe(true);
   // The first round ran to its end at 20 s; the second was skipped uncounted; the third was cut short with a count.
-  expect(seen.ended).toEqual([[1, 'tapped', 1, 20], [3, 'tapped', 1, 2]]);
+  expect(seen.ended).toEqual([[1, 'tapped', 1, 20], [2, 'tapped', 1, 2]]);
 });

@@ -58,6 +58,31 @@ export async function tap(page, keys, every = 200) {
   }
 }
 
+/** Every set that the database holds of the household, oldest first: from the file that a household can take out. */
+export async function storedSets(page) {
+  const { practice_set: sets } = await (await page.request.get('/household/erase?handler=File')).json();
+  return sets.sort((a, b) => a.started_at.localeCompare(b.started_at) || a.set_order - b.set_order);
+}
+
+/** Plays the phase that is on, whatever it is, by keyboard: some taps where there is work, and to its end. Returns how many sets that made. */
+export async function playPhase(page, tapIt = foot => page.keyboard.press(foot === 'left' ? 'f' : 'j')) {
+  const stage = page.locator('[data-stage]');
+  const [phase, measure, feet] = await stage.evaluate(e => [e.dataset.phase, e.dataset.measure, e.dataset.feet]);
+  const label = await page.locator('[data-label]').textContent(), tries = ['bestStreak', 'ladderRung', 'runInTouches'].includes(measure);
+  if (phase === 'setOut') await page.keyboard.press('Enter');
+  else if (phase === 'work') {
+    for (let i = 0; i < 4; i++) {
+      await page.clock.runFor(700);
+      await tapIt(feet === 'right' || (feet === 'both' && i % 2) ? 'right' : 'left');
+    }
+    if (tries) await page.keyboard.press('Enter');
+    if (measure === 'courseTime' || measure === 'cleanReps') await page.keyboard.press('Enter');
+    else await page.keyboard.press('ArrowRight');
+  } else await page.keyboard.press('ArrowRight');
+  await page.clock.runFor(300);
+  return { phase, label, played: phase === 'work' };
+}
+
 /** Every set of the household as the logbook tells it, newest day first. */
 export async function logged(page, query = 'weeks=4') {
   await page.goto(`/logbook?${query}`);

@@ -271,7 +271,7 @@ function draw() {
 function drawCounts() {
   const { phase, drill } = run, working = phase.kind === 'work';
   board.element.hidden = !working || !hasBoard(drill.measuredBy);
-  stage.dataset.board = board.element.hidden ? 'no' : 'yes';
+  stage.dataset.boarded = board.element.hidden ? 'no' : 'yes';
   if (!working) return;
   const { sum } = run, perTry = drill.measuredBy === 'cleanReps' || countsHits(drill.measuredBy) || drill.measuredBy === 'stationsTime';
   // The foot that rests keeps showing what it did last.
@@ -417,6 +417,12 @@ const actions = {
   tally() {
     stage.dataset.tally = stage.dataset.tally === 'yes' ? 'no' : 'yes';
     drawButtons();
+  },
+  others() {
+    const open = stage.dataset.others !== 'yes';
+    stage.dataset.others = open ? 'yes' : 'no';
+    button('others').setAttribute('aria-expanded', String(open));
+    text('others-word', open ? 'fewer keys' : 'more keys');
   },
   mute() { text('mute-word', sounds.toggle() ? 'sound off' : 'sound on'); },
   voice() { voice.toggle(); drawButtons(); },
