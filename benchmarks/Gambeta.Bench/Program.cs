@@ -30,4 +30,13 @@ foreach (var (nickname, preferred, seed) in new[] { ("Ane", Foot.Right, 11), ("U
     sets += diary.Count;
 }
 await work.CommitAsync();
+
+// Fifty who practise at once, in five households of ten: sets of one player are judged one after the other, of two side by side.
+for (var household = 0; household < 5; household++)
+{
+    await using var many = await database.BeginAsync(Guid.CreateVersion7());
+    await HouseholdStore.CreateAsync(many, $"{name} {household + 1}", Passwords.Hash(password), TimeZoneInfo.Local.Id);
+    for (var i = 0; i < 10; i++) await HouseholdStore.AddPlayerAsync(many, new Player(Guid.CreateVersion7(), $"Player {i + 1}", DateTime.Today.Year - 12, Foot.Right, Level.Steady));
+    await many.CommitAsync();
+}
 Console.WriteLine(sets);

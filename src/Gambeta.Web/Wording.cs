@@ -258,7 +258,7 @@ public static class Wording
     {
         SetProblem.CountMissing => "A count is missing. If nobody counted, say so instead.",
         SetProblem.CountNegative => "A count cannot be below zero.",
-        SetProblem.CountTooHigh => $"That is more than {Tempo.MostTouchesASecond} touches a second. Check the count and the time.",
+        SetProblem.CountTooHigh => $"That is more than {Tempo.MostTouchesASecond} touches a second. Is it right? Then keep it once more.",
         SetProblem.RunLongerThanPasses => "The longest run is longer than all the passes together.",
         SetProblem.TimeMissing => "How many seconds did it take?",
         SetProblem.TimeNotPositive => "The time has to be more than zero seconds.",

@@ -62,11 +62,15 @@ public class SessionTests(TestServer server)
     }
 
     [Fact]
-    public async Task Taps_that_no_foot_can_do_and_taps_that_cannot_be_read_are_refused_with_words()
+    public async Task Taps_that_no_foot_can_do_are_asked_about_and_those_that_cannot_be_read_are_refused()
     {
         var (browser, household) = await ThereAsync();
         var fast = Tapped(household, "inside-taps", string.Join(' ', Enumerable.Repeat("l5", 300)), 20, planned: 20);
-        (await browser.PostAsync("/api/sets", fast)).Body.ShouldContain("more than 8 touches a second");
+        // Asked about, not refused for good: said once more, it is taken.
+        (await browser.PostAsync("/api/sets", fast)).Body.ShouldContain("\"ask\":true");
+        fast["sure"] = true;
+        (await browser.PostAsync("/api/sets", fast)).Status.ShouldBe(HttpStatusCode.OK);
+        (await StoredAsync(household, fast["id"])).Touches.Total.ShouldBe(300);
         (await browser.PostAsync("/api/sets", Tapped(household, "inside-taps", "l5 hello", 20, planned: 20))).Body.ShouldContain("cannot be read");
         var bare = Tapped(household, "inside-taps", "l5", 20, planned: 20);
         bare.Remove("events");

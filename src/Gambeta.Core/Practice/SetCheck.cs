@@ -52,6 +52,9 @@ public sealed record SetFrame(
 
     /// <summary>What a clipped marker costs.</summary>
     public TimeSpan ClipPenalty { get; init; } = Scoring.ClipPenalty;
+
+    /// <summary>True when somebody was asked about a count that no foot can do, and says that it is right.</summary>
+    public bool IsSure { get; init; }
 }
 
 /// <summary>A set or the reasons why there is none.</summary>
@@ -107,7 +110,7 @@ public static class SetCheck
 
         var result = ResultOf(card, frame, draft);
         var touches = TouchesOf(card, frame, draft, result, worked);
-        if (touches.Total > Tempo.MostTouchesASecond * Math.Ceiling(worked.TotalSeconds)) problems.Add(SetProblem.CountTooHigh);
+        if (!frame.IsSure && touches.Total > Tempo.MostTouchesASecond * Math.Ceiling(worked.TotalSeconds)) problems.Add(SetProblem.CountTooHigh);
         if (result is PassesResult passes && passes.LongestRun > touches.Total) problems.Add(SetProblem.RunLongerThanPasses);
         return problems.Count > 0
             ? new CheckedSet(null, [.. problems])

@@ -12,10 +12,10 @@ namespace Gambeta.Web.Api;
 /// <summary>A set as the practice screen sends it, the moment it ends or later.</summary>
 public sealed record SetPost(
     Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft? Draft,
-    string? Layout = null, string? Events = null, double? Seconds = null);
+    string? Layout = null, string? Events = null, double? Seconds = null, bool Sure = false);
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
-public sealed record CountPost(Guid Change, SetDraft Draft);
+public sealed record CountPost(Guid Change, SetDraft Draft, bool Sure = false);
 
 /// <summary>That the check before the first touch was made, for a sitting: what was looked at, and where.</summary>
 public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IReadOnlyList<string> Items);
@@ -24,7 +24,9 @@ public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IRe
 public sealed record SetAnswer(bool Stored, IReadOnlyList<string> Bests);
 
 /// <summary>Why a set was not taken, in words.</summary>
-public sealed record ProblemAnswer(IReadOnlyList<string> Problems);
+/// <param name="Problems">The reasons.</param>
+/// <param name="Ask">True when the only reason is a count that is hard to believe: sent again with "sure" it is taken.</param>
+public sealed record ProblemAnswer(IReadOnlyList<string> Problems, bool Ask = false);
 
 /// <summary>The documented interface of the practice screen: see docs/api.md.</summary>
 public static class SetsApi
@@ -70,6 +72,7 @@ public static class SetsApi
             post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted, post.Layout is { Length: > 0 } on ? on : null)
         {
             Events = post.Events,
+            IsSure = post.Sure,
             ClipPenalty = TimeSpan.FromSeconds((double)household.Settings.ClipPenalty),
         };
         var today = Clock.DayOf(now, household.TimeZone);
@@ -106,7 +109,7 @@ public static class SetsApi
         if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
         if (await SetStore.FindAsync(work, set) is not { } old || (await tools.Catalogues.OfAsync(work, household)).Find(old.Drill) is not { } card)
             return Results.Json(new ProblemAnswer(["There is no such set."]), statusCode: StatusCodes.Status404NotFound);
-        var frame = old.Frame(CountedBy.Typed, old.StartedAt, old.Day);
+        var frame = old.Frame(CountedBy.Typed, old.StartedAt, old.Day) with { IsSure = post.Sure };
         var check = SetCheck.Check(card, frame, post.Draft ?? new SetDraft(), Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
         if (check.Set is not { } corrected) return Refused(check);
         await SetStore.CorrectAsync(work, post.Change, corrected);
@@ -123,7 +126,8 @@ public static class SetsApi
     private static Feet[] AllowedFeet(DrillCard card, Player player) =>
         card.Feet == FeetPlan.BothTogether ? [.. card.Turns(player.Preferred)] : [Feet.Left, Feet.Right];
 
-    private static IResult Refused(CheckedSet check) => Refused([.. check.Problems.Select(Wording.Problem)]);
+    private static IResult Refused(CheckedSet check) => Results.Json(
+        new ProblemAnswer([.. check.Problems.Select(Wording.Problem)], check.Problems is [SetProblem.CountTooHigh]), statusCode: StatusCodes.Status422UnprocessableEntity);
 
     internal static IResult Refused(params string[] problems) =>
         Results.Json(new ProblemAnswer(problems), statusCode: StatusCodes.Status422UnprocessableEntity);

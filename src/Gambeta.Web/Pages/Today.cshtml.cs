@@ -47,8 +47,11 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
         Choice = NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today);
         var card = Choice.Card;
         Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
-        var (id, sheet) = rows.Sheet is { } own ? (own.Id.ToString(), own.Sheet) : SheetOfTheDay.Choose(rows.Spaces, rows.HasWall, Today) is var ready ? (ready.Id, ready.Sheet) : default;
-        Session = (id, sheet.Name, SheetSums.Of(SheetDrill.Of(sheet, Catalogue, Player.Level), Player.Preferred, new Dictionary<string, Tempo>()).Total);
+        // A ready sheet says its own minutes: the page need not add it up each time.
+        var ready = rows.Sheet is null ? SheetOfTheDay.Choose(rows.Spaces, rows.HasWall, Today) : null;
+        Session = rows.Sheet is { } own
+            ? (own.Id.ToString(), own.Sheet.Name, SheetSums.Of(SheetDrill.Of(own.Sheet, Catalogue, Player.Level), Player.Preferred, new Dictionary<string, Tempo>()).Total)
+            : (ready!.Id, ready.Sheet.Name, TimeSpan.FromMinutes(ready.Minutes));
         return Page();
     });
 }

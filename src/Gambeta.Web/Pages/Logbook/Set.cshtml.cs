@@ -30,6 +30,9 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
+    /// <summary>True when a count is hard to believe: kept once more it is taken.</summary>
+    public bool Asks { get; private set; }
+
     /// <summary>Made with the form, so that sending it twice mends once.</summary>
     public Guid Change { get; private set; } = Guid.CreateVersion7();
 
@@ -44,7 +47,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync(Guid id) => WithSet(id, _ => Task.FromResult<IActionResult>(Page()));
 
-    public Task<IActionResult> OnPostMendAsync(Guid id, Guid change, TypedSet typed) => WithSet(id, async work =>
+    public Task<IActionResult> OnPostMendAsync(Guid id, Guid change, TypedSet typed, bool sure) => WithSet(id, async work =>
     {
         (Typed, Change) = (typed, change);
         var unclear = new List<string>();
@@ -55,12 +58,13 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
         {
             // Moved to another day it keeps its time of day, so that the sets of that day stay in order.
             var startedAt = Set.StartedAt.AddDays(day!.Value.DayNumber - Set.Day.DayNumber);
-            var check = SetCheck.Check(Card, Set.Frame(CountedBy.Typed, startedAt, day.Value), draft, Today);
+            var check = SetCheck.Check(Card, Set.Frame(CountedBy.Typed, startedAt, day.Value) with { IsSure = sure }, draft, Today);
             if (check.Set is { } mended)
             {
                 await SetStore.CorrectAsync(work, change, mended);
                 return RedirectToPage("/Logbook/Index", new { mended = change });
             }
+            Asks = check.Problems is [SetProblem.CountTooHigh];
             unclear.AddRange(check.Problems.Select(Wording.Problem));
         }
         Problems = unclear;

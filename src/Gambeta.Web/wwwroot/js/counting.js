@@ -50,6 +50,7 @@ export function heightsOf(inside) {
 /** Adds up the events of one set. */
 export function addUp(measuredBy, feet, events) {
   const sum = { left: 0, right: 0, reps: 0, slips: 0, run: 0, longest: 0, clips: 0, void: false, tries: [], current: 0, hits: [] };
+  const oneByOne = countsHits(measuredBy) || measuredBy === 'stationsTime';
   for (const event of standing(events)) {
     const { what, zone } = event;
     if (what === 'left' || what === 'right') {
@@ -58,7 +59,7 @@ export function addUp(measuredBy, feet, events) {
       sum.reps++;
       sum.current++;
       sum.longest = Math.max(sum.longest, ++sum.run);
-      sum.hits.push({ hit: true, zone: zone ?? 0, foot: feet === 'both' ? what : feet });
+      if (oneByOne) sum.hits.push({ hit: true, zone: zone ?? 0, foot: feet === 'both' ? what : feet });
     } else if (what === 'void') {
       sum.void = true;
     } else if (countsTries(measuredBy)) {
@@ -69,7 +70,7 @@ export function addUp(measuredBy, feet, events) {
     } else if (what === 'wrong') {
       sum.slips++;
       sum.run = 0;
-      sum.hits.push({ hit: false, zone: 0, foot: feet === 'both' ? event.foot : feet });
+      if (oneByOne) sum.hits.push({ hit: false, zone: 0, foot: feet === 'both' ? event.foot : feet });
     }
   }
   return sum;

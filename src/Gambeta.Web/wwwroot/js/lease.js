@@ -9,7 +9,6 @@ export class Lease {
     this.key = `gambeta-tab ${name}`;
     this.tab = newId();
     this.held = false;
-    addEventListener('pagehide', () => this.giveBack());
     addEventListener('storage', event => {
       if (event.key !== this.key || !this.held || !event.newValue || JSON.parse(event.newValue).tab === this.tab) return;
       this.held = false;

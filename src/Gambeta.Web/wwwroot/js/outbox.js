@@ -62,7 +62,12 @@ async function send(item) {
     state.stopped = stop.message === 'signed out' ? 'signed out' : 'offline';
     return false;
   }
-  const answer = await response.json().catch(() => ({}));
+  let answer = await response.json().catch(() => ({}));
+  if (answer.ask && item.kind === 'set') {
+    // Tapped, not typed: a finger that drummed on the glass. It was played, so it is kept as it was told.
+    response = await ask(item.url, { method: 'POST', headers: { 'Content-Type': 'application/json', RequestVerificationToken: token }, body: JSON.stringify({ ...item.body, sure: true }) });
+    answer = await response.json().catch(() => ({}));
+  }
   write(waitingKey, read(waitingKey).filter(i => i.key !== item.key));
   if (!response.ok && item.kind === 'set') write(refusedKey, [...read(refusedKey), { ...item, problems: answer.problems ?? ['The server did not take it.'] }]);
   tell(item, { ok: response.ok, ...answer });
@@ -70,7 +75,7 @@ async function send(item) {
 }
 
 async function ask(url, options = {}) {
-  const response = await fetch(url, { ...options, redirect: 'error', cache: 'no-store' });
+  const response = await fetch(url, { ...options, redirect: 'error', cache: 'no-store', referrerPolicy: 'no-referrer' });
   if (response.status === 401) {
     token = null;
     throw new Error('signed out');

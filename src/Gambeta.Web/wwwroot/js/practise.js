@@ -33,6 +33,7 @@ let lastSet = kept?.lastSet ?? null;
 let runs = kept?.runs ?? [];
 let beat = 0;
 let hurts = false;
+let keepDue = null;
 const run = new Run(sheet, kept?.run, { phase: entered, setEnded, held: drawHeld });
 const typed = new Typed(part('typed'), saveTyped);
 const board = new Board(part('board'), hitZone);
@@ -161,10 +162,10 @@ function setEnded(set) {
   });
 }
 
-function saveTyped(set, draft) {
+function saveTyped(set, draft, sure) {
   const change = newId();
   Object.assign(lastSet, { draft, countedBy: 'typed', bests: null });
-  keep({ kind: 'count', key: change, set: set.id, url: `/api/sets/${set.id}/count`, body: { change, draft } });
+  keep({ kind: 'count', key: change, set: set.id, url: `/api/sets/${set.id}/count`, body: { change, draft, sure } });
   typed.result.textContent = resultOf(lastSet);
 }
 
@@ -273,11 +274,11 @@ function drawCounts() {
   board.element.hidden = !working || !hasBoard(drill.measuredBy);
   stage.dataset.boarded = board.element.hidden ? 'no' : 'yes';
   if (!working) return;
-  const { sum } = run, perTry = drill.measuredBy === 'cleanReps' || countsHits(drill.measuredBy) || drill.measuredBy === 'stationsTime';
+  const { sum } = run;
   // The foot that rests keeps showing what it did last.
   for (const foot of ['left', 'right']) {
     if (phase.feet !== foot && phase.feet !== 'both') continue;
-    text(`count="${foot}"`, !perTry ? sum[foot] : phase.feet === 'both' ? sum.hits.filter(h => h.hit && h.foot === foot).length : sum.reps);
+    text(`count="${foot}"`, sum[foot]);
   }
   if (!phase.seconds && !isRun(drill.measuredBy)) {
     text('figure', figureOf(drill, sum));
@@ -361,7 +362,15 @@ function setBeat(elapsed) {
 function count(what, zone, foot) {
   if (!run.count(what, performance.now(), zone, foot)) return;
   drawCounts();
-  keepRun();
+  keepSoon();
+}
+
+/** Kept right after the count is on the glass: writing it down must not hold up the frame that shows it. */
+function keepSoon() {
+  keepDue ??= setTimeout(() => {
+    keepDue = null;
+    keepRun();
+  }, 30);
 }
 
 /** The foot whose turn it is, where both strike: the other foot first, while it is fresh. */
@@ -399,7 +408,7 @@ const actions = {
     if (run.phase.kind === 'work' && countsTries(run.drill.measuredBy)) count('stop');
     else if (run.phase.kind === 'setOut' || !countsHits(run.drill.measuredBy) && run.drill.measuredBy !== 'stationsTime') run.end(performance.now());
   },
-  back() { if (run.takeBack(performance.now())) { drawCounts(); keepRun(); } },
+  back() { if (run.takeBack(performance.now())) { drawCounts(); keepSoon(); } },
   skip() { if (!part('play').hidden && lease.held) run.skip(performance.now()); },
   again() { if (!part('play').hidden && lease.held) run.again(performance.now()); },
   more() {
@@ -497,4 +506,8 @@ function tick() {
 requestAnimationFrame(function frame() { tick(); requestAnimationFrame(frame); });
 setInterval(tick, 250);
 setInterval(() => { if (!run.isHeld) keepRun(); }, 1000);
+addEventListener('pagehide', () => {
+  keepRun();
+  lease.giveBack();
+});
 flush();

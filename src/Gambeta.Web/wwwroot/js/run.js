@@ -29,7 +29,13 @@ export class Run {
   get drill() { return this.sheet.drills[this.phase.drill]; }
   get isHeld() { return this.began === null; }
   get isDone() { return this.phase.kind === 'done'; }
-  get sum() { return addUp(this.drill.measuredBy, this.phase.feet, this.events); }
+  get sum() {
+    // Asked for several times a tap; thousands of touches are added up once.
+    const { events, index } = this;
+    if (this.summed?.events !== events || this.summed.length !== events.length || this.summed.index !== index)
+      this.summed = { events, length: events.length, index, sum: addUp(this.drill.measuredBy, this.phase.feet, events) };
+    return this.summed.sum;
+  }
 
   /** Seconds of the phase, with those that were asked for; nothing where the player ends it. */
   get seconds() { return this.phase.seconds ? this.phase.seconds + this.extra : null; }

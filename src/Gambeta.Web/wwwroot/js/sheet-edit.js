@@ -42,7 +42,8 @@ function bind() {
       send(sums());
     },
   });
-  form().addEventListener('change', event => { if (!event.target.matches('[data-add]')) send(sums()); });
+  // A drag tells its own changes under the same name, while it goes on.
+  form().addEventListener('change', event => { if (event.target.matches('input:not([data-add]), select')) send(sums()); });
   form().addEventListener('submit', event => {
     const address = event.submitter?.getAttribute('formaction');
     if (!address) return;

@@ -32,7 +32,10 @@ export class Typed {
       const draft = this.#read();
       if (!draft) return;
       this.problem.textContent = '';
-      save(this.set, draft);
+      // Pressed again on the same count after a question: then it is right.
+      const sure = this.asked === JSON.stringify(draft);
+      this.asked = JSON.stringify(draft);
+      save(this.set, draft, sure);
       document.activeElement?.blur();
     });
   }

@@ -1,0 +1,66 @@
+import { expect, test } from '@playwright/test';
+import { newHousehold } from './household.mjs';
+
+const order = page => page.locator('.sheet-row .row-what a').allTextContents();
+const minutes = async page => Number(await page.locator('.sheet-figures dd').first().textContent());
+
+/** Adds a drill by a part of its name and waits until it stands there. */
+async function add(page, words) {
+  const before = await page.locator('.sheet-row').count();
+  await page.locator('[data-add]').fill(words);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.sheet-row')).toHaveCount(before + 1);
+}
+
+test('a sheet is put together: from the shelf, by keys and by drag, with what it comes to beside it', async ({ page }) => {
+  await newHousehold(page);
+  // From the card of a drill.
+  await page.goto('/drills/zigzag-and-home');
+  await page.getByRole('link', { name: 'put it on a sheet' }).click();
+  await page.getByRole('link', { name: /^New sheet/ }).click();
+  await expect(page.locator('.warned')).toContainText('does not begin with a warm-up');
+  await add(page, 'Toe taps on top');
+  await add(page, 'Inside taps');
+  const three = await minutes(page);
+  // By keys: up and up again.
+  await page.getByLabel('Toe taps on top up').focus();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect.poll(() => order(page)).toEqual(['Toe taps on top', 'Zigzag and home', 'Inside taps']);
+  await page.getByLabel('Part of the session, Toe taps on top').selectOption('warm up');
+  await expect(page.locator('.warned')).toBeHidden();
+  // By drag: the last one between them.
+  const [from, to] = [await page.locator('[data-handle]').nth(2).boundingBox(), await page.locator('[data-handle]').nth(1).boundingBox()];
+  await page.mouse.move(from.x + 10, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 10, to.y + 20, { steps: 6 });
+  // What is dragged over is looked at every 50 ms.
+  await page.waitForTimeout(200);
+  await page.mouse.move(to.x + 10, to.y + 6, { steps: 6 });
+  await page.waitForTimeout(200);
+  await page.mouse.up();
+  await expect.poll(() => order(page)).toEqual(['Toe taps on top', 'Inside taps', 'Zigzag and home']);
+  // The dose is changed in place, and the sums follow.
+  await page.getByLabel('Amount, Inside taps').selectOption('time');
+  await page.getByLabel('Sets, Inside taps').fill('8');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => minutes(page)).toBeGreaterThan(three + 2);
+  await page.getByLabel('Minutes at hand').fill('5');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.warned')).toContainText('longer than there is time');
+  await page.getByLabel('Take Zigzag and home off').click();
+  await expect(page.locator('.sheet-row')).toHaveCount(2);
+  await page.getByLabel('Name').fill('Before school');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.waitForURL('**/sheets');
+  await expect(page.locator('.sheet-slab').first()).toContainText('Before school');
+  await page.locator('.sheet-slab').first().getByRole('link', { name: 'Start' }).click();
+  await expect(page.locator('h1')).toHaveText('Before school');
+  await expect(page.locator('.drill-chain li')).toHaveText(['Toe taps on top', 'Inside taps']);
+});
+
+test('a sheet prints on one page of A4', async ({ page }) => {
+  await newHousehold(page);
+  await page.goto('/sheets/print/garden-thirty-five');
+  const pdf = (await page.pdf({ format: 'A4', printBackground: true })).toString('latin1');
+  expect(pdf.match(/\/Type\s*\/Page[^s]/g).length).toBe(1);
+});
