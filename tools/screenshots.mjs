@@ -28,22 +28,30 @@ const views = {
   door: { size: desk, open: true, show: page => page.goto('/') },
   today: { size: desk, show: page => page.goto('/today') },
   drills: { size: desk, show: page => page.goto('/drills?place=indoors&gear=none&surface=inside,sole&minutes=5') },
-  ladders: { size: desk, show: page => page.goto('/drills?view=ladders&family=ball-mastery-on-the-spot') },
-  pictures: { size: desk, show: page => page.goto('/drills/pictures') },
   card: { size: desk, show: page => page.goto('/drills/pull-back-laces-away') },
-  'own-drill': { size: desk, show: page => page.goto('/drills/own/edit?copy=v-cut') },
   before: { size: desk, show: page => page.goto('/practise/zigzag-and-home') },
   practise: { size: desk, show: page => practise(page, 'pull-back-laces-away', () => taps(page, 'f'.repeat(14), 1000)) },
   logbook: { size: desk, show: page => page.goto('/logbook') },
   records: { size: desk, show: page => page.goto('/records') },
   result: { size: desk, show: async page => { await page.goto('/today'); await page.locator('.last a').click(); } },
+  sheets: { size: desk, show: page => page.goto('/sheets') },
+  sheet: { size: desk, show: page => page.goto('/sheets/edit?copy=patio-turns-sixteen') },
   plan: { size: desk, show: page => page.goto('/yard/plan') },
   yard: { size: desk, show: page => page.goto('/yard') },
   'plan-phone': { size: phone, show: page => page.goto('/yard/plan?drill=weave-both-feet') },
   household: { size: desk, show: page => page.goto('/household') },
   'today-phone': { size: phone, show: page => page.goto('/today') },
   'practise-phone': { size: phone, show: page => practise(page, 'inside-taps', () => taps(page, 'fj'.repeat(9), 700)) },
-  rest: { size: desk, show: page => practise(page, 'pull-back-laces-away', async () => { await taps(page, 'f'.repeat(28), 1000); await page.clock.runFor(9000); }) },
+  challenge: { size: desk, show: page => practise(page, 'game-wall-target', () => taps(page, ['1', '3', 'x', '2', '1'], 2500)) },
+  between: {
+    size: desk,
+    show: page => practise(page, 'sheet/kitchen-eight', async () => {
+      for (let set = 0; set < 2; set++) {
+        await taps(page, 'fj'.repeat(12), 700);
+        await page.clock.runFor(set ? 8000 : 18_000);
+      }
+    }),
+  },
 };
 
 const browser = await chromium.launch(browserOptions);
