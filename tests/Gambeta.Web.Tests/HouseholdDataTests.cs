@@ -13,7 +13,8 @@ public class HouseholdDataTests(TestServer server)
     {
         ["units"] = "feet",
         ["otherFoot"] = "Weak foot",
-        ["weekStartsOn"] = "0", ["clipPenalty"] = "1.5",
+        ["weekStartsOn"] = "0",
+        ["clipPenalty"] = "1.5",
         ["timeZone"] = "America/Montevideo",
         ["sounds"] = "false",
     };

@@ -14,6 +14,12 @@ public sealed record SetPost(
     Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft? Draft,
     string? Layout = null, string? Events = null, double? Seconds = null, bool Sure = false);
 
+/// <summary>Sets that waited, sent together.</summary>
+public sealed record SetsPost(IReadOnlyList<SetPost>? Sets);
+
+/// <summary>What became of one of them: its bests, or why it was not taken.</summary>
+public sealed record OneAnswer(Guid Id, IReadOnlyList<string>? Bests, IReadOnlyList<string>? Problems, bool Ask);
+
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
 public sealed record CountPost(Guid Change, SetDraft Draft, bool Sure = false);
 
@@ -31,6 +37,9 @@ public sealed record ProblemAnswer(IReadOnlyList<string> Problems, bool Ask = fa
 /// <summary>The documented interface of the practice screen: see docs/api.md.</summary>
 public static class SetsApi
 {
+    /// <summary>The most sets that are sent together.</summary>
+    public const int MostSets = 40;
+
     private const int MostItems = 20, LongestItem = 60, LongestEvents = 400_000;
 
     private static readonly TimeSpan ClockAhead = TimeSpan.FromMinutes(15);
@@ -43,6 +52,7 @@ public static class SetsApi
         api.MapGet("/token", (HttpContext http, IAntiforgery antiforgery) =>
             Results.Json(new { token = antiforgery.GetAndStoreTokens(http).RequestToken }));
         api.MapPost("/sets", AddAsync).AddEndpointFilter(FormTokenAsync);
+        api.MapPost("/sets/many", AddManyAsync).AddEndpointFilter(FormTokenAsync);
         api.MapPost("/checks", CheckAsync).AddEndpointFilter(FormTokenAsync);
         api.MapPost("/sets/{set:guid}/count", CorrectAsync).AddEndpointFilter(FormTokenAsync);
         SessionApi.Map(api, FormTokenAsync);
@@ -83,6 +93,20 @@ public static class SetsApi
         if (stored.Outcome == SetOutcome.NoSuchPlayer) return NoSuchPlayer();
         await work.CommitAsync();
         return Results.Json(new SetAnswer(true, [.. stored.Bests.Select(best => Wording.Value(best.Key.Measure, best.Value))]));
+    }
+
+    // Each set by itself: one that is refused keeps no other out.
+    private static async Task<IResult> AddManyAsync(SetsPost post, HttpContext http, PageTools tools)
+    {
+        if (post.Sets is not { Count: > 0 and <= MostSets } sets) return Refused($"Send 1 to {MostSets} sets.");
+        var answers = new List<OneAnswer>(sets.Count);
+        foreach (var set in sets)
+        {
+            var result = await AddAsync(set, http, tools);
+            if (result is IStatusCodeHttpResult { StatusCode: StatusCodes.Status401Unauthorized }) return result;
+            answers.Add(result is IValueHttpResult { Value: var value } ? new OneAnswer(set.Id, (value as SetAnswer)?.Bests, (value as ProblemAnswer)?.Problems, (value as ProblemAnswer)?.Ask ?? false) : new OneAnswer(set.Id, null, ["That set cannot be read."], false));
+        }
+        return Results.Json(new { answers });
     }
 
     private static async Task<IResult> CheckAsync(CheckPost post, HttpContext http, PageTools tools)

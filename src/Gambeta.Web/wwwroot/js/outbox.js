@@ -3,13 +3,15 @@
 const waitingKey = 'gambeta-waiting';
 const refusedKey = 'gambeta-refused';
 const retryAfter = 5000;
+const patience = 60_000;
+const mostTogether = 40;
 
 const read = key => JSON.parse(localStorage.getItem(key) ?? '[]');
 const write = (key, items) => localStorage.setItem(key, JSON.stringify(items));
 const household = () => document.body.dataset.household;
 
 let token = null;
-let sending = false;
+let sending = null;
 let retry = 0;
 
 /** How many things of this household wait, and why the last attempt stopped: '', 'offline' or 'signed out'. */
@@ -19,10 +21,13 @@ const listeners = new Set();
 /** Calls back whenever something was stored or the state changed, with (item, answer) where there is one. */
 export function onChange(listener) { listeners.add(listener); }
 
-/** Keeps a set or a count and sends it as soon as that works. */
-export function keep(item) {
+/** Keeps a set or a count and sends it as soon as that works; a patient one waits for company, or for `flush`. */
+export function keep(item, { patient = false } = {}) {
   write(waitingKey, [...read(waitingKey), { ...item, household: household() }]);
-  return flush();
+  if (!patient) return flush();
+  clearTimeout(retry);
+  retry = setTimeout(flush, patience);
+  return tell();
 }
 
 /** Forgets what the server refused, once its player has read why. */
@@ -31,48 +36,61 @@ export function forgetRefused() {
   tell();
 }
 
-/** Sends what waits for this household, oldest first. */
-export async function flush() {
-  if (sending || !household()) return tell();
-  sending = true;
+/** Sends what waits for this household, oldest first; resolves when that is done or cannot go on. */
+export function flush() { return sending ??= sendAll().finally(() => { sending = null; }); }
+
+async function sendAll() {
+  if (!household()) return tell();
   clearTimeout(retry);
   state.stopped = '';
-  try {
-    for (let item; (item = read(waitingKey).find(i => i.household === household()));) {
-      if (!await send(item)) break;
-    }
-  } finally {
-    sending = false;
+  for (let items; (items = next()).length;) {
+    if (!await send(items)) break;
   }
   if (state.stopped === 'offline') retry = setTimeout(flush, retryAfter);
   tell();
 }
 
-async function send(item) {
+/** What is sent next: sets that stand behind each other go together, since each request carries more around it than a set is long. */
+function next() {
+  const mine = read(waitingKey).filter(item => item.household === household()), sets = mine.findIndex(item => item.kind !== 'set');
+  return mine.slice(0, Math.max(1, Math.min(sets < 0 ? mine.length : sets, mostTogether)));
+}
+
+async function send(items) {
+  const [first] = items, together = items.length > 1;
   let response;
   try {
     token ??= (await (await ask('/api/token')).json()).token;
-    response = await ask(item.url, { method: 'POST', headers: { 'Content-Type': 'application/json', RequestVerificationToken: token }, body: JSON.stringify(item.body) });
+    const url = together ? `${first.url}/many` : first.url, body = together ? { sets: items.map(item => item.body) } : first.body;
+    response = await post(url, body);
     if (response.status === 400) {
       // The token belongs to a sign-in that is over: take a new one, once.
       token = (await (await ask('/api/token')).json()).token;
-      response = await ask(item.url, { method: 'POST', headers: { 'Content-Type': 'application/json', RequestVerificationToken: token }, body: JSON.stringify(item.body) });
+      response = await post(url, body);
     }
+    const answer = await response.json().catch(() => ({}));
+    const answers = together && response.ok ? items.map(item => answer.answers.find(one => one.id === item.key)) : items.map(() => ({ ...answer, problems: response.ok ? null : answer.problems ?? ['The server did not take it.'] }));
+    for (const [i, item] of items.entries()) await settle(item, answers[i]);
   } catch (stop) {
     state.stopped = stop.message === 'signed out' ? 'signed out' : 'offline';
     return false;
   }
-  let answer = await response.json().catch(() => ({}));
-  if (answer.ask && item.kind === 'set') {
-    // Tapped, not typed: a finger that drummed on the glass. It was played, so it is kept as it was told.
-    response = await ask(item.url, { method: 'POST', headers: { 'Content-Type': 'application/json', RequestVerificationToken: token }, body: JSON.stringify({ ...item.body, sure: true }) });
-    answer = await response.json().catch(() => ({}));
-  }
-  write(waitingKey, read(waitingKey).filter(i => i.key !== item.key));
-  if (!response.ok && item.kind === 'set') write(refusedKey, [...read(refusedKey), { ...item, problems: answer.problems ?? ['The server did not take it.'] }]);
-  tell(item, { ok: response.ok, ...answer });
   return true;
 }
+
+async function settle(item, answer) {
+  if (answer.ask && item.kind === 'set') {
+    // Tapped, not typed: a finger that drummed on the glass. It was played, so it is kept as it was told.
+    const response = await post(item.url, { ...item.body, sure: true });
+    answer = { ...await response.json().catch(() => ({})) };
+  }
+  const ok = !answer.problems?.length;
+  write(waitingKey, read(waitingKey).filter(i => i.key !== item.key));
+  if (!ok && item.kind === 'set') write(refusedKey, [...read(refusedKey), { ...item, problems: answer.problems }]);
+  tell(item, { ...answer, ok });
+}
+
+const post = (url, body) => ask(url, { method: 'POST', headers: { 'Content-Type': 'application/json', RequestVerificationToken: token }, body: JSON.stringify(body) });
 
 async function ask(url, options = {}) {
   const response = await fetch(url, { ...options, redirect: 'error', cache: 'no-store', referrerPolicy: 'no-referrer' });

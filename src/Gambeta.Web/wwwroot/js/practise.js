@@ -2,7 +2,7 @@
 import { Ask } from './ask.js';
 import { Board, hasBoard } from './board.js';
 import { countsHits, countsTries, isRun } from './counting.js';
-import { bestInReach, draftFor, figureOf, hand, resultOf, underOf } from './figures.js';
+import { bestInReach, draftFor, figureOf, hand, isNoBest, resultOf, underOf } from './figures.js';
 import { newId } from './ids.js';
 import { Lease } from './lease.js';
 import { Mosaic } from './mosaic.js';
@@ -141,6 +141,8 @@ function entered(phase) {
   drawCounts();
   draw();
   keepRun();
+  // What waited for company goes where there is time for it.
+  if (['between', 'setOut', 'done'].includes(phase.kind)) flush();
   if (run.isDone) finish();
 }
 
@@ -159,7 +161,7 @@ function setEnded(set) {
       id: set.id, session, player, drill: set.drill.drill, order: set.order, feet: set.feet, startedAt: set.startedAt,
       plannedSeconds: set.plannedSeconds, countedBy: set.countedBy, layout: set.drill.layout, seconds: set.seconds, events: set.events,
     },
-  });
+  }, { patient: isNoBest(set, bests[set.item]?.[set.feet], penalty) });
 }
 
 function saveTyped(set, draft, sure) {
@@ -194,8 +196,9 @@ function finish() {
   drawTyped();
 }
 
-function leave() {
+async function leave() {
   run.hold(performance.now());
+  await flush();
   if (lastSet && state.waiting) {
     text('stored', 'No way to the server just now. Your sets are kept on this device and are sent by themselves; open Today later.');
     return;
