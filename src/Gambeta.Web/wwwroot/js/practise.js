@@ -1,12 +1,14 @@
 // The practice screen: plays the run sheet that the page carries, counts, and hands every finished set to the outbox.
 import { Ask } from './ask.js';
 import { Board, hasBoard } from './board.js';
+import { Checks } from './checks.js';
 import { countsHits, countsTries, isRun } from './counting.js';
 import { bestInReach, draftFor, figureOf, hand, isNoBest, resultOf, underOf } from './figures.js';
 import { newId } from './ids.js';
 import { Lease } from './lease.js';
 import { Mosaic } from './mosaic.js';
 import { flush, keep, onChange, state } from './outbox.js';
+import { PainStop } from './pain-stop.js';
 import { Run } from './run.js';
 import { Sounds } from './sounds.js';
 import { Typed } from './typed.js';
@@ -32,7 +34,6 @@ let session = kept?.session ?? null;
 let lastSet = kept?.lastSet ?? null;
 let runs = kept?.runs ?? [];
 let beat = 0;
-let hurts = false;
 let keepDue = null;
 const run = new Run(sheet, kept?.run, { phase: entered, setEnded, held: drawHeld });
 const typed = new Typed(part('typed'), saveTyped);
@@ -47,7 +48,8 @@ const lease = new Lease(player, () => {
 function readKept() {
   try {
     const found = JSON.parse(localStorage.getItem(keptKey));
-    return found && Date.now() - found.at < keptFor ? found : null;
+    // A sheet that was changed meanwhile is another run.
+    return found && Date.now() - found.at < keptFor && found.phases === sheet.phases.length ? found : null;
   } catch {
     return null;
   }
@@ -57,29 +59,19 @@ function keepRun() {
   if (!lease.held) return;
   lease.renew();
   if (run.isDone) localStorage.removeItem(keptKey);
-  else localStorage.setItem(keptKey, JSON.stringify({ at: Date.now(), session, lastSet, runs, run: run.snapshot }));
+  else localStorage.setItem(keptKey, JSON.stringify({ at: Date.now(), phases: sheet.phases.length, session, lastSet, runs, run: run.snapshot }));
 }
 
 // --- before the first touch ---------------------------------------------------------------------------------------
 
-const checks = [...stage.querySelectorAll('[data-check]')];
-const unlooked = () => checks.find(check => check.getAttribute('aria-pressed') !== 'true');
-
-function look(check, on = true) {
-  check.setAttribute('aria-pressed', String(on));
-  drawChecks();
-}
-
-function drawChecks() {
-  const next = unlooked();
-  for (const check of checks) check.classList.toggle('next', check === next);
-  if (checks.length && !resumes) text('start-word', next ? `Looked at it: ${checks.filter(c => c.getAttribute('aria-pressed') === 'true').length + 1} of ${checks.length}` : 'Ready, start');
-}
+const checks = new Checks(stage.querySelectorAll('[data-check]'), (looked, all) => {
+  if (!resumes) text('start-word', looked < all ? `Looked at it: ${looked + 1} of ${all}` : 'Ready, start');
+});
 
 /** Sent like a set: it waits on the device where there is no network. */
 function sendChecks() {
-  if (!checks.length || resumes) return;
-  keep({ kind: 'check', key: newId(), url: '/api/checks', body: { session, space, at: new Date().toISOString(), items: checks.map(check => check.dataset.check) } });
+  if (!checks.items.length || resumes) return;
+  keep({ kind: 'check', key: newId(), url: '/api/checks', body: { session, space, at: new Date().toISOString(), items: checks.items } });
 }
 
 // Said yes already, before the page was loaded again to take over what the other tab had counted.
@@ -90,7 +82,7 @@ let warned = false;
 
 function start() {
   if (!button('start')) return;
-  if (!resumes && unlooked()) return look(unlooked());
+  if (!resumes && checks.next) return checks.look(checks.next);
   if (lease.isElsewhere && warned) {
     lease.take();
     sessionStorage.setItem(takeKey, keptKey);
@@ -210,27 +202,14 @@ async function leave() {
 
 // --- pain ---------------------------------------------------------------------------------------------------------
 
-function openPain() {
-  if (part('play').hidden) return;
-  run.hold(performance.now());
-  hurts = true;
-  part('pain').hidden = false;
-  part('pain').querySelector('button').focus();
-}
-
-function closePain() {
-  hurts = false;
-  part('pain').hidden = true;
-  drawHeld();
-}
-
-function sayPain(where) {
-  keep({ kind: 'pain', key: newId(), url: '/api/pains', body: { id: newId(), player, session, part: where, at: new Date().toISOString() } });
-  localStorage.removeItem(keptKey);
-  part('pain-ask').hidden = true;
-  part('pain-said').hidden = false;
-  part('pain-said').querySelector('button').focus();
-}
+const pain = new PainStop(part('pain'), {
+  opened() { run.hold(performance.now()); },
+  closed: drawHeld,
+  said(where) {
+    keep({ kind: 'pain', key: newId(), url: '/api/pains', body: { id: newId(), player, session, part: where, at: new Date().toISOString() } });
+    localStorage.removeItem(keptKey);
+  },
+});
 
 // --- what is shown ------------------------------------------------------------------------------------------------
 
@@ -438,8 +417,8 @@ const actions = {
   },
   mute() { text('mute-word', sounds.toggle() ? 'sound off' : 'sound on'); },
   voice() { voice.toggle(); drawButtons(); },
-  pain: openPain,
-  nopain: closePain,
+  pain() { if (!part('play').hidden) pain.open(); },
+  nopain() { pain.close(); },
   leave,
 };
 const keys = {
@@ -450,8 +429,8 @@ const keys = {
 document.addEventListener('keydown', event => {
   if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  if (hurts) {
-    if (key === 'Escape' && !part('pain-ask').hidden) closePain();
+  if (pain.isOpen) {
+    if (key === 'Escape') pain.close();
     return;
   }
   if (key === 'Enter' && event.target.closest('a, form')) return;
@@ -466,8 +445,6 @@ document.addEventListener('keydown', event => {
 });
 
 stage.addEventListener('click', event => {
-  const hurt = event.target.closest('[data-part]');
-  if (hurt) return sayPain(hurt.dataset.part);
   const pressed = event.target.closest('[data-do]');
   if (!pressed) return;
   // A pressed button keeps the focus, and the space bar would press it again.
@@ -484,8 +461,6 @@ stage.addEventListener('pointerdown', event => {
 });
 
 if (sounds.muted) text('mute-word', 'sound off');
-for (const check of checks) check.addEventListener('click', () => look(check, check.getAttribute('aria-pressed') !== 'true'));
-drawChecks();
 if (resumes && button('start')) {
   const where = run.phase.label.toLowerCase();
   part('resume').hidden = false;
