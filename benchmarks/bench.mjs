@@ -144,7 +144,7 @@ const go = sounded.findIndex(([, pitch]) => pitch === 990);
 const soundsOff = sounding.sounds.map(({ second }, i) => Math.abs(sounded[go + i][0] - sounded[go][0] - second) * 1000);
 
 // An hour's session over the wire, counted by a proxy that only counts: eight drills of five sets, seventy-five taps each, through the outbox.
-// In each drill two of them may be a new best, so that they are sent at once; the others wait for the pause after the drill.
+// In each drill one or two of them may be a new best, so that they are sent at once; the others wait for the pause after the drill.
 const counted = { bytes: 0 };
 const proxy = createServer(incoming => {
   const outgoing = connect(Number(new URL(address).port), '127.0.0.1');
@@ -160,23 +160,26 @@ const far = await browser.newContext({ baseURL: through });
 await far.addCookies(demo.split('; ').map(c => ({ name: c.split('=')[0], value: c.slice(c.indexOf('=') + 1), url: through })));
 const farPage = await far.newPage();
 await farPage.goto('/practise/inside-taps', { waitUntil: 'networkidle' });
-counted.bytes = 0;
-await farPage.evaluate(async () => {
-  const source = [...document.querySelectorAll('script[src]')].find(s => s.src.includes('practise')).src;
-  const base = new URL('.', source);
-  const [{ flush, keep, state }, { lineOf }, { newId }] = await Promise.all(['outbox.js', 'counting.js', 'ids.js'].map(file => import(new URL(file, base))));
-  const { player } = JSON.parse(document.getElementById('sheet').textContent), session = newId();
-  for (let order = 1; order <= 40; order++) {
-    const events = Array.from({ length: 75 }, (_, i) => ({ what: i % 2 ? 'left' : 'right', at: 390 * (i + 1) + (i * 37) % 90 })), id = newId();
-    await keep({ kind: 'set', key: id, url: '/api/sets', body: {
-      id, session, player, drill: 'inside-taps', order, feet: 'both', startedAt: new Date(Date.now() - (41 - order) * 90_000).toISOString(), plannedSeconds: 30, countedBy: 'tapped', seconds: 30, events: lineOf(events),
-    } }, { patient: order % 5 !== 1 && order % 5 !== 3 });
-    if (order % 5 === 0) await flush();
-  }
-  while (state.waiting) await new Promise(resolve => setTimeout(resolve, 50));
-  if (state.refused.length) throw new Error(JSON.stringify(state.refused[0].problems));
-});
-const hour = Math.round(counted.bytes / 1024);
+const hours = [];
+for (const mayBeBests of [[1], [1, 3]]) {
+  counted.bytes = 0;
+  await farPage.evaluate(async mayBeBests => {
+    const source = [...document.querySelectorAll('script[src]')].find(s => s.src.includes('practise')).src;
+    const base = new URL('.', source);
+    const [{ flush, keep, state }, { lineOf }, { newId }] = await Promise.all(['outbox.js', 'counting.js', 'ids.js'].map(file => import(new URL(file, base))));
+    const { player } = JSON.parse(document.getElementById('sheet').textContent), session = newId();
+    for (let order = 1; order <= 40; order++) {
+      const events = Array.from({ length: 75 }, (_, i) => ({ what: i % 2 ? 'left' : 'right', at: 390 * (i + 1) + (i * 37) % 90 })), id = newId();
+      await keep({ kind: 'set', key: id, url: '/api/sets', body: {
+        id, session, player, drill: 'inside-taps', order, feet: 'both', startedAt: new Date(Date.now() - (41 - order) * 90_000).toISOString(), plannedSeconds: 30, countedBy: 'tapped', seconds: 30, events: lineOf(events),
+      } }, { patient: !mayBeBests.includes(order % 5) });
+      if (order % 5 === 0) await flush();
+    }
+    while (state.waiting) await new Promise(resolve => setTimeout(resolve, 50));
+    if (state.refused.length) throw new Error(JSON.stringify(state.refused[0].problems));
+  }, mayBeBests);
+  hours.push(Math.round(counted.bytes / 1024));
+}
 await far.close();
 proxy.close();
 
@@ -226,6 +229,6 @@ row('key press to the new count in the page with 2,000 touches in the set, 95th 
 row('key presses shown by the next frame', `${(withinFrame * 100).toFixed(0)} %`, '95 %');
 row(`countdown off at any of ${turns.length} seconds shown in ${(whole / 60).toFixed(1)} simulated minutes`, `at most ${Math.max(...offs).toFixed(0)} ms`, 'under 30 ms');
 row(`sounds off their second on the audio clock, at any of ${soundsOff.length} in a round`, `at most ${Math.max(...soundsOff).toFixed(1)} ms`, 'under 20 ms');
-row("an hour's session on the wire, 40 sets with 3,000 touches, both ways with headers", `${hour} KB`, 'under 60 KB');
+row("an hour's session on the wire, 40 sets with 3,000 touches, both ways with headers; one set in five may be a best, or two", `${hours.join(' KB, ')} KB`, 'under 60 KB');
 row('Today, first visit', `${first} KB`, 'under 350 KB');
 row('Today, second visit', `${second} KB`, 'under 30 KB');

@@ -475,7 +475,7 @@ function tick() {
   run.tick(now);
   if (!run.isHeld) {
     const elapsed = run.elapsed(now);
-    sounds.tick(elapsed);
+    sounds.tick(elapsed, now);
     voice.tick(elapsed);
   }
   if (!part('play').hidden) draw();

@@ -35,8 +35,9 @@ export class Sounds {
     if (this.beats.next < 0) Object.assign(this.beats, { round: this.beats.round + 1, next: 0 });
   }
 
-  /** Hands what is due within the next moment to the audio clock. */
-  tick(elapsed) {
+  /** Hands what is due within the next moment to the audio clock; `now` is the page's own clock, from which `elapsed` was taken. */
+  tick(elapsed, now = performance.now()) {
+    this.now = now;
     while (this.coming?.length && this.coming[0].second * 1000 <= elapsed + ahead) {
       const { second, sound } = this.coming.shift();
       this.#play(sound, Math.max(0, second - elapsed / 1000));
@@ -56,9 +57,20 @@ export class Sounds {
   #play(sound, wait) {
     if (this.muted || !this.audio) return;
     const { pitch, length, twice } = tones[sound];
-    const at = this.audio.currentTime + wait;
+    const at = this.#timeAt(this.now + wait * 1000);
     this.#tone(pitch, at, length);
     if (twice) this.#tone(pitch * 1.25, at + length * 1.3, length);
+  }
+
+  /** A time of the page's clock on the audio clock. The two are held against each other all along, since one reading alone is off by what the device buffers. */
+  #timeAt(due) {
+    const { contextTime, performanceTime } = this.audio.getOutputTimestamp?.() ?? {}, { currentTime } = this.audio;
+    if (performanceTime) {
+      const apart = contextTime * 1000 - performanceTime;
+      this.apart = this.apart === undefined || Math.abs(apart - this.apart) > 60 ? apart : this.apart + (apart - this.apart) * 0.05;
+    }
+    const at = this.apart === undefined ? currentTime : (due + this.apart) / 1000;
+    return Math.min(Math.max(at, currentTime), currentTime + 1);
   }
 
   #tone(pitch, at, length) {
