@@ -142,6 +142,8 @@ await page.locator('[data-phase=rest]').waitFor({ timeout: 60000 });
 const sounded = (await page.evaluate(() => window.sounded)).filter(([, pitch]) => pitch !== 780 * 1.25);
 const go = sounded.findIndex(([, pitch]) => pitch === 990);
 const soundsOff = sounding.sounds.map(({ second }, i) => Math.abs(sounded[go + i][0] - sounded[go][0] - second) * 1000);
+// A page that still plays would keep the next one from starting: one tab plays at a time.
+await page.goto('about:blank');
 
 // An hour's session over the wire, counted by a proxy that only counts: eight drills of five sets, seventy-five taps each, through the outbox.
 // In each drill one or two of them may be a new best, so that they are sent at once; the others wait for the pause after the drill.

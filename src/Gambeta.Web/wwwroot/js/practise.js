@@ -475,7 +475,7 @@ function tick() {
   run.tick(now);
   if (!run.isHeld) {
     const elapsed = run.elapsed(now);
-    sounds.tick(elapsed, now);
+    sounds.tick(elapsed);
     voice.tick(elapsed);
   }
   if (!part('play').hidden) draw();

@@ -24,7 +24,10 @@ export class Sounds {
   }
 
   /** A new phase: its sounds are to come, from so many milliseconds in. */
-  begin(sounds, elapsed = 0) { this.coming = sounds.filter(s => s.second * 1000 >= elapsed - ahead); }
+  begin(sounds, elapsed = 0) {
+    this.begun = null;
+    this.coming = sounds.filter(s => s.second * 1000 >= elapsed - ahead);
+  }
 
   /** A beat to play to: hundredths of a second from the start of the phase, begun anew every so many seconds; nothing for none. */
   beat(hundredths, every, elapsed = 0) {
@@ -35,12 +38,11 @@ export class Sounds {
     if (this.beats.next < 0) Object.assign(this.beats, { round: this.beats.round + 1, next: 0 });
   }
 
-  /** Hands what is due within the next moment to the audio clock; `now` is the page's own clock, from which `elapsed` was taken. */
-  tick(elapsed, now = performance.now()) {
-    this.now = now;
+  /** Hands what is due within the next moment to the audio clock. */
+  tick(elapsed) {
     while (this.coming?.length && this.coming[0].second * 1000 <= elapsed + ahead) {
       const { second, sound } = this.coming.shift();
-      this.#play(sound, Math.max(0, second - elapsed / 1000));
+      this.#play(sound, second, elapsed);
     }
     this.#tickBeat(elapsed);
   }
@@ -49,28 +51,21 @@ export class Sounds {
     for (let { beats } = this; beats;) {
       const at = beats.round * beats.every * 1000 + beats.hundredths[beats.next] * 10;
       if (at > elapsed + ahead) return;
-      if (at >= elapsed - ahead) this.#play('beat', Math.max(0, (at - elapsed) / 1000));
+      if (at >= elapsed - ahead) this.#play('beat', at / 1000, elapsed);
       if (++beats.next === beats.hundredths.length) Object.assign(beats, { round: beats.round + 1, next: 0 });
     }
   }
 
-  #play(sound, wait) {
+  #play(sound, second, elapsed) {
     if (this.muted || !this.audio) return;
-    const { pitch, length, twice } = tones[sound];
-    const at = this.#timeAt(this.now + wait * 1000);
+    const { pitch, length, twice } = tones[sound], { currentTime } = this.audio;
+    // One reading of the audio clock is off by what the device buffers, and each reading by another bit. So it is read once a phase:
+    // what sounds after that keeps its distance from the first sound exactly, unless the device stopped in between.
+    const begun = currentTime - elapsed / 1000;
+    if (this.begun === null || Math.abs(begun - this.begun) > 0.1) this.begun = begun;
+    const at = Math.max(currentTime, this.begun + second);
     this.#tone(pitch, at, length);
     if (twice) this.#tone(pitch * 1.25, at + length * 1.3, length);
-  }
-
-  /** A time of the page's clock on the audio clock. The two are held against each other all along, since one reading alone is off by what the device buffers. */
-  #timeAt(due) {
-    const { contextTime, performanceTime } = this.audio.getOutputTimestamp?.() ?? {}, { currentTime } = this.audio;
-    if (performanceTime) {
-      const apart = contextTime * 1000 - performanceTime;
-      this.apart = this.apart === undefined || Math.abs(apart - this.apart) > 60 ? apart : this.apart + (apart - this.apart) * 0.05;
-    }
-    const at = this.apart === undefined ? currentTime : (due + this.apart) / 1000;
-    return Math.min(Math.max(at, currentTime), currentTime + 1);
   }
 
   #tone(pitch, at, length) {
