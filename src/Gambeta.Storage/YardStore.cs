@@ -84,10 +84,6 @@ public static class YardStore
             "select distinct on (layout_key) layout_key, name from layout where household_id = @Household order by layout_key, made_at desc", new { work.Household }))
         .ToDictionary(row => row.Key, row => row.Name);
 
-    /// <summary>True when the household kept a layout of this key for this drill, put away or not.</summary>
-    public static Task<bool> HasLayoutAsync(HouseholdWork work, string drill, string key) => work.Connection.ExecuteScalarAsync<bool>(
-        "select exists (select from layout where household_id = @Household and layout_key = @key and drill = @drill)", new { work.Household, drill, key });
-
     /// <summary>Keeps a layout for a drill under its key, and brings it back when it was put away. Its geometry never changes, its name and space may.</summary>
     public static Task KeepLayoutAsync(HouseholdWork work, KeptLayout kept) => work.Connection.ExecuteAsync(
         """

@@ -218,6 +218,14 @@ public static class Wording
         _ => "it fell apart",
     };
 
+    /// <summary>How the other foot felt beside the preferred one.</summary>
+    public static string OtherFootFeel(OtherFootFeel feel) => feel switch
+    {
+        Core.Practice.OtherFootFeel.Same => "like the first",
+        Core.Practice.OtherFootFeel.Behind => "a bit behind",
+        _ => "far behind",
+    };
+
     /// <summary>How hard it was, from 1 to 10.</summary>
     public static string Effort(int effort) => effort switch
     {

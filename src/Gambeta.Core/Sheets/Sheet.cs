@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Sheets;
 
@@ -39,6 +40,9 @@ public sealed record SheetDrill(SheetItem Item, DrillCard Card, Dose Dose)
     [
         .. sheet.Items.Select(item => catalogue.Find(item.Drill) is { } card ? Of(item, card, level) : null).OfType<SheetDrill>(),
     ];
+
+    /// <summary>The same drill on a layout of the household's; as it is where there is none.</summary>
+    public SheetDrill On(Layout? layout) => layout is null ? this : this with { Card = Card with { Layout = layout } };
 
     /// <summary>An item on a card: a dose that does not suit the card gives way to the usual one.</summary>
     public static SheetDrill Of(SheetItem item, DrillCard card, Level level)

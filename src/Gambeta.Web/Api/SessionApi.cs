@@ -50,7 +50,7 @@ internal static class SessionApi
         var age = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone).Year - plays.BirthYear;
         var drills = SheetDrill.Of(found, await tools.Catalogues.OfAsync(work, household), plays.Level)
             .Where(drill => Cautions.MayStart(drill.Card, age, household.Heading))
-            .Select(drill => yard.Latest(drill.Card.Id) is { } kept ? drill with { Card = drill.Card with { Layout = kept.Layout } } : drill).ToImmutableArray();
+            .Select(drill => drill.On(yard.Latest(drill.Card.Id)?.Layout)).ToImmutableArray();
         if (drills.IsEmpty) return SetsApi.Refused("Nothing on this sheet may be started by this player.");
         var run = RunSheetWriter.Write(drills, plays.Preferred, TimeSpan.FromSeconds((double)household.Settings.ClipPenalty));
         return Results.Json(new { player = plays.Id, name = plays.Nickname, sheet = run }, Written);

@@ -123,7 +123,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
             End = new SessionEnd(effort is >= 1 and <= 10 ? effort : null, note);
             return Page();
         }
-        await SessionStore.EndAsync(work, session, sets[0].PlayerId, null, new SessionEnd(effort, written), DateTimeOffset.UtcNow);
+        await SessionStore.EndAsync(work, session, sets[0].PlayerId, null, new SessionEnd(effort, written), sets[^1].StartedAt + sets[^1].Worked);
         return RedirectToPage(new { session, kept = true });
     });
 
@@ -151,7 +151,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     {
         var card = Catalogue.Find(answer.Drill);
         var fault = card?.Faults.FirstOrDefault(f => f.Id == answer.Fault || f.Seen == answer.Fault);
-        var foot = answer.OtherFoot switch { OtherFootFeel.FarBehind => ", the other foot far behind", OtherFootFeel.Behind => ", the other foot a bit behind", _ => "" };
+        var foot = answer.OtherFoot switch { OtherFootFeel.FarBehind or OtherFootFeel.Behind => $", the other foot {Wording.OtherFootFeel(answer.OtherFoot.Value)}", _ => "" };
         return OtherFoot($"{card?.Name ?? "A drill"}: {Wording.Control(answer.Control!.Value)}{foot}{(fault is null ? "" : $". {fault.Seen}: {fault.Fix}")}");
     }
 

@@ -72,9 +72,17 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             bests = _bests,
             space = Space?.Id,
             preferred = Player.Preferred,
+            words = new
+            {
+                control = Asked("Was it under control?", Enum.GetValues<Control>().Select(word => (object[])[word.ToWords(), Wording.Control(word)])),
+                otherFoot = Asked(OtherFoot("And the other foot?"), Enum.GetValues<OtherFootFeel>().Select(word => (object[])[word.ToWords(), Wording.OtherFootFeel(word)])),
+                effort = Asked("How hard was it?", Enumerable.Range(1, 10).Select(effort => (object[])[effort, Wording.Effort(effort)])),
+            },
             household = new { Household.Settings.Sounds },
         },
         SessionApi.Written));
+
+    private static object Asked(string question, IEnumerable<object[]> choices) => new { question, choices };
 
     /// <summary>The sheet that is played; nothing for a drill on its own.</summary>
     protected virtual string? SheetName => null;
@@ -98,7 +106,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             {
                 var kept = layout is null ? yard.Latest(drill.Card.Id) : yard.Find(drill.Card.Id, layout);
                 first ??= kept;
-                return kept is null ? drill : drill with { Card = drill.Card with { Layout = kept.Layout } };
+                return drill.On(kept?.Layout);
             }),
         ];
         Space = yard.Find(space) ?? yard.Find(first?.SpaceId) ?? yard.Spaces.FirstOrDefault(at => Drills.All(d => FitsPlace(d.Card, at.Space)));

@@ -1,24 +1,18 @@
 // After a drill, one press each and all of it may be skipped: was it under control, what went wrong, how the other foot felt.
 // After the last one: how hard it was.
-const steps = {
-  control: { question: 'Was it under control?', choices: [['easy', 'calm and clean'], ['mostly', 'mostly mine'], ['shaky', 'shaky'], ['fell apart', 'it fell apart']] },
-  otherFoot: { question: 'And the other foot?', choices: [['same', 'like the first'], ['behind', 'a bit behind'], ['far behind', 'far behind']] },
-  effort: { question: 'How hard was it?', choices: ['like resting', 'very easy', 'easy', 'a little work', 'work', 'quite hard', 'hard', 'very hard', 'almost all I had', 'all I had'].map((words, i) => [i + 1, words]) },
-};
 const mostFaults = 3;
 
 export class Ask {
-  /** @param element where it stands @param answered called with (what, {control, fault, otherFoot} or {effort}) after every press */
-  constructor(element, answered) {
+  /** @param element where it stands @param words the questions with their choices, each a value and what it is called @param answered called with (what, {control, fault, otherFoot} or {effort}) after every press */
+  constructor(element, words, answered) {
     this.element = element;
+    this.words = words;
     this.answered = answered;
     element.addEventListener('click', event => {
       const pressed = event.target.closest('[data-choice]');
       if (pressed) this.choose(Number(pressed.dataset.choice));
     });
   }
-
-  get isOpen() { return !this.element.hidden && this.choices?.length > 0; }
 
   /** Begins the questions about a drill that was played. */
   about(item, drill, isLast) {
@@ -67,7 +61,7 @@ export class Ask {
     this.step = step;
     const { question, choices } = step === 'fault'
       ? { question: 'What went wrong?', choices: this.drill.faults.slice(0, mostFaults).map(fault => [fault.id || fault.seen, fault.seen]) }
-      : steps[step];
+      : this.words[step];
     this.choices = choices;
     const list = Object.assign(document.createElement('div'), { className: `choices ${step}` });
     list.append(...choices.map(([, words], i) => {

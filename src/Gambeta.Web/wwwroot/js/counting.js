@@ -8,6 +8,9 @@ export const countsTries = measuredBy => ['bestStreak', 'ladderRung', 'runInTouc
 /** Measures whose set is so many tries, each of which comes off or not. */
 export const countsHits = measuredBy => ['hitsOutOfTries', 'targetPoints', 'trapHeights', 'strikesByZone'].includes(measuredBy);
 
+/** Measures whose taps are each a try that hit or missed: so many of them, or as many as the stations take. */
+export const countsOneByOne = measuredBy => countsHits(measuredBy) || measuredBy === 'stationsTime';
+
 /** Measures that run against the clock until the player is home. */
 export const isRun = measuredBy => measuredBy === 'courseTime' || measuredBy === 'stationsTime';
 
@@ -50,7 +53,7 @@ export function heightsOf(inside) {
 /** Adds up the events of one set. */
 export function addUp(measuredBy, feet, events) {
   const sum = { left: 0, right: 0, reps: 0, slips: 0, run: 0, longest: 0, clips: 0, void: false, tries: [], current: 0, hits: [] };
-  const oneByOne = countsHits(measuredBy) || measuredBy === 'stationsTime';
+  const oneByOne = countsOneByOne(measuredBy);
   for (const event of standing(events)) {
     const { what, zone } = event;
     if (what === 'left' || what === 'right') {

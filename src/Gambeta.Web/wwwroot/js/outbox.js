@@ -14,6 +14,9 @@ let token = null;
 let sending = null;
 let retry = 0;
 
+/** Together they were not taken at all: then each goes by itself, so that one keeps no other out. */
+let apart = false;
+
 /** How many things of this household wait, and why the last attempt stopped: '', 'offline' or 'signed out'. */
 export const state = { waiting: 0, refused: [], stopped: '' };
 const listeners = new Set();
@@ -53,7 +56,7 @@ async function sendAll() {
 /** What is sent next: sets that stand behind each other go together, since each request carries more around it than a set is long. */
 function next() {
   const mine = read(waitingKey).filter(item => item.household === household()), sets = mine.findIndex(item => item.kind !== 'set');
-  return mine.slice(0, Math.max(1, Math.min(sets < 0 ? mine.length : sets, mostTogether)));
+  return mine.slice(0, Math.max(1, Math.min(sets < 0 ? mine.length : sets, apart ? 1 : mostTogether)));
 }
 
 async function send(items) {
@@ -68,9 +71,10 @@ async function send(items) {
       token = (await (await ask('/api/token')).json()).token;
       response = await post(url, body);
     }
-    const answer = await response.json().catch(() => ({}));
-    const answers = together && response.ok ? items.map(item => answer.answers.find(one => one.id === item.key)) : items.map(() => ({ ...answer, problems: response.ok ? null : answer.problems ?? ['The server did not take it.'] }));
-    for (const [i, item] of items.entries()) await settle(item, answers[i]);
+    const answer = await answerOf(response);
+    if (!together) await settle(first, answer);
+    else if (answer.problems) apart = true;
+    else for (const one of answer.answers) await settle(items.find(item => item.key === one.id), one);
   } catch (stop) {
     state.stopped = stop.message === 'signed out' ? 'signed out' : 'offline';
     return false;
@@ -81,13 +85,17 @@ async function send(items) {
 async function settle(item, answer) {
   if (answer.ask && item.kind === 'set') {
     // Tapped, not typed: a finger that drummed on the glass. It was played, so it is kept as it was told.
-    const response = await post(item.url, { ...item.body, sure: true });
-    answer = { ...await response.json().catch(() => ({})) };
+    answer = await answerOf(await post(item.url, { ...item.body, sure: true }));
   }
   const ok = !answer.problems?.length;
   write(waitingKey, read(waitingKey).filter(i => i.key !== item.key));
   if (!ok && item.kind === 'set') write(refusedKey, [...read(refusedKey), { ...item, problems: answer.problems }]);
   tell(item, { ...answer, ok });
+}
+
+async function answerOf(response) {
+  const answer = await response.json().catch(() => ({}));
+  return response.ok ? answer : { ...answer, problems: answer.problems ?? ['The server did not take it.'] };
 }
 
 const post = (url, body) => ask(url, { method: 'POST', headers: { 'Content-Type': 'application/json', RequestVerificationToken: token }, body: JSON.stringify(body) });

@@ -2,7 +2,7 @@
 import { Ask } from './ask.js';
 import { Board, hasBoard } from './board.js';
 import { Checks } from './checks.js';
-import { countsHits, countsTries, isRun } from './counting.js';
+import { countsHits, countsOneByOne, countsTries, isRun } from './counting.js';
 import { bestInReach, draftFor, figureOf, hand, isNoBest, resultOf, underOf } from './figures.js';
 import { newId } from './ids.js';
 import { Lease } from './lease.js';
@@ -15,7 +15,7 @@ import { Typed } from './typed.js';
 import { Voice } from './voice.js';
 import { keepAwake } from './wake.js';
 
-const { player, name, key, sheet, session: sheetName, bests, space, preferred, household } = JSON.parse(document.getElementById('sheet').textContent);
+const { player, name, key, sheet, session: sheetName, bests, space, preferred, words, household } = JSON.parse(document.getElementById('sheet').textContent);
 const stage = document.querySelector('[data-stage]');
 const part = key => stage.querySelector(`[data-${key}]`);
 const button = key => stage.querySelector(`[data-do="${key}"]`);
@@ -38,7 +38,7 @@ let keepDue = null;
 const run = new Run(sheet, kept?.run, { phase: entered, setEnded, held: drawHeld });
 const typed = new Typed(part('typed'), saveTyped);
 const board = new Board(part('board'), hitZone);
-const ask = new Ask(part('ask'), answered);
+const ask = new Ask(part('ask'), words, answered);
 const lease = new Lease(player, () => {
   run.hold(performance.now());
   text('label', 'This practice goes on in another tab');
@@ -284,7 +284,7 @@ function drawButtons() {
   const { phase, drill } = run, working = phase.kind === 'work', held = run.isHeld && !run.isDone;
   const show = (key, on) => { button(key).hidden = !on; };
   show('wrong', working && drill.measuredBy !== 'touchesInARound');
-  show('end', run.isDone || phase.kind === 'setOut' || (working && (!phase.seconds || countsTries(drill.measuredBy)) && !countsHits(drill.measuredBy) && drill.measuredBy !== 'stationsTime'));
+  show('end', run.isDone || phase.kind === 'setOut' || (working && (!phase.seconds || countsTries(drill.measuredBy)) && !countsOneByOne(drill.measuredBy)));
   show('void', working && drill.measuredBy === 'courseTime');
   show('pause', !run.isDone);
   show('back', working);
@@ -296,7 +296,7 @@ function drawButtons() {
   show('voice', voice.exists && !run.isDone);
   show('pain', true);
   show('leave', !run.isDone);
-  text('wrong-word', { bestStreak: 'dropped', ladderRung: 'dropped', runInTouches: 'lost it', courseTime: 'clipped one', trapHeights: 'outside' }[drill.measuredBy] ?? (countsHits(drill.measuredBy) || drill.measuredBy === 'stationsTime' ? 'missed' : 'slip'));
+  text('wrong-word', { bestStreak: 'dropped', ladderRung: 'dropped', runInTouches: 'lost it', courseTime: 'clipped one', trapHeights: 'outside' }[drill.measuredBy] ?? (countsOneByOne(drill.measuredBy) ? 'missed' : 'slip'));
   text('end-word', run.isDone ? 'see what came of it' : phase.kind === 'setOut' ? 'it lies, go on' : { ladderRung: 'caught it', bestStreak: 'stopped the try', runInTouches: 'there', courseTime: 'home' }[drill.measuredBy] ?? 'set is done');
   text('pause-word', held ? 'go on' : 'pause');
   text('beat-word', beat === 0 ? 'beat off' : beatWords());
@@ -388,7 +388,7 @@ const actions = {
     if (part('play').hidden) return;
     if (run.isDone) return leave();
     if (run.phase.kind === 'work' && countsTries(run.drill.measuredBy)) count('stop');
-    else if (run.phase.kind === 'setOut' || !countsHits(run.drill.measuredBy) && run.drill.measuredBy !== 'stationsTime') run.end(performance.now());
+    else if (run.phase.kind === 'setOut' || !countsOneByOne(run.drill.measuredBy)) run.end(performance.now());
   },
   back() { if (run.takeBack(performance.now())) { drawCounts(); keepSoon(); } },
   skip() { if (!part('play').hidden && lease.held) run.skip(performance.now()); },
