@@ -127,7 +127,7 @@ public class HouseholdsApartTests(TestServer server)
         (await browser.SubmitAsync("/household", $"/logbook/{theirSet}?handler=Remove", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/household", $"/logbook/{theirSet}?handler=Mend", new() { ["change"] = Guid.NewGuid().ToString(), ["left"] = "1" })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/household", "/logbook?handler=Undo", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await browser.PostAsync($"/api/sets/{theirSet}/count", new { change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/counts", new { set = theirSet, change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
         var post = Played.Post(mine, 20);
         post["player"] = theirs.PlayerId;
         (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("no such player");
@@ -138,7 +138,7 @@ public class HouseholdsApartTests(TestServer server)
     private static readonly string[] Takers =
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
-        "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/sets/many", "api/sets/{set:guid}/count", "api/checks", "drills/own",
+        "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
         "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains",
     ];
 
@@ -218,9 +218,8 @@ public class HouseholdsApartTests(TestServer server)
             ((int)(await browser.SubmitAsync("/household", path, space)).Status).ShouldBeLessThan(500, path);
         (await browser.SubmitAsync("/household", "/yard?handler=Nothing", [])).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/checks", new { session = Guid.NewGuid(), space = theirSpace, at = DateTimeOffset.UtcNow, items = new[] { "floor clear" } })).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await browser.PostAsync($"/api/sets/{theirSet}/count", new { change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/counts", new { set = theirSet, change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId })).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await browser.PostAsync("/api/sets/many", new { sets = new[] { new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId } } })).Body.ShouldContain("no such player");
         var about = new { session, player = theirs.PlayerId, at = DateTimeOffset.UtcNow, item = 0, drill = "toe-taps", control = "easy", effort = 3, id = Guid.NewGuid(), part = "knee" };
         foreach (var address in new[] { "/api/answers", "/api/ends", "/api/pains" }) (await browser.PostAsync(address, about)).Status.ShouldBe(HttpStatusCode.NotFound, address);
         var run = new Dictionary<string, object?>(Played.Post(mine, null, 20)) { ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["layout"] = theirLayout };

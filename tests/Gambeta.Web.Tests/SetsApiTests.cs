@@ -17,22 +17,6 @@ public class SetsApiTests(TestServer server)
     }
 
     [Fact]
-    public async Task Sets_that_waited_are_stored_together_and_a_bad_one_keeps_no_other_out()
-    {
-        var household = await server.NewHouseholdAsync();
-        var browser = await Browser.SignedInAsync(server, household);
-        var (first, bad, last) = (Played.Post(household, 30), Played.Post(household, -3), Played.Post(household, 33));
-        (first["startedAt"], last["startedAt"]) = (DateTimeOffset.UtcNow.AddMinutes(-5), DateTimeOffset.UtcNow.AddMinutes(-3));
-        var (status, body) = await browser.PostAsync("/api/sets/many", new { sets = new[] { first, bad, last } });
-        status.ShouldBe(HttpStatusCode.OK);
-        body.ShouldContain("30 touches");
-        body.ShouldContain("below zero");
-        (await server.BestsAsync(household)).ShouldBe([30m, 33m]);
-        (await browser.PostAsync("/api/sets/many", new { sets = Array.Empty<object>() })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await browser.PostAsync("/api/sets/many", new { sets = Enumerable.Repeat(first, 41) })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-    }
-
-    [Fact]
     public async Task A_count_typed_in_afterwards_replaces_the_estimate_and_counts()
     {
         var household = await server.NewHouseholdAsync();
@@ -40,10 +24,10 @@ public class SetsApiTests(TestServer server)
         var post = Played.Post(household, left: null);
         post["countedBy"] = "estimated";
         (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("\"bests\":[]");
-        var count = new { change = Guid.CreateVersion7(), draft = new { left = 37, seconds = 30 } };
-        (await browser.PostAsync($"/api/sets/{post["id"]}/count", count)).Body.ShouldContain("37 touches");
-        (await browser.PostAsync($"/api/sets/{post["id"]}/count", count)).Status.ShouldBe(HttpStatusCode.OK);
-        (await browser.PostAsync($"/api/sets/{post["id"]}/count", new { change = Guid.CreateVersion7(), draft = new { left = -1, seconds = 30 } })).Body.ShouldContain("below zero");
+        var count = new { set = post["id"], change = Guid.CreateVersion7(), draft = new { left = 37, seconds = 30 } };
+        (await browser.PostAsync("/api/counts", count)).Body.ShouldContain("37 touches");
+        (await browser.PostAsync("/api/counts", count)).Status.ShouldBe(HttpStatusCode.OK);
+        (await browser.PostAsync("/api/counts", new { set = post["id"], change = Guid.CreateVersion7(), draft = new { left = -1, seconds = 30 } })).Body.ShouldContain("below zero");
         (await server.BestsAsync(household)).ShouldBe([37m]);
     }
 

@@ -58,8 +58,9 @@ public static class Guards
         app.UseWhen(http => !IsApi(http), pages => pages.UseStatusCodePagesWithReExecute("/problem/{0}"));
     }
 
+    /// <summary>Whether an error says that the database is away.</summary>
     // A refused connection comes as NpgsqlException, a server that is going down as PostgresException of class 57 or 08.
-    private static bool IsAway(Exception error) => error switch
+    public static bool IsAway(Exception error) => error switch
     {
         PostgresException postgres => postgres.SqlState.StartsWith("57", StringComparison.Ordinal) || postgres.SqlState.StartsWith("08", StringComparison.Ordinal),
         NpgsqlException => true,

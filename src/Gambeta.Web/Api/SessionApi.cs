@@ -31,15 +31,7 @@ internal static class SessionApi
 
     private const int LongestId = 200, MostItems = 99;
 
-    public static void Map(RouteGroupBuilder api, Func<EndpointFilterInvocationContext, EndpointFilterDelegate, ValueTask<object?>> formToken)
-    {
-        api.MapGet("/runs/{sheet}", RunAsync);
-        api.MapPost("/answers", AnswerAsync).AddEndpointFilter(formToken);
-        api.MapPost("/ends", EndAsync).AddEndpointFilter(formToken);
-        api.MapPost("/pains", HurtAsync).AddEndpointFilter(formToken);
-    }
-
-    private static async Task<IResult> RunAsync(string sheet, Guid? player, HttpContext http, PageTools tools)
+    public static async Task<IResult> RunAsync(string sheet, Guid? player, HttpContext http, PageTools tools)
     {
         await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
         if (await HouseholdStore.ViewAsync(work) is not { Players.Count: > 0 } household) return Results.Unauthorized();
@@ -56,7 +48,7 @@ internal static class SessionApi
         return Results.Json(new { player = plays.Id, name = plays.Nickname, sheet = run }, Written);
     }
 
-    private static Task<IResult> AnswerAsync(AnswerPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>
+    public static Task<IResult> AnswerAsync(AnswerPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>
     {
         if (post.Item is < 0 or > MostItems || post.Drill is not { Length: > 0 and <= 64 } || post.Fault?.Length > LongestId) return SetsApi.Refused("Say which drill it was.");
         if (!Optional<Control>(post.Control, out var control) || !Optional<OtherFootFeel>(post.OtherFoot, out var otherFoot)) return SetsApi.Refused("That word is not understood.");
@@ -64,7 +56,7 @@ internal static class SessionApi
         return null;
     });
 
-    private static Task<IResult> EndAsync(EndPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>
+    public static Task<IResult> EndAsync(EndPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>
     {
         if (post.Effort is < 1 or > 10) return SetsApi.Refused("How hard it was goes from 1 to 10.");
         if (post.Note?.Length > SessionEnd.LongestNote || post.Sheet?.Length > LongestId) return SetsApi.Refused($"A note has {SessionEnd.LongestNote} letters at most.");
@@ -72,7 +64,7 @@ internal static class SessionApi
         return null;
     });
 
-    private static Task<IResult> HurtAsync(PainPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, household) =>
+    public static Task<IResult> HurtAsync(PainPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, household) =>
     {
         if (!EnumWords.TryRead<PainPart>(post.Part ?? "", out var part)) return SetsApi.Refused("Where does it hurt?");
         var now = tools.Time.GetUtcNow();

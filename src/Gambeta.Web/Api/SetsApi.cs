@@ -5,7 +5,6 @@ using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
-using Microsoft.AspNetCore.Antiforgery;
 
 namespace Gambeta.Web.Api;
 
@@ -14,14 +13,8 @@ public sealed record SetPost(
     Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft? Draft,
     string? Layout = null, string? Events = null, double? Seconds = null, bool Sure = false);
 
-/// <summary>Sets that waited, sent together.</summary>
-public sealed record SetsPost(IReadOnlyList<SetPost>? Sets);
-
-/// <summary>What became of one of them: its bests, or why it was not taken.</summary>
-public sealed record OneAnswer(Guid Id, IReadOnlyList<string>? Bests, IReadOnlyList<string>? Problems, bool Ask);
-
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
-public sealed record CountPost(Guid Change, SetDraft Draft, bool Sure = false);
+public sealed record CountPost(Guid Set, Guid Change, SetDraft Draft, bool Sure = false);
 
 /// <summary>That the check before the first touch was made, for a sitting: what was looked at, and where.</summary>
 public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IReadOnlyList<string> Items);
@@ -34,31 +27,16 @@ public sealed record SetAnswer(bool Stored, IReadOnlyList<string> Bests);
 /// <param name="Ask">True when the only reason is a count that is hard to believe: sent again with "sure" it is taken.</param>
 public sealed record ProblemAnswer(IReadOnlyList<string> Problems, bool Ask = false);
 
-/// <summary>The documented interface of the practice screen: see docs/api.md.</summary>
-public static class SetsApi
+/// <summary>Sets, their counts, and the check before them: see docs/api.md.</summary>
+internal static class SetsApi
 {
-    /// <summary>The most sets that are sent together.</summary>
-    public const int MostSets = 40;
-
     private const int MostItems = 20, LongestItem = 60, LongestEvents = 400_000;
 
     private static readonly TimeSpan ClockAhead = TimeSpan.FromMinutes(15);
 
     private static readonly TimeSpan OldestCheck = TimeSpan.FromDays(60);
 
-    public static void MapSets(this IEndpointRouteBuilder app)
-    {
-        var api = app.MapGroup("/api").RequireAuthorization();
-        api.MapGet("/token", (HttpContext http, IAntiforgery antiforgery) =>
-            Results.Json(new { token = antiforgery.GetAndStoreTokens(http).RequestToken }));
-        api.MapPost("/sets", AddAsync).AddEndpointFilter(FormTokenAsync);
-        api.MapPost("/sets/many", AddManyAsync).AddEndpointFilter(FormTokenAsync);
-        api.MapPost("/checks", CheckAsync).AddEndpointFilter(FormTokenAsync);
-        api.MapPost("/sets/{set:guid}/count", CorrectAsync).AddEndpointFilter(FormTokenAsync);
-        SessionApi.Map(api, FormTokenAsync);
-    }
-
-    private static async Task<IResult> AddAsync(SetPost post, HttpContext http, PageTools tools)
+    public static async Task<IResult> AddAsync(SetPost post, HttpContext http, PageTools tools)
     {
         if (!EnumWords.TryRead<Feet>(post.Feet ?? "", out var feet)) return Refused("Which foot was it: left, right or both?");
         if (!EnumWords.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refused("Say how it was counted: tapped, typed or estimated.");
@@ -95,21 +73,7 @@ public static class SetsApi
         return Results.Json(new SetAnswer(true, [.. stored.Bests.Select(best => Wording.Value(best.Key.Measure, best.Value))]));
     }
 
-    // Each set by itself: one that is refused keeps no other out.
-    private static async Task<IResult> AddManyAsync(SetsPost post, HttpContext http, PageTools tools)
-    {
-        if (post.Sets is not { Count: > 0 and <= MostSets } sets) return Refused($"Send 1 to {MostSets} sets.");
-        var answers = new List<OneAnswer>(sets.Count);
-        foreach (var set in sets)
-        {
-            var result = await AddAsync(set, http, tools);
-            if (result is IStatusCodeHttpResult { StatusCode: StatusCodes.Status401Unauthorized }) return result;
-            answers.Add(result is IValueHttpResult { Value: var value } ? new OneAnswer(set.Id, (value as SetAnswer)?.Bests, (value as ProblemAnswer)?.Problems, (value as ProblemAnswer)?.Ask ?? false) : new OneAnswer(set.Id, null, ["That set cannot be read."], false));
-        }
-        return Results.Json(new { answers });
-    }
-
-    private static async Task<IResult> CheckAsync(CheckPost post, HttpContext http, PageTools tools)
+    public static async Task<IResult> CheckAsync(CheckPost post, HttpContext http, PageTools tools)
     {
         if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem })) return Refused("Say what was looked at.");
         await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
@@ -127,11 +91,11 @@ public static class SetsApi
     // A device whose clock is a little ahead plays now, not in the future.
     internal static DateTimeOffset OnOurClock(DateTimeOffset at, DateTimeOffset now) => at > now && at - now <= ClockAhead ? now : at;
 
-    private static async Task<IResult> CorrectAsync(Guid set, CountPost post, HttpContext http, PageTools tools)
+    public static async Task<IResult> CorrectAsync(CountPost post, HttpContext http, PageTools tools)
     {
         await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
         if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
-        if (await SetStore.FindAsync(work, set) is not { } old || (await tools.Catalogues.OfAsync(work, household)).Find(old.Drill) is not { } card)
+        if (await SetStore.FindAsync(work, post.Set) is not { } old || (await tools.Catalogues.OfAsync(work, household)).Find(old.Drill) is not { } card)
             return Results.Json(new ProblemAnswer(["There is no such set."]), statusCode: StatusCodes.Status404NotFound);
         var frame = old.Frame(CountedBy.Typed, old.StartedAt, old.Day) with { IsSure = post.Sure };
         var check = SetCheck.Check(card, frame, post.Draft ?? new SetDraft(), Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
@@ -139,7 +103,7 @@ public static class SetsApi
         await SetStore.CorrectAsync(work, post.Change, corrected);
         var bests = await DiaryStore.BestsOfAsync(work, old.PlayerId, old.Day, old.Day);
         await work.CommitAsync();
-        return Results.Json(new SetAnswer(true, [.. bests[set].Select(best => Wording.Value(best.Key.Measure, best.Value))]));
+        return Results.Json(new SetAnswer(true, [.. bests[post.Set].Select(best => Wording.Value(best.Key.Measure, best.Value))]));
     }
 
     /// <summary>The same set's frame with another way of counting or another day.</summary>
@@ -158,12 +122,4 @@ public static class SetsApi
 
     internal static IResult NoSuchPlayer() =>
         Results.Json(new ProblemAnswer(["This household has no such player."]), statusCode: StatusCodes.Status404NotFound);
-
-    private static async ValueTask<object?> FormTokenAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
-    {
-        var http = context.HttpContext;
-        return await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http)
-            ? await next(context)
-            : Results.Json(new ProblemAnswer(["This page is out of date. Load it again."]), statusCode: StatusCodes.Status400BadRequest);
-    }
 }

@@ -84,21 +84,6 @@ export function bestInReach(drill, phase, sum, best, elapsed, penalty) {
   return `best ${best}`;
 }
 
-/** True when a set cannot be a new best, so that nobody waits for word of it. Without a best that is known, any set may be one. */
-export function isNoBest(set, best, penalty) {
-  if (best === undefined || set.countedBy === 'estimated') return set.countedBy === 'estimated';
-  const { drill, sum, seconds } = set, hits = sum.hits.filter(h => h.hit).length;
-  switch (drill.measuredBy) {
-    case 'touchesInARound': return sum.left + sum.right <= best;
-    case 'cleanReps': return sum.reps <= best;
-    case 'courseTime': return sum.void || hand(seconds + sum.clips * penalty) >= best;
-    case 'hitsOutOfTries':
-    case 'strikesByZone': return hits <= best;
-    case 'targetPoints': return pointsOf(sum, drill) <= best;
-    default: return false;
-  }
-}
-
 /** The draft that a typed correction starts from. */
 export function draftFor(set) {
   const draft = draftOf(set.drill.measuredBy, set.sum, set.seconds);

@@ -13,6 +13,9 @@ document.addEventListener('keydown', event => {
 
 document.addEventListener('click', event => { if (event.target.closest('[data-print]')) print(); });
 
+// Tabs that were opened in the name of another household learn that it is over.
+localStorage.setItem('gambeta-household', document.body.dataset.household ?? '');
+
 const zone = document.querySelector('[data-time-zone]');
 if (zone) zone.value = Intl.DateTimeFormat().resolvedOptions().timeZone ?? zone.value;
 

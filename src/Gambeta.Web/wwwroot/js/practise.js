@@ -3,11 +3,12 @@ import { Ask } from './ask.js';
 import { Board, hasBoard } from './board.js';
 import { Checks } from './checks.js';
 import { countsHits, countsOneByOne, countsTries, isRun } from './counting.js';
-import { bestInReach, draftFor, figureOf, hand, isNoBest, resultOf, underOf } from './figures.js';
+import { bestInReach, draftFor, figureOf, hand, resultOf, underOf } from './figures.js';
 import { newId } from './ids.js';
 import { Lease } from './lease.js';
+import { postOnLine } from './line.js';
 import { Mosaic } from './mosaic.js';
-import { flush, keep, onChange, state } from './outbox.js';
+import { flush, keep, onChange, sendBy, state } from './outbox.js';
 import { PainStop } from './pain-stop.js';
 import { Run } from './run.js';
 import { Sounds } from './sounds.js';
@@ -44,6 +45,8 @@ const lease = new Lease(player, () => {
   text('label', 'This practice goes on in another tab');
   text('under', 'Close this one. Nothing is counted here any more.');
 });
+
+sendBy(postOnLine);
 
 function readKept() {
   try {
@@ -133,8 +136,6 @@ function entered(phase) {
   drawCounts();
   draw();
   keepRun();
-  // What waited for company goes where there is time for it.
-  if (['between', 'setOut', 'done'].includes(phase.kind)) flush();
   if (run.isDone) finish();
 }
 
@@ -153,13 +154,13 @@ function setEnded(set) {
       id: set.id, session, player, drill: set.drill.drill, order: set.order, feet: set.feet, startedAt: set.startedAt,
       plannedSeconds: set.plannedSeconds, countedBy: set.countedBy, layout: set.drill.layout, seconds: set.seconds, events: set.events,
     },
-  }, { patient: isNoBest(set, bests[set.item]?.[set.feet], penalty) });
+  });
 }
 
 function saveTyped(set, draft, sure) {
   const change = newId();
   Object.assign(lastSet, { draft, countedBy: 'typed', bests: null });
-  keep({ kind: 'count', key: change, set: set.id, url: `/api/sets/${set.id}/count`, body: { change, draft, sure } });
+  keep({ kind: 'count', key: change, set: set.id, url: '/api/counts', body: { set: set.id, change, draft, sure } });
   typed.result.textContent = resultOf(lastSet);
 }
 
