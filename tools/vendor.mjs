@@ -6,8 +6,8 @@ const root = new URL('..', import.meta.url);
 const lib = new URL('src/Gambeta.Web/wwwroot/lib/', root);
 const files = {
   'bootstrap.min.css': 'node_modules/bootstrap/dist/css/bootstrap.min.css',
-  'bricolage.woff2': 'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2',
-  'bricolage-ext.woff2': 'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-ext-wght-normal.woff2',
+  'bricolage.woff2': 'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wdth-normal.woff2',
+  'bricolage-ext.woff2': 'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-ext-wdth-normal.woff2',
   'atkinson.woff2': 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
   'atkinson-ext.woff2': 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2',
   'sortable.js': 'node_modules/sortablejs/modular/sortable.core.esm.js',

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
@@ -60,6 +61,21 @@ public static class YardWords
         var few = Math.Abs(walk.HalvesAhead != 0 ? walk.HalvesAhead : walk.HalvesRight) <= 2;
         parts[0] = parts[0][..first] + (few ? " pace" : " paces") + parts[0][first..];
         return string.Join(", ", parts);
+    }
+
+    /// <summary>How a layout is set out on foot: the mark on the plan, and the way there from the one before.</summary>
+    public static ImmutableArray<(string To, string How)> Steps(Layout layout, Pace pace, Lengths lengths)
+    {
+        var walks = WalkOut.Of(layout, pace);
+        var start = walks.IsEmpty || walks[0].To != 0
+            ? [("S", "start here" + (layout.WallAhead is { } off ? $", {lengths.Of(off)} from the wall" : ""))]
+            : Array.Empty<(string, string)>();
+        return [.. start, .. walks.Select(walk => walk.To switch
+        {
+            0 => ("S", $"from the near left corner: {Paces(walk)}"),
+            null => ("F", Paces(walk)),
+            var n => (n.Value.ToString(CultureInfo.InvariantCulture), Paces(walk)),
+        })];
     }
 
     /// <summary>A way by tape: "1.70 m ahead, 1.36 m left".</summary>

@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { newHousehold, openDemo, start } from './household.mjs';
+import { begin, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
 
 const sizes = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };
 const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/logbook', '/records', '/household', '/household/settings', '/household/password', '/household/erase', '/household/players/01900000-0000-7000-8000-0000000de302', '/yard', '/yard/space', '/yard/things', '/yard/plan', '/yard/plan?drill=game-wall-target', '/yard/plan?drill=wall-check-away', '/yard/plan?space=none&at=0+2;0.3+2&run=1+left', '/practise/instead', '/sheets', '/sheets/edit?copy=garden-thirty-five', '/sheets/print/wall-fourteen', '/practise/sheet/patio-turns-sixteen', '/problem/404'];
@@ -12,6 +12,29 @@ async function check(page) {
   const tooWide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
   expect(tooWide, `${page.url()} scrolls sideways`).toBeLessThanOrEqual(0);
 }
+
+/** What lies over what on the practice screen, or out of it: the ink of every piece of text and every block against every other. */
+const covered = page => page.evaluate(() => {
+  const boxes = [];
+  for (const element of document.querySelectorAll('.stage-head p, .stage-head h1, .side .shoe, .side .count, .side p, .mosaic, .figure, .board, [data-yard], .under, .cue, .result, .typed-row, .ask p, .choices, .next, .keys button')) {
+    if (!element.checkVisibility() || (!element.textContent.trim() && !element.matches('.shoe, .mosaic'))) continue;
+    let box = element.getBoundingClientRect();
+    if (!element.matches('.board, [data-yard], .typed-row, .choices, .keys button, svg')) {
+      const range = document.createRange(), air = 0.24 * parseFloat(getComputedStyle(element).fontSize);
+      range.selectNodeContents(element);
+      const { left, right, top, bottom } = range.getBoundingClientRect();
+      box = { left, right, top: top + air, bottom: bottom - air };
+    }
+    boxes.push({ element, box, name: `${element.getAttribute('class') ?? Object.keys(element.dataset)[0] ?? element.tagName} “${element.textContent.trim().slice(0, 20)}”` });
+  }
+  const over = (a, b) => Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 && Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 2;
+  const found = boxes.filter(({ box, element }) => !element.closest('.middle') && (box.left < -1 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1)).map(({ name }) => `${name} is off the screen`);
+  for (const [i, a] of boxes.entries()) {
+    // The clock stands on the mosaic on purpose.
+    for (const b of boxes.slice(i + 1)) if (over(a.box, b.box) && !(a.element.matches('.mosaic') && b.element.matches('.figure'))) found.push(`${a.name} and ${b.name}`);
+  }
+  return found;
+});
 
 for (const [name, viewport] of Object.entries(sizes)) {
   test.describe(name, () => {
@@ -55,6 +78,58 @@ for (const [name, viewport] of Object.entries(sizes)) {
       for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight');
       await expect(page.locator('[data-label]')).toHaveText('Done');
       await check(page);
+    });
+
+    test(`nothing covers anything on the practice screen of a ${name}, in any phase or challenge`, async ({ page }) => {
+      await newHousehold(page, { age: 12, level: 'steady' });
+      await holdClock(page);
+      await page.goto('/practise/sheet/patio-turns-sixteen');
+      await start(page);
+      const stage = page.locator('[data-stage]'), seen = new Set();
+      for (let phase; (phase = await stage.getAttribute('data-phase')) !== 'done';) {
+        const measure = await stage.getAttribute('data-measure');
+        if (phase === 'work') await tap(page, 'fjfjfjfjfj', 150);
+        if (phase === 'between') await tap(page, '3');
+        await page.clock.runFor(300);
+        expect(await covered(page), `${phase} of ${measure}`).toEqual([]);
+        if (phase === 'setOut') {
+          const { width, height } = await page.locator('[data-yard] svg').boundingBox();
+          expect(Math.min(width, height)).toBeGreaterThan(60);
+        }
+        if (phase === 'between') {
+          await tap(page, '1');
+          expect(await covered(page), 'what mends a fault').toEqual([]);
+        }
+        if (phase === 'work' && !seen.has(measure)) {
+          seen.add(measure);
+          await page.keyboard.press('Space');
+          await page.clock.runFor(300);
+          expect(await covered(page), `paused in ${measure}`).toEqual([]);
+          await page.keyboard.press('Space');
+        }
+        await playPhase(page);
+      }
+      for (const answer of ['', '3', '1', '7']) {
+        if (answer) await tap(page, answer);
+        expect(await covered(page), `the end, after “${answer}”`).toEqual([]);
+      }
+      const challenges = {
+        'juggling-streak': 'fjfxfjfjfjx', 'game-ladder': ['f', 'Enter', 'f', 'j', 'Enter', 'f', 'j', 'f'], 'out-turn-home': 'x', 'game-bottle-stations': 'fxxjx', 'game-wall-target': '13x21',
+        'game-touch-race': ['f', 'j', 'f', 'Enter', 'f', 'j', 'x', 'f'], 'one-touch-wall-other-foot': 'fffxff', 'game-trap-square': 'fffxf', 'strike-both-feet': '16x52', 'kill-dropped': 'ffxf',
+      };
+      for (const [drill, keys] of Object.entries(challenges)) {
+        await begin(page, drill);
+        await tap(page, keys, 500);
+        await page.clock.runFor(200);
+        expect(await covered(page), drill).toEqual([]);
+      }
+      // Three figures, and the big tally.
+      await begin(page, 'juggling-streak');
+      await tap(page, 'fj'.repeat(110), 20);
+      expect(await covered(page), 'more than a hundred a foot').toEqual([]);
+      await page.keyboard.press('c');
+      await page.clock.runFor(100);
+      expect(await covered(page), 'the big tally').toEqual([]);
     });
 
     test(`a new player's empty pages pass axe and fit a ${name}`, async ({ page }) => {

@@ -160,6 +160,7 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'go on' }).tap();
     await page.clock.runFor(20_000);
     await expect(page.locator('[data-result]')).toHaveText('New best: 4 touches');
+    await page.getByRole('button', { name: 'pause' }).tap();
     await page.getByRole('button', { name: 'end here' }).tap();
     await page.waitForURL('**/practise/result/*');
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('4 touches and a new best');

@@ -226,6 +226,7 @@ test.describe('on a phone', () => {
     await page.waitForLoadState('load');
     for (const check of await page.locator('[data-check]').all()) await check.tap();
     await page.getByRole('button', { name: 'Ready, start' }).tap();
+    await page.getByRole('button', { name: 'more keys' }).tap();
     let played = 0;
     while (await phase(page) !== 'done') {
       const [now, measure, feet] = await page.locator('[data-stage]').evaluate(e => [e.dataset.phase, e.dataset.measure, e.dataset.feet]);

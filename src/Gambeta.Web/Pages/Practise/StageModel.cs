@@ -14,8 +14,12 @@ using Gambeta.Web.Api;
 using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Html;
 using Microsoft.AspNetCore.Mvc;
+using Layout = Gambeta.Core.Yard.Layout;
 
 namespace Gambeta.Web.Pages.Practise;
+
+/// <summary>How a layout is laid: its plan, for each thing that is put down its mark on the plan and the way there in the player's paces, and how it is run.</summary>
+public sealed record Lay(Svg Plan, ImmutableArray<(string To, string How)> Walks, string Run);
 
 /// <summary>The practice screen: hands the run sheet of one drill or of a whole session to the module that plays it.</summary>
 public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
@@ -52,8 +56,8 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>Pains of which nobody said yet that practice may go on: until then it does not begin.</summary>
     public IReadOnlyList<Pain> Pains { get; private set; } = [];
 
-    /// <summary>The plan of each layout that is laid on the way, by its key.</summary>
-    public IReadOnlyDictionary<string, Svg> Plans { get; private set; } = new Dictionary<string, Svg>();
+    /// <summary>How each layout is laid that is laid on the way, by its key.</summary>
+    public IReadOnlyDictionary<string, Lay> Lays { get; private set; } = new Dictionary<string, Lay>();
 
     /// <summary>What the cards themselves ask to mind, and what no check covers.</summary>
     public IReadOnlyList<string> Cautions { get; private set; } = [];
@@ -122,7 +126,11 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         var standing = await DiaryStore.StandingAsync(work, Player.Id);
         _bests = [.. Drills.Select(d => BestsOf(d, standing))];
         Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard);
-        if (laysTheYard) Plans = Drills.Select(d => d.Card.Layout).OfType<Core.Yard.Layout>().DistinctBy(l => l.Key).ToDictionary(l => l.Key, PlanOf);
+        if (laysTheYard)
+        {
+            var pace = PaceOf(yard, Player).Pace;
+            Lays = Drills.Select(d => d.Card.Layout).OfType<Layout>().DistinctBy(l => l.Key).ToDictionary(l => l.Key, l => new Lay(PlanOf(l), YardWords.Steps(l, pace, Lengths), YardWords.Run(l)));
+        }
         return Page();
     }
 
@@ -143,7 +151,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             : standing.Where(mark => mark.Key.Drill == drill.Card.Id && mark.Key.Measure == measure && mark.Key.Layout == (drill.Card.Layout?.Key ?? ""))
                 .ToDictionary(mark => mark.Key.Feet.ToWords(), mark => mark.Value);
 
-    private Svg PlanOf(Core.Yard.Layout layout) => Course.Of(layout).Course is { } course
+    private Svg PlanOf(Layout layout) => Course.Of(layout).Course is { } course
         ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)
         : new Svg(_ => { });
 

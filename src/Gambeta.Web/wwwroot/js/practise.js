@@ -1,142 +1,121 @@
 // The practice screen: plays the run sheet that the page carries, counts, and hands every finished set to the outbox.
 import { Ask } from './ask.js';
-import { Board, hasBoard } from './board.js';
 import { Checks } from './checks.js';
-import { countsHits, countsOneByOne, countsTries, isRun } from './counting.js';
-import { bestInReach, draftFor, figureOf, hand, resultOf, underOf } from './figures.js';
+import { countsOneByOne, countsTries, isRun } from './counting.js';
+import { draftFor, hand, resultOf } from './figures.js';
 import { newId } from './ids.js';
+import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
 import { postOnLine } from './line.js';
-import { Mosaic } from './mosaic.js';
 import { flush, keep, onChange, sendBy, state } from './outbox.js';
 import { PainStop } from './pain-stop.js';
 import { Run } from './run.js';
 import { Sounds } from './sounds.js';
+import { listen } from './stage-keys.js';
+import { Stage } from './stage.js';
 import { Typed } from './typed.js';
 import { Voice } from './voice.js';
 import { keepAwake } from './wake.js';
 
-const { player, name, key, sheet, session: sheetName, bests, space, preferred, words, household } = JSON.parse(document.getElementById('sheet').textContent);
-const stage = document.querySelector('[data-stage]');
-const part = key => stage.querySelector(`[data-${key}]`);
-const button = key => stage.querySelector(`[data-do="${key}"]`);
-const keptKey = `gambeta-run ${player} ${key}`;
-const keptFor = 3 * 3600 * 1000;
+const page = JSON.parse(document.getElementById('sheet').textContent);
+const { player, key, sheet, session: sheetName, space, preferred, words, household } = page;
 const penalty = sheet.clipPenaltySeconds;
-const isSession = sheet.drills.length > 1;
+const openEndedSeconds = 60;
 
-const kept = readKept();
+const keptRun = new KeptRun(`${player} ${key}`, sheet.phases.length);
+const kept = keptRun.read();
 const resumes = kept && (kept.run.index > 0 || kept.run.elapsed > 0);
+const stage = new Stage(document.querySelector('[data-stage]'), page, hitZone);
 const sounds = new Sounds(household.sounds);
 const voice = new Voice();
-const mosaic = new Mosaic(part('mosaic'));
 // Made at the start, since its time says on which day the sitting counts.
 let session = kept?.session ?? null;
 let lastSet = kept?.lastSet ?? null;
 let runs = kept?.runs ?? [];
 let beat = 0;
 let keepDue = null;
-const run = new Run(sheet, kept?.run, { phase: entered, setEnded, held: drawHeld });
-const typed = new Typed(part('typed'), saveTyped);
-const board = new Board(part('board'), hitZone);
-const ask = new Ask(part('ask'), words, answered);
+const run = new Run(sheet, kept?.run, { phase: entered, setEnded, held: drawKeys });
+const typed = new Typed(stage.part('typed'), saveTyped);
+const ask = new Ask(stage.part('ask'), words, answered);
 const lease = new Lease(player, () => {
   run.hold(performance.now());
-  text('label', 'This practice goes on in another tab');
-  text('under', 'Close this one. Nothing is counted here any more.');
+  stage.text('label', 'This practice goes on in another tab');
+  stage.text('under', 'Close this one. Nothing is counted here any more.');
 });
-
 sendBy(postOnLine);
-
-function readKept() {
-  try {
-    const found = JSON.parse(localStorage.getItem(keptKey));
-    // A sheet that was changed meanwhile is another run.
-    return found && Date.now() - found.at < keptFor && found.phases === sheet.phases.length ? found : null;
-  } catch {
-    return null;
-  }
-}
 
 function keepRun() {
   if (!lease.held) return;
   lease.renew();
-  if (run.isDone) localStorage.removeItem(keptKey);
-  else localStorage.setItem(keptKey, JSON.stringify({ at: Date.now(), phases: sheet.phases.length, session, lastSet, runs, run: run.snapshot }));
+  if (run.isDone) keptRun.forget();
+  else keptRun.keep({ session, lastSet, runs, run: run.snapshot });
 }
 
 // --- before the first touch ---------------------------------------------------------------------------------------
 
-const checks = new Checks(stage.querySelectorAll('[data-check]'), (looked, all) => {
-  if (!resumes) text('start-word', looked < all ? `Looked at it: ${looked + 1} of ${all}` : 'Ready, start');
+const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looked, all) => {
+  if (!resumes) stage.text('start-word', looked < all ? `Looked at it: ${looked + 1} of ${all}` : 'Ready, start');
 });
-
-/** Sent like a set: it waits on the device where there is no network. */
-function sendChecks() {
-  if (!checks.items.length || resumes) return;
-  keep({ kind: 'check', key: newId(), url: '/api/checks', body: { session, space, at: new Date().toISOString(), items: checks.items } });
-}
 
 // Said yes already, before the page was loaded again to take over what the other tab had counted.
 const takeKey = 'gambeta-take';
-let takesOver = sessionStorage.getItem(takeKey) === keptKey;
+const takesOver = sessionStorage.getItem(takeKey) === keptRun.key;
 sessionStorage.removeItem(takeKey);
 let warned = false;
 
 function start() {
-  if (!button('start')) return;
+  if (!stage.button('start')) return;
   if (!resumes && checks.next) return checks.look(checks.next);
   if (lease.isElsewhere && warned) {
     lease.take();
-    sessionStorage.setItem(takeKey, keptKey);
+    sessionStorage.setItem(takeKey, keptRun.key);
     setTimeout(() => location.reload(), 300);
     return;
   }
   if (lease.isElsewhere && !takesOver) {
     warned = true;
-    part('resume').hidden = false;
-    text('resume', 'Somebody practises in another tab or window on this device. Start here, and it stops there.');
-    text('start-word', 'Go on here');
+    stage.part('resume').hidden = false;
+    stage.text('resume', 'Somebody practises in another tab or window on this device. Start here, and it stops there.');
+    stage.text('start-word', 'Go on here');
     return;
   }
   session ??= newId();
   lease.take();
-  sendChecks();
+  // Sent like a set: it waits on the device where there is no network.
+  if (checks.items.length && !resumes) keep({ kind: 'check', key: newId(), url: '/api/checks', body: { session, space, at: new Date().toISOString(), items: checks.items } });
   sounds.wake();
   keepAwake();
-  part('before').hidden = true;
-  part('play').hidden = false;
-  const resumed = kept && run.heldAt > 0;
+  stage.open();
+  const goesOn = kept && run.heldAt > 0;
   run.go(performance.now());
-  if (resumed) entered(run.phase);
-  drawHeld();
+  if (goesOn) entered();
+}
+
+function offerToCarryOn() {
+  const resume = stage.part('resume');
+  resume.hidden = false;
+  resume.textContent = `You were in: ${stage.isSession ? `${run.drill.name}, ` : ''}${run.phase.label.toLowerCase()}. What was finished is stored.`;
+  stage.text('start-word', 'Carry on');
+  const afresh = Object.assign(document.createElement('button'), { className: 'quiet-link', textContent: 'Start afresh' });
+  afresh.addEventListener('click', () => { keptRun.forget(); location.reload(); });
+  resume.after(afresh);
 }
 
 // --- what happens -------------------------------------------------------------------------------------------------
 
-function entered(phase) {
-  const { drill } = run, elapsed = run.elapsed(performance.now());
-  stage.dataset.phase = phase.kind;
-  stage.dataset.feet = phase.feet;
-  stage.dataset.measure = drill.measuredBy;
-  setSounds(elapsed);
-  mosaic.lay(tilesOf(phase), phase.feet);
-  text('name', drill.name);
-  drawShoes(phase.drill);
-  drawYard(phase);
+function entered() {
+  const { phase, drill } = run;
+  setSounds();
+  stage.enter(run);
   runs = runs.filter(one => one.item === phase.drill);
-  part('label').textContent = phase.label;
-  part('cue').textContent = phase.cue;
-  part('next').textContent = phase.next;
-  if (['between', 'done'].includes(phase.kind) && lastSet?.item === phase.drill) ask.about(phase.drill, drill, phase.kind === 'done');
-  else if (phase.kind === 'done' && lastSet) ask.atTheEnd();
+  if (['between', 'done'].includes(phase.kind) && lastSet?.item === phase.drill) ask.about(phase.drill, drill, run.isDone);
+  else if (run.isDone && lastSet) ask.atTheEnd();
   else ask.close();
-  drawTyped();
-  drawButtons();
+  offerTyping();
+  drawKeys();
   drawCounts();
-  draw();
+  stage.time(run, performance.now());
   keepRun();
-  if (run.isDone) finish();
 }
 
 function setEnded(set) {
@@ -157,6 +136,16 @@ function setEnded(set) {
   });
 }
 
+/** Typing in what nobody counted, while the rest goes on. */
+function offerTyping() {
+  const resting = ['swap', 'rest', 'between', 'done'].includes(run.phase.kind) && lastSet?.item === run.phase.drill;
+  typed.form.hidden = !resting;
+  stage.element.dataset.typing = resting ? 'yes' : 'no';
+  if (!resting) return;
+  typed.offer(lastSet.drill.measuredBy, lastSet);
+  typed.result.textContent = resultOf(lastSet);
+}
+
 function saveTyped(set, draft, sure) {
   const change = newId();
   Object.assign(lastSet, { draft, countedBy: 'typed', bests: null });
@@ -171,176 +160,63 @@ function answered(what, answer) {
 }
 
 onChange((item, answer) => {
-  part('stored').textContent =
+  stage.text('stored',
     state.stopped === 'signed out' ? 'Signed out: your sets are kept here and are sent when you sign in again.'
     : state.waiting ? `${state.waiting} ${state.waiting === 1 ? 'set waits' : 'sets wait'} on this device`
     : state.refused.length ? `A set was not taken: ${state.refused.at(-1).problems.join(' ')}`
-    : lastSet ? 'all stored' : '';
+    : lastSet ? 'all stored' : '');
   if (!item || !lastSet || (item.set ?? item.key) !== lastSet.id) return;
   if (answer.ok) lastSet.bests = answer.bests;
-  else if (item.kind === 'count') typed.problem.textContent = answer.problems?.join(' ') ?? '';
+  else if (item.kind === 'count') typed.problem.textContent = answer.problems.join(' ');
   typed.result.textContent = resultOf(lastSet);
-  stage.dataset.best = lastSet.bests?.length ? 'yes' : 'no';
+  stage.element.dataset.best = lastSet.bests?.length ? 'yes' : 'no';
 });
-
-function finish() {
-  localStorage.removeItem(keptKey);
-  part('figure').textContent = '';
-  drawTyped();
-}
 
 async function leave() {
   run.hold(performance.now());
   await flush();
   if (lastSet && state.waiting) {
-    text('stored', 'No way to the server just now. Your sets are kept on this device and are sent by themselves; open Today later.');
+    stage.text('stored', 'No way to the server just now. Your sets are kept on this device and are sent by themselves; open Today later.');
     return;
   }
-  localStorage.removeItem(keptKey);
+  keptRun.forget();
   lease.giveBack();
-  location.assign(lastSet ? `/practise/result/${session}` : isSession ? '/sheets' : `/drills/${sheet.drills[0].drill}`);
+  location.assign(lastSet ? `/practise/result/${session}` : stage.isSession ? '/sheets' : `/drills/${sheet.drills[0].drill}`);
 }
 
-// --- pain ---------------------------------------------------------------------------------------------------------
-
-const pain = new PainStop(part('pain'), {
+const pain = new PainStop(stage.part('pain'), {
   opened() { run.hold(performance.now()); },
-  closed: drawHeld,
+  closed: drawKeys,
   said(where) {
     keep({ kind: 'pain', key: newId(), url: '/api/pains', body: { id: newId(), player, session, part: where, at: new Date().toISOString() } });
-    localStorage.removeItem(keptKey);
+    keptRun.forget();
   },
 });
 
-// --- what is shown ------------------------------------------------------------------------------------------------
+// --- what is shown and heard --------------------------------------------------------------------------------------
 
-function tilesOf(phase) {
-  if (phase.kind === 'done' || phase.kind === 'setOut') return 1;
-  if (phase.seconds) return phase.seconds;
-  return phase.target ?? 30;
-}
+function drawCounts() { stage.counts(run, runs, performance.now()); }
 
-function drawShoes(drill) {
-  if (stage.dataset.drill === String(drill)) return;
-  stage.dataset.drill = drill;
-  const shoes = document.querySelector(`[data-shoes="${drill}"]`).content.cloneNode(true).children;
-  stage.querySelector('[data-shoe=right]').replaceChildren(shoes[1]);
-  stage.querySelector('[data-shoe=left]').replaceChildren(shoes[0]);
-  for (const foot of ['left', 'right']) text(`count="${foot}"`, '');
-}
-
-function drawYard(phase) {
-  const yard = part('yard'), plan = phase.kind === 'setOut' && document.querySelector(`[data-plan="${run.drill.layout}"]`);
-  yard.hidden = !plan;
-  yard.replaceChildren(...plan ? [plan.content.cloneNode(true)] : []);
-}
-
-function draw() {
-  const now = performance.now(), { phase, seconds } = run, elapsed = run.elapsed(now);
-  if (run.isDone) return;
-  if (seconds) {
-    const gone = Math.floor(elapsed / 1000);
-    text('figure', Math.max(1, Math.ceil((seconds * 1000 - elapsed) / 1000)));
-    mosaic.show(phase.kind === 'work' ? gone : seconds - gone);
-  } else if (isRun(run.drill.measuredBy) && phase.kind === 'work') {
-    text('figure', (Math.floor(elapsed / 100) / 10).toFixed(1));
-    mosaic.show(Math.floor(elapsed / 1000) % 30 + 1);
-  } else if (phase.kind === 'setOut') {
-    text('figure', '');
-  }
-  const rest = sheet.phases.slice(run.index + 1).reduce((sum, p) => sum + p.expectedSeconds, 0) + Math.max(0, phase.expectedSeconds - elapsed / 1000);
-  text('left', `${name} · ${isSession ? `${phase.drill + 1} of ${sheet.drills.length} · ` : ''}about ${Math.max(0.5, Math.round(rest / 30) / 2)} min left`);
-}
-
-function drawCounts() {
-  const { phase, drill } = run, working = phase.kind === 'work';
-  board.element.hidden = !working || !hasBoard(drill.measuredBy);
-  stage.dataset.boarded = board.element.hidden ? 'no' : 'yes';
-  if (!working) return;
-  const { sum } = run;
-  // The foot that rests keeps showing what it did last.
-  for (const foot of ['left', 'right']) {
-    if (phase.feet !== foot && phase.feet !== 'both') continue;
-    text(`count="${foot}"`, sum[foot]);
-  }
-  if (!phase.seconds && !isRun(drill.measuredBy)) {
-    text('figure', figureOf(drill, sum));
-    mosaic.show(countsTries(drill.measuredBy) ? sum.tries.length : countsHits(drill.measuredBy) ? sum.hits.length : figureOf(drill, sum));
-  }
-  board.show(drill, sum, runs);
-  const best = bestInReach(drill, phase, sum, bests[phase.drill]?.[phase.feet], run.elapsed(performance.now()), penalty);
-  text('under', [underOf(drill, phase, sum, penalty), best].filter(Boolean).join(' · '));
-}
-
-function drawTyped() {
-  const { phase } = run, resting = ['swap', 'rest', 'between', 'done'].includes(phase.kind);
-  typed.form.hidden = !(resting && lastSet?.item === phase.drill);
-  part('under').hidden = phase.kind !== 'work';
-  if (typed.form.hidden) return;
-  typed.offer(lastSet.drill.measuredBy, lastSet);
-  typed.result.textContent = resultOf(lastSet);
-}
-
-function drawButtons() {
-  const { phase, drill } = run, working = phase.kind === 'work', held = run.isHeld && !run.isDone;
-  const show = (key, on) => { button(key).hidden = !on; };
-  show('wrong', working && drill.measuredBy !== 'touchesInARound');
-  show('end', run.isDone || phase.kind === 'setOut' || (working && (!phase.seconds || countsTries(drill.measuredBy)) && !countsOneByOne(drill.measuredBy)));
-  show('void', working && drill.measuredBy === 'courseTime');
-  show('pause', !run.isDone);
-  show('back', working);
-  show('more', Boolean(phase.seconds) && !working);
-  show('again', !run.isDone && (working || Boolean(lastSet)));
-  show('skip', !run.isDone);
-  show('beat', drill.beats.length > 0 && !run.isDone);
-  show('tally', !run.isDone);
-  show('voice', voice.exists && !run.isDone);
-  show('pain', true);
-  show('leave', !run.isDone);
-  text('wrong-word', { bestStreak: 'dropped', ladderRung: 'dropped', runInTouches: 'lost it', courseTime: 'clipped one', trapHeights: 'outside' }[drill.measuredBy] ?? (countsOneByOne(drill.measuredBy) ? 'missed' : 'slip'));
-  text('end-word', run.isDone ? 'see what came of it' : phase.kind === 'setOut' ? 'it lies, go on' : { ladderRung: 'caught it', bestStreak: 'stopped the try', runInTouches: 'there', courseTime: 'home' }[drill.measuredBy] ?? 'set is done');
-  text('pause-word', held ? 'go on' : 'pause');
-  text('beat-word', beat === 0 ? 'beat off' : beatWords());
-  text('voice-word', voice.on ? 'voice on' : 'voice off');
-  text('tally-word', stage.dataset.tally === 'yes' ? 'small tally' : 'big tally');
-  stage.dataset.held = held ? 'yes' : 'no';
-}
-
-function drawHeld() {
-  setSounds(run.heldAt);
-  if (run.isHeld) text('label', `Paused: ${run.phase.label.toLowerCase()}`);
-  else text('label', run.phase.label);
-  drawButtons();
-}
-
-function text(key, words) {
-  const element = part(key);
-  if (element.textContent !== String(words)) element.textContent = words;
-}
-
-// --- the beat -----------------------------------------------------------------------------------------------------
-
-const openEndedSeconds = 60;
-
-function beatWords() {
-  const track = run.drill.beats[beat - 1];
-  return !track ? 'beat off' : track.fromAMinute === track.toAMinute ? `beat ${track.toAMinute} a minute` : `beat ${track.fromAMinute} to ${track.toAMinute}`;
-}
+function drawKeys() { stage.keys(run, { played: Boolean(lastSet), beat: run.drill.beats[beat - 1], voice: voice.exists && (voice.on ? 'on' : 'off') }); }
 
 /** Everything that sounds in this phase from here on; ten seconds more move it all back. */
-function setSounds(elapsed) {
+function setSounds() {
+  const now = performance.now(), elapsed = run.elapsed(now), { phase, seconds } = run;
   const later = list => list.map(one => ({ ...one, second: one.second + (one.second > 0 ? run.extra : 0) }));
-  sounds.begin(later(run.phase.sounds), elapsed);
-  voice.begin(later(run.phase.spoken), elapsed);
-  setBeat(elapsed);
+  // What sounds at the very start of a phase is handed over with the one before it, so that it is on time when the clock leads there.
+  const own = later(phase.sounds).filter(one => one.second > 0 || run.cameBy !== 'clock' || elapsed > 500);
+  const first = seconds ? sheet.phases[run.index + 1].sounds.filter(one => one.second === 0).map(one => ({ ...one, second: seconds })) : [];
+  sounds.begin([...own, ...first], now - elapsed, now);
+  voice.begin(later(phase.spoken), elapsed);
+  setBeat();
 }
 
-function setBeat(elapsed) {
-  const track = run.phase.kind === 'work' && beat ? run.drill.beats[beat - 1] : null;
-  sounds.beat(track?.hundredths ?? null, run.phase.seconds ?? openEndedSeconds, elapsed);
+function setBeat() {
+  const now = performance.now(), track = run.phase.kind === 'work' && beat ? run.drill.beats[beat - 1] : null;
+  sounds.beat(track?.hundredths ?? null, run.phase.seconds ?? openEndedSeconds, now - run.elapsed(now), now);
 }
 
-// --- keys and glass -----------------------------------------------------------------------------------------------
+// --- what is pressed ----------------------------------------------------------------------------------------------
 
 function count(what, zone, foot) {
   if (!run.count(what, performance.now(), zone, foot)) return;
@@ -368,118 +244,83 @@ function hitZone(zone) {
   if (zone >= 1 && zone <= most) count(footDue(), zone);
 }
 
-function tap(foot) {
-  // A hit without its zone says too little: zones and targets have keys and stand on the glass.
-  if (['strikesByZone', 'targetPoints'].includes(run.drill.measuredBy)) return;
-  count(foot);
-}
-
 const actions = {
-  start() { if (part('play').hidden) start(); },
+  get isHurt() { return pain.isOpen; },
+  get glassCounts() { return run.phase.kind === 'work' && !run.isHeld; },
+  start() { if (!stage.isOpen) start(); },
+  instead() { if (!stage.isOpen) stage.element.querySelector('[data-key="N"]')?.click(); },
+  tap(foot) {
+    // A hit without its zone says too little: zones and targets have keys and stand on the glass.
+    if (!['strikesByZone', 'targetPoints'].includes(run.drill.measuredBy)) count(foot);
+  },
+  glass(foot) {
+    if (run.drill.measuredBy === 'courseTime') actions.end();
+    else actions.tap(foot);
+  },
+  number(n) { if (!ask.choose(n)) hitZone(n); },
   pause() {
-    if (part('play').hidden) return start();
+    if (!stage.isOpen) return start();
     if (!lease.held) return;
-    if (run.isHeld) run.go(performance.now());
-    else run.hold(performance.now());
-    drawHeld();
+    if (!run.isHeld) return run.hold(performance.now());
+    run.go(performance.now());
+    setSounds();
+    drawKeys();
   },
   wrong() { count('wrong', 0, run.drill.measuredBy === 'strikesByZone' && run.phase.feet === 'both' ? footDue() : undefined); },
   void() { if (run.drill.measuredBy === 'courseTime') count('void'); },
   end() {
-    if (part('play').hidden) return;
+    if (!stage.isOpen) return;
     if (run.isDone) return leave();
     if (run.phase.kind === 'work' && countsTries(run.drill.measuredBy)) count('stop');
     else if (run.phase.kind === 'setOut' || !countsOneByOne(run.drill.measuredBy)) run.end(performance.now());
   },
-  back() { if (run.takeBack(performance.now())) { drawCounts(); keepSoon(); } },
-  skip() { if (!part('play').hidden && lease.held) run.skip(performance.now()); },
-  again() { if (!part('play').hidden && lease.held) run.again(performance.now()); },
+  back() {
+    if (!run.takeBack(performance.now())) return;
+    drawCounts();
+    keepSoon();
+  },
+  skip() { if (stage.isOpen && lease.held) run.skip(performance.now()); },
+  again() { if (stage.isOpen && lease.held) run.again(performance.now()); },
   more() {
     if (!run.more()) return;
-    setSounds(run.elapsed(performance.now()));
-    draw();
+    setSounds();
+    stage.time(run, performance.now());
     keepRun();
   },
   beat() {
     if (!run.drill.beats.length) return;
     beat = (beat + 1) % (run.drill.beats.length + 1);
-    setBeat(run.elapsed(performance.now()));
-    drawButtons();
+    setBeat();
+    drawKeys();
   },
   tally() {
-    stage.dataset.tally = stage.dataset.tally === 'yes' ? 'no' : 'yes';
-    drawButtons();
+    stage.turnTally();
+    drawKeys();
   },
-  others() {
-    const open = stage.dataset.others !== 'yes';
-    stage.dataset.others = open ? 'yes' : 'no';
-    button('others').setAttribute('aria-expanded', String(open));
-    text('others-word', open ? 'fewer keys' : 'more keys');
+  others() { stage.turnOthers(); },
+  type() { if (!typed.form.hidden) typed.focus(); },
+  mute() { stage.text('mute-word', sounds.toggle() ? 'sound off' : 'sound on'); },
+  voice() {
+    voice.toggle();
+    drawKeys();
   },
-  mute() { text('mute-word', sounds.toggle() ? 'sound off' : 'sound on'); },
-  voice() { voice.toggle(); drawButtons(); },
-  pain() { if (!part('play').hidden) pain.open(); },
+  pain() { if (stage.isOpen) pain.open(); },
   nopain() { pain.close(); },
   leave,
 };
-const keys = {
-  ' ': 'pause', x: 'wrong', v: 'void', Enter: 'end', Backspace: 'back', ArrowRight: 'skip', a: 'again', '+': 'more', b: 'beat', c: 'tally',
-  m: 'mute', s: 'voice', p: 'pain', Escape: 'leave',
-};
+listen(stage.element, actions);
 
-document.addEventListener('keydown', event => {
-  if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
-  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  if (pain.isOpen) {
-    if (key === 'Escape') pain.close();
-    return;
-  }
-  if (key === 'Enter' && event.target.closest('a, form')) return;
-  if (event.repeat && key !== 'Backspace') return;
-  if (key === 'f' || key === 'j') tap(key === 'f' ? 'left' : 'right');
-  else if (/^\d$/.test(key)) { if (!ask.choose(key === '0' ? 10 : Number(key))) hitZone(Number(key)); }
-  else if (key === 't' && !typed.form.hidden) typed.focus();
-  else if (key === 'n' && part('play').hidden) stage.querySelector('[data-key="N"]')?.click();
-  else if (keys[key]) actions[keys[key]]();
-  else return;
-  event.preventDefault();
-});
+if (sounds.muted) stage.text('mute-word', 'sound off');
+if (resumes && stage.button('start')) offerToCarryOn();
 
-stage.addEventListener('click', event => {
-  const pressed = event.target.closest('[data-do]');
-  if (!pressed) return;
-  // A pressed button keeps the focus, and the space bar would press it again.
-  pressed.blur();
-  actions[pressed.dataset.do]();
-});
-
-// The whole glass counts: a finger, a toe or a stick has halves to aim at, not buttons.
-stage.addEventListener('pointerdown', event => {
-  if (event.target.closest('button, a, input, form, dialog, [data-pain]') || run.phase.kind !== 'work' || run.isHeld) return;
-  event.preventDefault();
-  if (run.drill.measuredBy === 'courseTime') actions.end();
-  else tap(event.clientX < innerWidth / 2 ? 'left' : 'right');
-});
-
-if (sounds.muted) text('mute-word', 'sound off');
-if (resumes && button('start')) {
-  const where = run.phase.label.toLowerCase();
-  part('resume').hidden = false;
-  part('resume').textContent = `You were in: ${isSession ? `${run.drill.name}, ` : ''}${where}. What was finished is stored.`;
-  text('start-word', 'Carry on');
-  const afresh = Object.assign(document.createElement('button'), { className: 'quiet-link', textContent: 'Start afresh' });
-  afresh.addEventListener('click', () => { localStorage.removeItem(keptKey); location.reload(); });
-  part('resume').after(afresh);
-}
 function tick() {
   const now = performance.now();
   run.tick(now);
   if (!run.isHeld) {
-    const elapsed = run.elapsed(now);
-    sounds.tick(elapsed);
-    voice.tick(elapsed);
+    sounds.tick(now);
+    voice.tick(run.elapsed(now));
   }
-  if (!part('play').hidden) draw();
+  if (stage.isOpen) stage.time(run, now);
 }
 // Every frame while the page is seen; a slow beat besides, since a hidden page has no frames but goes on sounding.
 requestAnimationFrame(function frame() { tick(); requestAnimationFrame(frame); });

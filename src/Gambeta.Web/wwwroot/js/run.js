@@ -23,6 +23,8 @@ export class Run {
     this.order = kept?.order ?? 0;
     this.extra = kept?.extra ?? 0;
     this.began = null;
+    /** What led into the phase: 'clock', 'player' or 'skip'; nothing for the first one, after a reload, and again. */
+    this.cameBy = null;
   }
 
   get phase() { return this.sheet.phases[this.index]; }
@@ -118,6 +120,7 @@ export class Run {
     if (work < 0) return false;
     const pause = this.sheet.phases.findLastIndex((phase, i) => i < work && phase.seconds);
     this.index = pause;
+    this.cameBy = null;
     this.#enter(now);
     return true;
   }
@@ -133,6 +136,7 @@ export class Run {
     const elapsed = at - this.began;
     if (this.phase.kind === 'work') this.#setEnded(elapsed, why);
     this.index++;
+    this.cameBy = why;
     this.#enter(at);
   }
 

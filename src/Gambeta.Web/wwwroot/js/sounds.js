@@ -11,6 +11,10 @@ const ahead = 150;
 const mutedKey = 'gambeta-muted';
 
 export class Sounds {
+  #coming = [];
+  #beats = null;
+  #audioLeads = null;
+
   /** What the household chose holds until somebody presses the key on this device. */
   constructor(on) { this.muted = (localStorage.getItem(mutedKey) ?? (on ? 'no' : 'yes')) === 'yes'; }
 
@@ -23,49 +27,44 @@ export class Sounds {
     return this.muted;
   }
 
-  /** A new phase: its sounds are to come, from so many milliseconds in. */
-  begin(sounds, elapsed = 0) {
-    this.begun = null;
-    this.coming = sounds.filter(s => s.second * 1000 >= elapsed - ahead);
+  /** What is to sound from now on, by the second of something that began at a time of the page's clock. What was due before sounds still. */
+  begin(sounds, began, now) {
+    this.tick(now, 0);
+    this.#coming = sounds.map(({ second, sound }) => ({ sound, at: began + second * 1000 })).filter(one => one.at >= now - ahead).sort((a, b) => a.at - b.at);
   }
 
-  /** A beat to play to: hundredths of a second from the start of the phase, begun anew every so many seconds; nothing for none. */
-  beat(hundredths, every, elapsed = 0) {
-    this.beats = hundredths && { hundredths, every, round: Math.floor(elapsed / (every * 1000)), next: 0 };
-    if (!this.beats) return;
-    const within = elapsed - this.beats.round * every * 1000;
-    this.beats.next = hundredths.findIndex(at => at * 10 > within);
-    if (this.beats.next < 0) Object.assign(this.beats, { round: this.beats.round + 1, next: 0 });
+  /** A beat to play to: hundredths of a second from when it began, begun anew every so many seconds; nothing for none. */
+  beat(hundredths, every, began, now) {
+    this.#beats = hundredths && { hundredths, every: every * 1000, began, next: 0 };
+    while (this.#beats && this.#nextBeat() <= now) this.#stepBeat();
   }
 
   /** Hands what is due within the next moment to the audio clock. */
-  tick(elapsed) {
-    while (this.coming?.length && this.coming[0].second * 1000 <= elapsed + ahead) {
-      const { second, sound } = this.coming.shift();
-      this.#play(sound, second, elapsed);
+  tick(now, within = ahead) {
+    while (this.#coming.length && this.#coming[0].at <= now + within) {
+      const { sound, at } = this.#coming.shift();
+      this.#play(sound, at, now);
     }
-    this.#tickBeat(elapsed);
+    for (; this.#beats && this.#nextBeat() <= now + within; this.#stepBeat()) if (this.#nextBeat() >= now - ahead) this.#play('beat', this.#nextBeat(), now);
   }
 
-  #tickBeat(elapsed) {
-    for (let { beats } = this; beats;) {
-      const at = beats.round * beats.every * 1000 + beats.hundredths[beats.next] * 10;
-      if (at > elapsed + ahead) return;
-      if (at >= elapsed - ahead) this.#play('beat', at / 1000, elapsed);
-      if (++beats.next === beats.hundredths.length) Object.assign(beats, { round: beats.round + 1, next: 0 });
-    }
+  #nextBeat() { return this.#beats.began + this.#beats.hundredths[this.#beats.next] * 10; }
+
+  #stepBeat() {
+    const beats = this.#beats;
+    if (++beats.next === beats.hundredths.length) Object.assign(beats, { began: beats.began + beats.every, next: 0 });
   }
 
-  #play(sound, second, elapsed) {
+  #play(sound, at, now) {
     if (this.muted || !this.audio) return;
     const { pitch, length, twice } = tones[sound], { currentTime } = this.audio;
-    // One reading of the audio clock is off by what the device buffers, and each reading by another bit. So it is read once a phase:
-    // what sounds after that keeps its distance from the first sound exactly, unless the device stopped in between.
-    const begun = currentTime - elapsed / 1000;
-    if (this.begun === null || Math.abs(begun - this.begun) > 0.1) this.begun = begun;
-    const at = Math.max(currentTime, this.begun + second);
-    this.#tone(pitch, at, length);
-    if (twice) this.#tone(pitch * 1.25, at + length * 1.3, length);
+    // A reading of the audio clock is off by what the device buffers, each by another bit, and the two clocks drift apart over an hour:
+    // so the lead is taken from many readings, unless the device stopped in between.
+    const lead = currentTime - now / 1000, off = lead - (this.#audioLeads ?? lead);
+    this.#audioLeads = Math.abs(off) > 0.1 ? lead : lead - off * 0.95;
+    const time = Math.max(currentTime, this.#audioLeads + at / 1000);
+    this.#tone(pitch, time, length);
+    if (twice) this.#tone(pitch * 1.25, time + length * 1.3, length);
   }
 
   #tone(pitch, at, length) {

@@ -1,0 +1,24 @@
+// A run as it stands, kept on the device each second, so that a reload, a crash or a closed lid comes back to it.
+const keptFor = 3 * 3600 * 1000;
+
+export class KeptRun {
+  /** @param name what tells this run from others on the device @param phases how many phases it has: a sheet that was changed meanwhile is another run */
+  constructor(name, phases) {
+    this.key = `gambeta-run ${name}`;
+    this.phases = phases;
+  }
+
+  /** What was kept last; nothing when there was nothing, or it was too long ago. */
+  read() {
+    try {
+      const found = JSON.parse(localStorage.getItem(this.key));
+      return found && Date.now() - found.at < keptFor && found.phases === this.phases ? found : null;
+    } catch {
+      return null;
+    }
+  }
+
+  keep(state) { localStorage.setItem(this.key, JSON.stringify({ at: Date.now(), phases: this.phases, ...state })); }
+
+  forget() { localStorage.removeItem(this.key); }
+}

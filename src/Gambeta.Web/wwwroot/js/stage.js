@@ -1,0 +1,152 @@
+// What the practice screen shows. It is told what is the case and draws it; what follows from that is decided elsewhere.
+import { Board, hasBoard } from './board.js';
+import { countsHits, countsOneByOne, countsTries, isRun } from './counting.js';
+import { bestInReach, figureOf, underOf } from './figures.js';
+import { Mosaic } from './mosaic.js';
+
+const wrongWords = { bestStreak: 'dropped', ladderRung: 'dropped', runInTouches: 'lost it', courseTime: 'clipped one', trapHeights: 'outside' };
+const endWords = { ladderRung: 'caught it', bestStreak: 'stopped the try', runInTouches: 'there', courseTime: 'home' };
+
+export class Stage {
+  /** @param element the whole screen @param page what the page carries @param hit called with the number of a target or a zone that was pressed */
+  constructor(element, { sheet, name, bests }, hit) {
+    Object.assign(this, { element, sheet, name, bests });
+    this.isSession = sheet.drills.length > 1;
+    this.mosaic = new Mosaic(this.part('mosaic'));
+    this.board = new Board(this.part('board'), hit);
+  }
+
+  part(key) { return this.element.querySelector(`[data-${key}]`); }
+  button(key) { return this.element.querySelector(`[data-do="${key}"]`); }
+
+  text(key, words) {
+    const part = this.part(key);
+    if (part.textContent !== String(words)) part.textContent = words;
+  }
+
+  get isOpen() { return !this.part('play').hidden; }
+
+  open() {
+    this.part('before').hidden = true;
+    this.part('play').hidden = false;
+  }
+
+  /** A phase begins. */
+  enter({ phase, drill, isDone }) {
+    Object.assign(this.element.dataset, { phase: phase.kind, feet: phase.feet, measure: drill.measuredBy });
+    this.mosaic.lay(tilesOf(phase), phase.feet);
+    this.#shoes(phase.drill);
+    this.#yard(phase.kind === 'setOut' ? drill.layout : null);
+    this.text('name', drill.name);
+    this.text('cue', phase.cue);
+    this.text('next', phase.next);
+    if (isDone) {
+      this.text('figure', '');
+      this.text('left', `${this.name} · ${this.isSession ? `all ${this.sheet.drills.length} drills` : 'all of it'}`);
+    }
+  }
+
+  /** Time passes. */
+  time(run, now) {
+    const { phase, seconds } = run, elapsed = run.elapsed(now);
+    if (run.isDone) return;
+    if (seconds) {
+      const gone = Math.floor(elapsed / 1000);
+      this.text('figure', Math.max(1, Math.ceil((seconds * 1000 - elapsed) / 1000)));
+      this.mosaic.show(phase.kind === 'work' ? gone : seconds - gone);
+    } else if (isRun(run.drill.measuredBy) && phase.kind === 'work') {
+      this.text('figure', (Math.floor(elapsed / 100) / 10).toFixed(1));
+      this.mosaic.show(Math.floor(elapsed / 1000) % 30 + 1);
+    } else if (phase.kind === 'setOut') {
+      this.text('figure', '');
+    }
+    const rest = this.sheet.phases.slice(run.index + 1).reduce((sum, p) => sum + p.expectedSeconds, 0) + Math.max(0, phase.expectedSeconds - elapsed / 1000);
+    this.text('left', `${this.name} · ${this.isSession ? `${phase.drill + 1} of ${this.sheet.drills.length} · ` : ''}about ${Math.max(0.5, Math.round(rest / 30) / 2)} min left`);
+  }
+
+  /** Something was counted. */
+  counts(run, runs, now) {
+    const { phase, drill, sum } = run, working = phase.kind === 'work', { measuredBy } = drill, { clipPenaltySeconds } = this.sheet;
+    this.board.element.hidden = !working || !hasBoard(measuredBy);
+    this.element.dataset.boarded = this.board.element.hidden ? 'no' : 'yes';
+    this.part('under').hidden = !working;
+    if (!working) return;
+    // The foot that rests keeps showing what it did last.
+    for (const foot of ['left', 'right']) if (phase.feet === foot || phase.feet === 'both') this.#count(foot, sum[foot]);
+    if (!phase.seconds && !isRun(measuredBy)) {
+      this.text('figure', figureOf(drill, sum));
+      this.mosaic.show(countsTries(measuredBy) ? sum.tries.length : countsHits(measuredBy) ? sum.hits.length : figureOf(drill, sum));
+    }
+    this.board.show(drill, sum, runs);
+    const best = bestInReach(drill, phase, sum, this.bests[phase.drill]?.[phase.feet], run.elapsed(now), clipPenaltySeconds);
+    this.text('under', [underOf(drill, phase, sum, clipPenaltySeconds), best].filter(Boolean).join(' · '));
+    this.button('end').classList.toggle('main', isMainEnd(run));
+  }
+
+  /** The keys that there are now: the few that are needed, the others behind one more. */
+  keys(run, { played, beat, voice }) {
+    const { phase, drill } = run, { measuredBy } = drill, working = phase.kind === 'work', on = !run.isDone, held = run.isHeld && on;
+    const ends = working && (!phase.seconds || countsTries(measuredBy)) && !countsOneByOne(measuredBy);
+    this.#keys({
+      wrong: working && measuredBy !== 'touchesInARound', end: !on || phase.kind === 'setOut' || ends, void: working && measuredBy === 'courseTime',
+      back: working, pause: on, more: phase.seconds && !working, skip: on, again: on && (working || played), leave: on,
+      beat: on && drill.beats.length, tally: on, voice: on && voice, others: on, pain: true,
+    }, { skip: working && !held, void: true, again: !held, leave: !held, beat: true, tally: true, mute: true, voice: true });
+    this.text('label', held ? `Paused: ${phase.label.toLowerCase()}` : phase.label);
+    this.text('wrong-word', wrongWords[measuredBy] ?? (countsOneByOne(measuredBy) ? 'missed' : 'slip'));
+    this.text('end-word', run.isDone ? 'see what came of it' : phase.kind === 'setOut' ? 'it lies, go on' : endWords[measuredBy] ?? 'set is done');
+    this.text('pause-word', held ? 'go on' : 'pause');
+    this.text('beat-word', !beat ? 'beat off' : beat.fromAMinute === beat.toAMinute ? `beat ${beat.toAMinute} a minute` : `beat ${beat.fromAMinute} to ${beat.toAMinute}`);
+    this.text('voice-word', voice === 'on' ? 'voice on' : 'voice off');
+    this.text('tally-word', this.element.dataset.tally === 'yes' ? 'small tally' : 'big tally');
+    this.button('end').classList.toggle('main', isMainEnd(run));
+    this.button('pause').classList.toggle('main', held);
+    this.element.dataset.held = held ? 'yes' : 'no';
+  }
+
+  /** Two halves of the glass and their numbers, nothing else; or all of it again. */
+  turnTally() { this.element.dataset.tally = this.element.dataset.tally === 'yes' ? 'no' : 'yes'; }
+
+  /** Shows the keys that are seldom needed, or puts them away again. */
+  turnOthers() {
+    const open = this.element.dataset.others !== 'yes';
+    this.element.dataset.others = open ? 'yes' : 'no';
+    this.button('others').setAttribute('aria-expanded', String(open));
+    this.text('others-word', open ? 'fewer keys' : 'more keys');
+  }
+
+  #count(foot, number) {
+    this.text(`count="${foot}"`, number);
+    this.part(`count="${foot}"`).classList.toggle('long', number > 99);
+  }
+
+  #keys(shown, rare) {
+    for (const [key, is] of Object.entries(shown)) this.button(key).hidden = !is;
+    for (const [key, is] of Object.entries(rare)) this.button(key).classList.toggle('rare', is);
+  }
+
+  #shoes(drill) {
+    if (this.element.dataset.drill === String(drill)) return;
+    this.element.dataset.drill = drill;
+    const shoes = document.querySelector(`[data-shoes="${drill}"]`).content.cloneNode(true).children;
+    this.part('shoe="right"').replaceChildren(shoes[1]);
+    this.part('shoe="left"').replaceChildren(shoes[0]);
+    for (const foot of ['left', 'right']) this.text(`count="${foot}"`, '');
+  }
+
+  #yard(layout) {
+    const yard = this.part('yard'), plan = layout && document.querySelector(`[data-plan="${layout}"]`);
+    yard.hidden = !plan;
+    yard.replaceChildren(...plan ? [plan.content.cloneNode(true)] : []);
+  }
+}
+
+// The one thing to do next, where the player ends what is going on.
+function isMainEnd({ phase, drill, sum, isDone }) {
+  return isDone || phase.kind === 'setOut' || drill.measuredBy === 'courseTime' || (drill.measuredBy === 'cleanReps' && sum.reps >= phase.target);
+}
+
+function tilesOf(phase) {
+  if (phase.kind === 'done' || phase.kind === 'setOut') return 1;
+  return phase.seconds ?? phase.target ?? 30;
+}
