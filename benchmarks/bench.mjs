@@ -83,7 +83,8 @@ row('storing sets of 50 players at once, against one trivial row', `${Math.round
 row('storing sets of one player, judged one after the other', '', `${Math.round(median(storingAlone) * 100)} %`, '', 'beside the floor');
 
 const browser = await chromium.launch(browserOptions);
-const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address });
+// Pages come from the server here, never from what the device keeps.
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address, serviceWorkers: 'block' });
 const page = await context.newPage();
 
 // What a visit moves over the wire, as the browser counted it.
@@ -105,24 +106,32 @@ await startPractice(page);
 await page.locator('[data-phase=work]').waitFor({ timeout: 15000 });
 await page.evaluate(() => {
   window.latencies = [];
-  window.slow = [];
-  addEventListener('keydown', event => { window.pressed = event.timeStamp; }, true);
+  window.presses = new Map();
+  addEventListener('keydown', event => {
+    window.pressed = event.timeStamp;
+    const press = { frame: 0, shown: 0 };
+    window.presses.set(Math.round(event.timeStamp), press);
+    requestAnimationFrame(began => { press.frame = began - event.timeStamp; });
+  }, true);
   new MutationObserver(() => window.latencies.push(performance.now() - window.pressed))
     .observe(document.querySelector('[data-count=left]'), { childList: true, characterData: true, subtree: true });
-  new PerformanceObserver(list => list.getEntries().forEach(e => { if (e.name === 'keydown') window.slow.push(e.duration); })).observe({ type: 'event', durationThreshold: 16 });
+  // The browser tells to 8 ms when the frame that shows it was on the glass, and only of those that took 16 ms or more.
+  new PerformanceObserver(list => list.getEntries().forEach(e => { if (e.name === 'keydown') (window.presses.get(Math.round(e.startTime)) ?? {}).shown = e.duration; })).observe({ type: 'event', durationThreshold: 16 });
 });
 await page.evaluate(() => { for (let i = 0; i < 2000; i++) document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'f', bubbles: true, cancelable: true })); });
 await page.waitForTimeout(500);
-await page.evaluate(() => { window.latencies.length = 0; window.slow.length = 0; });
+await page.evaluate(() => { window.latencies.length = 0; window.presses.clear(); });
 const presses = 120;
 for (let i = 0; i < presses; i++) {
   await page.keyboard.press('f');
   await page.waitForTimeout(60);
 }
-const { latencies, slow } = await page.evaluate(() => ({ latencies: window.latencies, slow: window.slow }));
+const { latencies, shown } = await page.evaluate(() => ({ latencies: window.latencies, shown: [...window.presses.values()] }));
 const p95 = latencies.sort((a, b) => a - b)[Math.floor(latencies.length * 0.95)];
-// The browser reports only events that took 16 ms or more to the next frame; the others were shown within one.
-const withinFrame = 1 - slow.filter(d => d > 16).length / presses;
+const onGlass = shown.map(press => press.shown || 16).sort((a, b) => a - b)[Math.floor(shown.length * 0.95)];
+// On the glass before the frame after the next one was even begun: then it was the very next frame that showed it. A missed frame is 16.7 ms later.
+const byNextFrame = shown.filter(press => !press.shown || press.shown - press.frame < 16.7).length / presses;
+if (shown.length !== presses) throw new Error(`${shown.length} of ${presses} presses were seen.`);
 
 if (await page.locator('[data-count=left]').textContent() !== String(2000 + presses)) throw new Error('Touches were lost.');
 
@@ -233,7 +242,8 @@ console.log('');
 row('in the browser', 'measured', 'wanted');
 row('---', '---:', '---');
 row('key press to the new count in the page with 2,000 touches in the set, 95th percentile', `${p95.toFixed(1)} ms`, 'within a frame, 16 ms');
-row('key presses shown by the next frame', `${(withinFrame * 100).toFixed(0)} %`, '95 %');
+row('key presses on the glass with the very next frame', `${(byNextFrame * 100).toFixed(0)} %`, '95 %');
+row('key press to the glass, 95th percentile, as the browser tells it to 8 ms', `${onGlass} ms`, '');
 row(`countdown off at any of ${turns.length} seconds shown in ${(whole / 60).toFixed(1)} simulated minutes`, `at most ${Math.max(...offs).toFixed(0)} ms`, 'under 30 ms');
 row(`sounds off their second on the audio clock, at any of ${soundsOff.length} in a round`, `at most ${Math.max(...soundsOff).toFixed(1)} ms`, 'under 20 ms');
 row("an hour's session on the wire, 40 sets with 3,000 touches, both ways with all headers", `${hours[0]} KB`, 'under 60 KB');

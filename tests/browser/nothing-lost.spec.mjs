@@ -40,6 +40,54 @@ test('without network the drill goes on and its sets are sent when the network i
   expect(await logged(page)).toEqual(['6', '3']);
 });
 
+/** Waits until the page stands on the device, to be given back without network. */
+const pageIsKept = page => expect(async () => expect(await page.evaluate(async () => Boolean(await caches.match(location.href)) && Boolean(navigator.serviceWorker.controller))).toBe(true)).toPass();
+
+test('the practice page names every module that it is made of, and no other', async ({ page }) => {
+  await newHousehold(page);
+  await page.goto('/practise/toe-taps', { waitUntil: 'networkidle' });
+  const { loaded, named } = await page.evaluate(() => ({
+    loaded: performance.getEntriesByType('resource').filter(entry => entry.initiatorType !== 'fetch').map(entry => new URL(entry.name).pathname).filter(path => path.startsWith('/js/')),
+    named: [...document.querySelectorAll('link[rel=modulepreload], script[src]')].map(part => new URL(part.href ?? part.src).pathname),
+  }));
+  const imported = await page.evaluate(async paths => (await Promise.all(paths.map(async path => [...(await (await fetch(path)).text()).matchAll(/from '\.\/([\w-]+\.js)'/g)].map(match => `/js/${match[1]}`)))).flat(), named);
+  expect([...new Set(imported)].filter(path => !named.includes(path))).toEqual([]);
+  expect(named.filter(path => !imported.includes(path) && !path.includes('practise'))).toEqual([]);
+  expect([...new Set(loaded)].sort()).toEqual([...new Set(named)].sort());
+});
+
+test('a reload without network comes back to the round, and all of it is sent when the network is back', async ({ page, context }) => {
+  await newHousehold(page);
+  await begin(page, 'pull-back-laces-away');
+  await pageIsKept(page);
+  await context.setOffline(true);
+  await tap(page, 'ffff');
+  await page.reload();
+  await expect(page.locator('[data-resume]')).toContainText('round 1 of 4');
+  await page.keyboard.press('Space');
+  await expect(page.locator('[data-count=left]')).toHaveText('4');
+  await tap(page, 'ff');
+  await page.clock.runFor(20_000);
+  await expect(page.locator('[data-stored]')).toHaveText('1 set waits on this device');
+  // Fonts and colours are there as well: nothing looks broken.
+  expect(await page.evaluate(() => [document.fonts.check('20px Bricolage'), getComputedStyle(document.body).backgroundColor])).toEqual([true, 'rgb(19, 36, 42)']);
+  await context.setOffline(false);
+  await page.clock.runFor(6000);
+  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  expect(await logged(page)).toEqual(['6']);
+  // When something hurts, and when nobody is signed in, the page is not kept.
+  await begin(page, 'toe-taps');
+  await pageIsKept(page);
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'Heel' }).click();
+  expect(await page.evaluate(() => caches.has('gambeta-practice'))).toBe(false);
+  await page.goto('/practise/inside-taps');
+  await pageIsKept(page);
+  await page.goto('/household');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(async () => expect(await page.evaluate(() => caches.has('gambeta-practice'))).toBe(false)).toPass();
+});
+
 test('signed out in another tab, what is played waits for its own household, whoever else signs in', async ({ page, context }) => {
   const name = await newHousehold(page);
   await begin(page, 'pull-back-laces-away');

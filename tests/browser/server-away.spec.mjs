@@ -32,7 +32,10 @@ test('the server is killed during a rest and started again: every set that was p
     let played = 0;
     while (await phase() !== 'between') played += (await playPhase(page)).played ? 1 : 0;
     await expect(page.locator('[data-stored]')).toHaveText('all stored');
+    await expect(async () => expect(await page.evaluate(async () => Boolean(await caches.match(location.href)))).toBe(true)).toPass();
     await gone(server);
+    await page.reload();
+    await page.keyboard.press('Space');
     while (await phase() !== 'done') played += (await playPhase(page)).played ? 1 : 0;
     await expect(page.locator('[data-stored]')).toContainText('wait on this device');
     server = await serve(port);

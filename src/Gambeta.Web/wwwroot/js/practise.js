@@ -7,6 +7,7 @@ import { newId } from './ids.js';
 import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
 import { postOnLine } from './line.js';
+import { forgetPage, keepPage } from './offline.js';
 import { flush, keep, onChange, sendBy, state } from './outbox.js';
 import { PainStop } from './pain-stop.js';
 import { Run } from './run.js';
@@ -175,6 +176,7 @@ onChange((item, answer) => {
 async function leave() {
   run.hold(performance.now());
   await flush();
+keepPage();
   if (lastSet && state.waiting) {
     stage.text('stored', 'No way to the server just now. Your sets are kept on this device and are sent by themselves; open Today later.');
     return;
@@ -190,6 +192,8 @@ const pain = new PainStop(stage.part('pain'), {
   said(where) {
     keep({ kind: 'pain', key: newId(), url: '/api/pains', body: { id: newId(), player, session, part: where, at: new Date().toISOString() } });
     keptRun.forget();
+    // The page would begin again without asking whether it may.
+    forgetPage();
   },
 });
 
@@ -331,3 +335,4 @@ addEventListener('pagehide', () => {
   lease.giveBack();
 });
 flush();
+keepPage();
