@@ -59,8 +59,17 @@ public static class DemoHousehold
         var irunes = PracticeDiary.Write(catalogue, Level.Steady, irune,
             new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), now);
         await SetStore.AddManyAsync(work, [.. irunes.Select(set => set.Drill == "zigzag-and-home" ? set with { Layout = zigzag.Key } : set)]);
-        await SetStore.AddManyAsync(work, PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
-            new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), now));
+        var benats = PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
+            new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), now);
+        await SetStore.AddManyAsync(work, benats);
+        foreach (var (player, sets, seed) in new[] { (Irune, irunes, 51), (Benat, benats, 52) })
+        {
+            foreach (var said in SaidAfter.Of(sets, catalogue, new Random(seed)))
+            {
+                foreach (var answer in said.Answers) await SessionStore.AnswerAsync(work, said.Session, player, answer, said.At);
+                await SessionStore.EndAsync(work, said.Session, player, null, said.End, said.At);
+            }
+        }
         await AddYardAsync(work, zigzag, DateOnly.FromDateTime(now.DateTime));
         await work.CommitAsync();
         return true;

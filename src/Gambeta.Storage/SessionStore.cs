@@ -28,21 +28,22 @@ public static class SessionStore
                 row.Item, row.Drill, row.Control is null ? null : Stored.Word<Control>(row.Control), row.Fault, row.OtherFoot is null ? null : Stored.Word<OtherFootFeel>(row.OtherFoot))),
     ];
 
-    /// <summary>Keeps how a sitting ended; said again, it is changed.</summary>
+    /// <summary>Keeps how a sitting ended; said again, it is changed, and what was not said again stays. An empty note takes the note away.</summary>
     public static Task EndAsync(HouseholdWork work, Guid session, Guid player, string? sheet, SessionEnd end, DateTimeOffset at) => work.Connection.ExecuteAsync(
         """
         insert into session_end (household_id, session_id, player_id, sheet, effort, note, ended_at)
         values (@Household, @session, @player, @sheet, @Effort, @Note, @at)
-        on conflict (household_id, session_id) do update set effort = excluded.effort, note = excluded.note
+        on conflict (household_id, session_id) do update set
+          sheet = coalesce(session_end.sheet, excluded.sheet), effort = coalesce(excluded.effort, session_end.effort), note = coalesce(excluded.note, session_end.note)
         """,
         new { work.Household, session, player, sheet, Effort = (short?)end.Effort, end.Note, at = at.UtcDateTime });
 
-    /// <summary>How a sitting ended, where that was said.</summary>
-    public static async Task<SessionEnd?> EndOfAsync(HouseholdWork work, Guid session)
+    /// <summary>How a sitting ended, where that was said, and the sheet that was played, where it was one.</summary>
+    public static async Task<(SessionEnd? End, string? Sheet)> EndOfAsync(HouseholdWork work, Guid session)
     {
-        var row = await work.Connection.QuerySingleOrDefaultAsync<(short? Effort, string? Note)?>(
-            "select effort, note from session_end where household_id = @Household and session_id = @session", new { work.Household, session });
-        return row is { } end ? new SessionEnd(end.Effort, end.Note) : null;
+        var row = await work.Connection.QuerySingleOrDefaultAsync<(short? Effort, string? Note, string? Sheet)?>(
+            "select effort, nullif(note, ''), sheet from session_end where household_id = @Household and session_id = @session", new { work.Household, session });
+        return row is { } end ? (new SessionEnd(end.Effort, end.Note), end.Sheet) : (null, null);
     }
 
     /// <summary>Writes down that something hurt; the same id again changes nothing.</summary>

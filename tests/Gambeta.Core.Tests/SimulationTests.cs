@@ -63,6 +63,30 @@ public class SimulationTests
     }
 
     [Fact]
+    public void What_is_said_after_a_sitting_goes_with_what_was_played()
+    {
+        var diary = Diary(7);
+        var said = SaidAfter.Of(diary, Cards.All, new Random(3)).ToList();
+        said.Select(s => s.Session).ShouldBe(diary.Select(set => set.SessionId).Distinct());
+        foreach (var (sitting, after) in diary.GroupBy(set => set.SessionId).Zip(said))
+        {
+            after.At.ShouldBe(sitting.Max(set => set.StartedAt + set.Worked));
+            after.Answers.Select(answer => answer.Drill).ShouldBe(sitting.Select(set => set.Drill).Distinct());
+            after.Answers.Select(answer => answer.Item).ShouldBe(Enumerable.Range(0, after.Answers.Count));
+            after.End.Effort!.Value.ShouldBeInRange(1, 10);
+            // Clean reps cannot have fallen apart, and a fault belongs to what was not under control.
+            foreach (var answer in after.Answers)
+            {
+                var reps = sitting.Where(set => set.Drill == answer.Drill).Select(set => set.Result).OfType<RepsResult>().ToList();
+                if (reps.Count > 0 && reps.Sum(r => r.Slips) == 0) answer.Control.ShouldBe(Control.Easy);
+                if (answer.Fault is not null) answer.Control.ShouldBeOneOf(Control.Shaky, Control.FellApart);
+            }
+        }
+        said.SelectMany(s => s.Answers).Select(answer => answer.Control).Distinct().Count().ShouldBeGreaterThan(2);
+        SaidAfter.Of(diary, Cards.All, new Random(3)).Select(s => s.End.Effort).ShouldBe(said.Select(s => s.End.Effort));
+    }
+
+    [Fact]
     public void A_simulated_player_taps_sets_that_every_ready_sheet_takes()
     {
         foreach (var ready in ReadySheets.All)

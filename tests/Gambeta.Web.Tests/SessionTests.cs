@@ -102,16 +102,23 @@ public class SessionTests(TestServer server)
         (await browser.PostAsync("/api/answers", new { about.session, about.player, about.at, item = 0, drill = "pull-back-laces-away", control = "fell apart", fault = "", otherFoot = "behind" })).Status.ShouldBe(HttpStatusCode.OK);
         (await browser.PostAsync("/api/ends", new { about.session, about.player, about.at, sheet = "patio-ten", effort = 7 })).Status.ShouldBe(HttpStatusCode.OK);
         var page = await browser.PageAsync($"/practise/result/{post["session"]}");
-        page.ShouldContain("it fell apart, the other foot a bit behind");
+        page.ShouldContain("It fell apart, the other foot a bit behind.");
         page.ShouldContain("Next time begin with Pull back, inside away");
         page.ShouldContain("value=\"7\" checked");
         page.ShouldContain("10 of 10 touches on the beat");
         (await browser.SubmitAsync($"/practise/result/{post["session"]}", $"/practise/result/{post["session"]}", new() { ["effort"] = "8", ["note"] = "Windy." })).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("Windy.");
         (await browser.SubmitAsync($"/practise/result/{post["session"]}", $"/practise/result/{post["session"]}", new() { ["effort"] = "8", ["note"] = new string('x', 501) })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        // Said again from the screen, as after a lost answer, the note stays; the page can take it away.
+        await browser.PostAsync("/api/ends", new { about.session, about.player, about.at, sheet = "patio-ten", effort = 7 });
+        page = await browser.PageAsync($"/practise/result/{post["session"]}");
+        page.ShouldContain("Windy.");
+        page.ShouldContain("href=\"/practise/sheet/patio-ten\" data-key=\"A\"");
+        await browser.SubmitAsync($"/practise/result/{post["session"]}", $"/practise/result/{post["session"]}", new() { ["effort"] = "8", ["note"] = " " });
+        (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldNotContain("Windy.");
         // An older word that comes late does not replace the newer one.
         await browser.PostAsync("/api/answers", new { about.session, about.player, at = about.at.AddMinutes(-1), item = 0, drill = "pull-back-laces-away", control = "easy" });
-        (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("it fell apart");
+        (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("It fell apart");
     }
 
     [Theory]

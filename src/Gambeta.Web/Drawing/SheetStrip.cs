@@ -5,7 +5,10 @@ using static Gambeta.Web.Drawing.Svg;
 
 namespace Gambeta.Web.Drawing;
 
-/// <summary>A sheet as a course of bricks: one a drill, as wide as it is long; hard ones stand higher, and a notch is where the yard is laid.</summary>
+/// <summary>
+/// A sheet as a course of bricks: one a drill, as wide as it lasts; harder ones are higher and darker, and a notch is where the yard is laid.
+/// Its tones are none of the colours that stand for a foot, a best or the next step.
+/// </summary>
 public static class SheetStrip
 {
     private const double Width = 600, Height = 46, Grout = 3, Least = 14;
@@ -22,7 +25,7 @@ public static class SheetStrip
         {
             var width = Least + (all > 0 ? room * Seconds(drill) / all : 0);
             var height = drill.Drill.Card.Intensity switch { Intensity.Hard => Height, Intensity.Steady => Height * 0.76, _ => Height * 0.52 };
-            writer.Write($"<rect class=\"{drill.Drill.Item.Part.ToString().ToLowerInvariant()}\" x=\"{N(x)}\" y=\"{N(Height - height)}\" width=\"{N(width - Grout)}\" height=\"{N(height)}\"/>");
+            writer.Write($"<rect class=\"{drill.Drill.Card.Intensity.ToWords()}\" x=\"{N(x)}\" y=\"{N(Height - height)}\" width=\"{N(width - Grout)}\" height=\"{N(height)}\"/>");
             if (drill.Laying > TimeSpan.Zero) writer.Write($"<path class=\"laid\" d=\"M{N(x)} {N(Height)}v-11l11 11z\"/>");
             x += width;
         }

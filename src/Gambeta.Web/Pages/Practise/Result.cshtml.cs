@@ -9,11 +9,16 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Practise;
 
+/// <summary>A line of the result: the sets of a drill with the same feet, what stands against them, and how it was, in the player's words.</summary>
+public sealed record ResultRow(LogRow Played, IReadOnlyList<string> Against, string Said);
+
 /// <summary>What came of a sitting, against the bests that stand.</summary>
 public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
 {
-    private IReadOnlyList<IGrouping<MarkKey, Mark>> _chains = [];
+    private ILookup<MarkKey, Mark> _chains = null!;
     private IReadOnlyDictionary<string, string> _layouts = new Dictionary<string, string>();
+    private IReadOnlyList<DrillAnswer> _answers = [];
+    private string? _sheet;
 
     public override string Place => "Today";
 
@@ -28,7 +33,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
 
     public string WhoPlayed { get; private set; } = "";
 
-    public IReadOnlyList<LogRow> Rows => LogRows.Of(Sets, Catalogue);
+    public IReadOnlyList<ResultRow> Rows { get; private set; } = [];
 
     public TouchCount Touches => Sets.Aggregate(default(TouchCount), (sum, set) => sum + set.Touches);
 
@@ -37,8 +42,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>How the sitting ended, where that was said.</summary>
     public SessionEnd? End { get; private set; }
 
-    /// <summary>What the player said about each drill, in words.</summary>
-    public IReadOnlyList<string> Said { get; private set; } = [];
+    /// <summary>Where the same is played once more: the sheet, or the one drill.</summary>
+    public string Again => _sheet is not null ? $"/practise/sheet/{_sheet}" : Sets.DistinctBy(set => set.Drill).Count() > 1 ? "/sheets" : $"/practise/{Sets[0].Drill}";
 
     /// <summary>One line on what to do next time.</summary>
     public string Advice { get; private set; } = "";
@@ -83,27 +88,6 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         }
     }
 
-    /// <summary>For each mark of this sitting that stands: how it beats the one before; for the others, what stands.</summary>
-    public IEnumerable<string> Against
-    {
-        get
-        {
-            var sets = Sets.Select(s => s.Id).ToHashSet();
-            foreach (var chain in _chains)
-            {
-                var marks = Sets.SelectMany(Scoring.MarksOf).Where(m => m.Key == chain.Key).ToList();
-                if (marks.Count == 0) continue;
-                var standing = PersonalBest.Of([.. chain]).Last();
-                var what = $"{Catalogue.Find(chain.Key.Drill)?.Name}, {Wording.Feet(chain.Key.Feet)}, {Wording.Unit(chain.Key.Measure)}{(_layouts.TryGetValue(chain.Key.Layout, out var on) ? $", on “{on}”" : "")}";
-                yield return sets.Contains(standing.Mark.SetId)
-                    ? standing.DaysStood is { } days
-                        ? $"{what}: {Wording.Figure(chain.Key.Measure, standing.Mark.Value)}, {Wording.Number(standing.Gain!.Value)} better than ever. The one before stood {Wording.Days(days)}."
-                        : $"{what}: {Wording.Figure(chain.Key.Measure, standing.Mark.Value)}, the first mark. It stands until you beat it."
-                    : $"{what}: your best is {Wording.Figure(chain.Key.Measure, standing.Mark.Value)} from {Wording.Day(standing.Mark.Day, Today)}.";
-            }
-        }
-    }
-
     public Task<IActionResult> OnGetAsync(Guid session, bool kept) => InHousehold(work =>
     {
         Kept = kept;
@@ -114,8 +98,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     {
         var sets = await SetStore.SessionAsync(work, session);
         if (sets.Count == 0) return NotFound();
-        var written = string.IsNullOrWhiteSpace(note) ? null : note.Trim().ReplaceLineEndings("\n");
-        if (written?.Length > SessionEnd.LongestNote || effort is < 1 or > 10)
+        var written = (note ?? "").Trim().ReplaceLineEndings("\n");
+        if (written.Length > SessionEnd.LongestNote || effort is < 1 or > 10)
         {
             Problems = [$"A note has {SessionEnd.LongestNote} letters at most, and how hard it was goes from 1 to 10."];
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
@@ -137,14 +121,45 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         var (day, from) = (Sets[0].Day, FiveWeeks.FirstDay(Sets[0].Day, Household.Settings.WeekStartsOn));
         WhoPlayed = Household.Players.Find(p => p.Id == player)!.Nickname;
         Bests = await DiaryStore.BestsOfAsync(work, player, day, Sets[^1].Day);
-        _chains = await DiaryStore.ChainsAsync(work, player, most: 2);
+        _chains = (await DiaryStore.ChainsAsync(work, player, most: 2)).SelectMany(chain => chain).ToLookup(mark => mark.Key);
         var days = await DiaryStore.DaysAsync(work, player, from);
         Tile = DayTile.Of(day, Today, days.FirstOrDefault(d => d.Day == day), DayTarget.TouchesAFoot(days));
-        End = await SessionStore.EndOfAsync(work, session);
-        var answers = await SessionStore.AnswersAsync(work, session);
-        Said = [.. answers.Where(a => a.Control is not null).Select(SaidOf)];
-        Advice = AdviceOf(NextTime.Of(answers, Catalogue));
+        (End, _sheet) = await SessionStore.EndOfAsync(work, session);
+        _answers = await SessionStore.AnswersAsync(work, session);
+        Advice = AdviceOf(NextTime.Of(_answers, Catalogue));
+        Rows = RowsOf();
         return Page();
+    }
+
+    // How a drill was is said once, beside the first of its rows.
+    private List<ResultRow> RowsOf()
+    {
+        var rows = new List<ResultRow>();
+        foreach (var played in LogRows.Of(Sets, Catalogue))
+        {
+            var drill = played.Sets[0].Drill;
+            var said = rows.Exists(row => row.Played.Sets[0].Drill == drill) ? [] : _answers.Where(answer => answer.Drill == drill && answer.Control is not null).Select(SaidOf);
+            rows.Add(new ResultRow(played, [.. AgainstOf(played)], string.Join(" ", said)));
+        }
+        return rows;
+    }
+
+    // What stands for each thing that these sets are measured by: a best of today, with what it beat, or the one that is still to beat.
+    private IEnumerable<string> AgainstOf(LogRow played)
+    {
+        var keys = played.Sets.SelectMany(Scoring.MarksOf).Select(mark => mark.Key).Distinct().ToList();
+        var (today, drills) = (Sets.Select(set => set.Id).ToHashSet(), keys.Count(key => _chains.Contains(key)));
+        foreach (var key in keys.Where(_chains.Contains))
+        {
+            var standing = PersonalBest.Of([.. _chains[key]]).Last();
+            var value = Wording.Figure(key.Measure, standing.Mark.Value) + (drills > 1 ? $" {Wording.Unit(key.Measure)}" : "");
+            var on = _layouts.TryGetValue(key.Layout, out var layout) ? $"on “{layout}”: " : "";
+            yield return on + (today.Contains(standing.Mark.SetId)
+                ? standing.DaysStood is { } days
+                    ? $"{value}, {Wording.Number(standing.Gain!.Value)} better than ever. The one before stood {Wording.Days(days)}."
+                    : $"{value}, the first mark"
+                : $"best {value}, {Wording.Day(standing.Mark.Day, Today)}");
+        }
     }
 
     private string SaidOf(DrillAnswer answer)
@@ -152,7 +167,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         var card = Catalogue.Find(answer.Drill);
         var fault = card?.Faults.FirstOrDefault(f => f.Id == answer.Fault || f.Seen == answer.Fault);
         var foot = answer.OtherFoot switch { OtherFootFeel.FarBehind or OtherFootFeel.Behind => $", the other foot {Wording.OtherFootFeel(answer.OtherFoot.Value)}", _ => "" };
-        return OtherFoot($"{card?.Name ?? "A drill"}: {Wording.Control(answer.Control!.Value)}{foot}{(fault is null ? "" : $". {fault.Seen}: {fault.Fix}")}");
+        return OtherFoot($"{Wording.Sentence(Wording.Control(answer.Control!.Value))}{foot}.{(fault is null ? "" : $" {fault.Seen}: {fault.Fix}")}");
     }
 
     private string AdviceOf(NextTime next) => OtherFoot((next.Kind, next.Drill, next.Towards) switch
