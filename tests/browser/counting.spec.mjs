@@ -83,6 +83,31 @@ test('what happened is one line: hundredths of a second since the one before, ta
   expect(line).toBe('l35 r#3:101 xl64 x10 b10 s80 v0');
 });
 
+test('only a best that can still be beaten is shown, and one that is beaten says so', async ({ page }) => {
+  const lines = await page.evaluate(async () => {
+    const [{ bestInReach }, { addUp }] = await Promise.all([import('/js/figures.js'), import('/js/counting.js')]);
+    const what = { l: 'left', r: 'right', x: 'wrong', s: 'stop' };
+    const line = (measuredBy, keys, best, { seconds, target, elapsed = 0, targetPoints } = {}) =>
+      bestInReach({ measuredBy, targetPoints }, { seconds, target }, addUp(measuredBy, 'both', [...keys].map(key => ({ what: what[key] }))), best, elapsed, { clipPenaltySeconds: 1, mostTouchesASecond: 8 });
+    return [
+      line('touchesInARound', 'lr', undefined, { seconds: 20 }),
+      line('touchesInARound', 'lr', 30, { seconds: 20, elapsed: 10_000 }),
+      // Two and eight a second for three and a half seconds more make thirty: a tie is no best.
+      line('touchesInARound', 'lr', 30, { seconds: 20, elapsed: 16_500 }),
+      line('touchesInARound', 'lrl', 2, { seconds: 20, elapsed: 19_900 }),
+      line('bestStreak', 'lllxl', 3), line('bestStreak', 'lllxllll', 3),
+      line('hitsOutOfTries', 'lxx', 8, { target: 10 }), line('hitsOutOfTries', 'lxx', 7, { target: 10 }), line('hitsOutOfTries', 'lll', 2, { target: 10 }),
+      line('targetPoints', 'lx', 28, { target: 10, targetPoints: [1, 2, 3] }), line('targetPoints', 'lx', 24, { target: 10, targetPoints: [1, 2, 3] }),
+      line('courseTime', 'x', 12.3, { elapsed: 11_200 }), line('courseTime', 'x', 12.3, { elapsed: 11_300 }),
+      line('ladderRung', 'lslrs', 2), line('ladderRung', 'lslrslrls', 2), line('runInTouches', 'lllxls', 2), line('runInTouches', 'llls', 2),
+    ];
+  });
+  expect(lines).toEqual([
+    null, 'best 30', null, 'more than ever', 'best 3', 'more than ever', null, 'best 7', 'more than ever', null, 'best 24 points', 'best 12.3 s', null,
+    'best rung 2', 'more than ever', 'best 2', 'more than ever',
+  ]);
+});
+
 test('ids are version 7 and sort by time', async ({ page }) => {
   const ids = await page.evaluate(async () => {
     const { newId } = await import('/js/ids.js');

@@ -116,8 +116,15 @@ test('every way of measuring is played to its record', async ({ page }) => {
 
   await begin(page, 'inside-taps');
   await tap(page, 'fjfjfjf');
+  await expect(page.locator('[data-under]')).toHaveText('7 in all');
   await page.clock.runFor(20_000);
   await expect(page.locator('[data-result]')).toHaveText('New best: 7 touches');
+  // The next round has to beat what this one made.
+  await page.clock.runFor(20_000);
+  await tap(page, 'fjfjf');
+  await expect(page.locator('[data-under]')).toHaveText('5 in all · best 7');
+  await tap(page, 'fjf');
+  await expect(page.locator('[data-under]')).toHaveText('8 in all · more than ever');
 
   await begin(page, 'kill-dropped');
   await tap(page, 'fffxfxf', 1000);

@@ -140,6 +140,9 @@ public sealed record RunSheet
     /// <summary>What a clipped marker adds to a run, in seconds.</summary>
     public required double ClipPenaltySeconds { get; init; }
 
+    /// <summary>What feet can do at most in a second, so that a screen knows which best is out of reach.</summary>
+    public int MostTouchesASecond { get; init; } = Tempo.MostTouchesASecond;
+
     /// <summary>All phases together.</summary>
     public double ExpectedSeconds => Phases.Sum(p => p.ExpectedSeconds);
 }

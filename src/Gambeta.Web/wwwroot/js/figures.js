@@ -44,6 +44,7 @@ export function underOf(drill, phase, sum, penalty) {
       const { done, tries } = stationsOf(sum);
       return `station ${Math.min(drill.stations, done.length + 1)} of ${drill.stations} · try ${tries + 1}`;
     }
+    case 'touchesInARound': return [target && `of ${target}`, phase.feet === 'both' && phase.seconds && `${sum.left + sum.right} in all`].filter(Boolean).join(' · ');
     default: return target ? `of ${target}` : '';
   }
 }
@@ -72,16 +73,40 @@ export function resultOf({ drill, sum, draft, countedBy, seconds, bests, penalty
 /** Hand times are rounded up to the tenth. */
 export const hand = seconds => (Math.ceil(seconds * 10 - 1e-6) / 10).toFixed(1);
 
-/** The standing best where this set can still beat it, else nothing: a record out of reach only weighs. */
-export function bestInReach(drill, phase, sum, best, elapsed, penalty) {
+/** What a set is chiefly measured by, as far as it went; nothing for heights, which only the core judges. Of a run it is the time with its penalties. */
+export function valueOf({ measuredBy, targetPoints }, sum, seconds, penalty) {
+  switch (measuredBy) {
+    case 'cleanReps': return sum.reps;
+    case 'cleanPasses': return sum.longest;
+    case 'bestStreak': return Math.max(sum.current, ...sum.tries.map(t => t.touches));
+    case 'runInTouches': return Math.max(0, ...sum.tries.filter(t => !t.dropped).map(t => t.touches));
+    case 'ladderRung': return rungOf(sum.tries).highest;
+    case 'hitsOutOfTries':
+    case 'strikesByZone': return sum.hits.filter(h => h.hit).length;
+    case 'targetPoints': return pointsOf(sum, { targetPoints });
+    case 'trapHeights': return undefined;
+    case 'courseTime':
+    case 'stationsTime': return sum.void ? undefined : Number(hand(seconds + sum.clips * penalty));
+    default: return sum.left + sum.right;
+  }
+}
+
+/** How it stands against the best: beaten, or what there is to beat where that can still be done. A record out of reach only weighs. */
+export function bestInReach(drill, phase, sum, best, elapsed, { clipPenaltySeconds, mostTouchesASecond }) {
   if (best === undefined) return null;
-  if (isRun(drill.measuredBy)) return !sum.void && elapsed / 1000 + sum.clips * penalty < best ? `best ${best.toFixed(1)} s` : null;
-  const left = phase.target ? phase.target - sum.hits.length : Infinity;
-  if (drill.measuredBy === 'hitsOutOfTries' || drill.measuredBy === 'strikesByZone') return sum.hits.filter(h => h.hit).length + left > best ? `best ${best}` : null;
-  if (drill.measuredBy === 'targetPoints') return pointsOf(sum, drill) + left * Math.max(...drill.targetPoints) > best ? `best ${best} points` : null;
-  if (drill.measuredBy === 'trapHeights') return best < 5 ? `best from ${heights[best]}` : null;
-  if (drill.measuredBy === 'ladderRung') return `best rung ${best}`;
-  return `best ${best}`;
+  const value = valueOf(drill, sum, elapsed / 1000, clipPenaltySeconds);
+  if (isRun(drill.measuredBy)) return value < best ? `best ${best.toFixed(1)} s` : null;
+  if (value > best) return 'more than ever';
+  const triesLeft = phase.target ? phase.target - sum.hits.length : Infinity;
+  switch (drill.measuredBy) {
+    case 'hitsOutOfTries':
+    case 'strikesByZone': return value + triesLeft > best ? `best ${best}` : null;
+    case 'targetPoints': return value + triesLeft * Math.max(...drill.targetPoints) > best ? `best ${best} points` : null;
+    case 'trapHeights': return best < 5 ? `best from ${heights[best]}` : null;
+    case 'ladderRung': return `best rung ${best}`;
+    case 'touchesInARound': return !phase.seconds || value + mostTouchesASecond * (phase.seconds - elapsed / 1000) > best ? `best ${best}` : null;
+    default: return `best ${best}`;
+  }
 }
 
 /** The draft that a typed correction starts from. */

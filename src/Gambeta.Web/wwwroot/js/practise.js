@@ -2,7 +2,7 @@
 import { Ask } from './ask.js';
 import { Checks } from './checks.js';
 import { countsOneByOne, countsTries, isRun } from './counting.js';
-import { draftFor, hand, resultOf } from './figures.js';
+import { draftFor, hand, resultOf, valueOf } from './figures.js';
 import { newId } from './ids.js';
 import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
@@ -137,6 +137,12 @@ function setEnded(set) {
   });
 }
 
+/** What was just beaten is what the next set of this run has to beat. */
+function raiseBest({ item, feet, drill, sum, seconds }) {
+  const value = valueOf(drill, sum, seconds, penalty), of = page.bests[item] ??= {};
+  if (value !== undefined && (of[feet] === undefined || (isRun(drill.measuredBy) ? value < of[feet] : value > of[feet]))) of[feet] = value;
+}
+
 /** Typing in what nobody counted, while the rest goes on. */
 function offerTyping() {
   const resting = ['swap', 'rest', 'between', 'done'].includes(run.phase.kind) && lastSet?.item === run.phase.drill;
@@ -168,6 +174,7 @@ onChange((item, answer) => {
     : lastSet ? 'all stored' : '');
   if (!item || !lastSet || (item.set ?? item.key) !== lastSet.id) return;
   if (answer.ok) lastSet.bests = answer.bests;
+  if (answer.bests?.length && lastSet.countedBy === 'tapped') raiseBest(lastSet);
   else if (item.kind === 'count') typed.problem.textContent = answer.problems.join(' ');
   typed.result.textContent = resultOf(lastSet);
   stage.element.dataset.best = lastSet.bests?.length ? 'yes' : 'no';

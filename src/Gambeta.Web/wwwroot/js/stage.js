@@ -78,7 +78,7 @@ export class Stage {
       this.mosaic.show(countsTries(measuredBy) ? sum.tries.length : countsHits(measuredBy) ? sum.hits.length : figureOf(drill, sum));
     }
     this.board.show(drill, sum, runs);
-    const best = bestInReach(drill, phase, sum, this.bests[phase.drill]?.[phase.feet], run.elapsed(now), clipPenaltySeconds);
+    const best = bestInReach(drill, phase, sum, this.bests[phase.drill]?.[phase.feet], run.elapsed(now), this.sheet);
     this.text('under', [underOf(drill, phase, sum, clipPenaltySeconds), best].filter(Boolean).join(' · '));
     this.button('end').classList.toggle('main', isMainEnd(run));
   }
