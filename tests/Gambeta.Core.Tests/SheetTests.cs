@@ -209,6 +209,9 @@ public class SheetTests
     {
         var drills = SheetDrill.Of(ready.Sheet, Cards.All, Level.Steady);
         RunSheetWriter.Write(drills, Foot.Left, Scoring.ClipPenalty).ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, Nothing).Total.TotalSeconds, 0.1);
+        // With a tempo of one's own, too: half of the card's, so that reps take longer.
+        var own = drills.Select(drill => drill.Card).DistinctBy(card => card.Id).ToDictionary(card => card.Id, card => new Tempo(card.Tempo.Steady.TouchesAMinute / 2));
+        RunSheetWriter.Write(drills, Foot.Left, Scoring.ClipPenalty, own: own).ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, own).Total.TotalSeconds, 0.1);
     });
 
     // --- the beat -------------------------------------------------------------------------------------------------------

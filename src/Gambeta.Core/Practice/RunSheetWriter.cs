@@ -26,7 +26,8 @@ public static class RunSheetWriter
     /// <param name="preferred">The player's preferred foot.</param>
     /// <param name="clipPenalty">What a clipped marker costs in this household.</param>
     /// <param name="laysTheYard">False where the yard lies already.</param>
-    public static RunSheet Write(ImmutableArray<SheetDrill> drills, Foot preferred, TimeSpan clipPenalty, bool laysTheYard = true)
+    /// <param name="own">The player's own tempo in drills where it is known, for the time that is expected; the card's steady one stands in elsewhere.</param>
+    public static RunSheet Write(ImmutableArray<SheetDrill> drills, Foot preferred, TimeSpan clipPenalty, bool laysTheYard = true, IReadOnlyDictionary<string, Tempo>? own = null)
     {
         ArgumentOutOfRangeException.ThrowIfZero(drills.Length);
         var phases = ImmutableArray.CreateBuilder<Phase>();
@@ -39,7 +40,7 @@ public static class RunSheetWriter
                 lies = layout.Key;
                 phases.Add(SettingOut(at, drill, preferred));
             }
-            set = AddDrill(phases, at, drill, next, preferred, set);
+            set = AddDrill(phases, at, drill, next, preferred, own is not null && own.TryGetValue(drill.Card.Id, out var tempo) ? tempo : drill.Card.Tempo.Steady, set);
             if (next is not null) phases.Add(Between(at, drill, next, preferred));
         }
         phases.Add(new Phase { Kind = PhaseKind.Done, Drill = drills.Length - 1, Feet = Feet.Both, ExpectedSeconds = 0, Label = RunSheetWords.Done, Cue = "", Next = "", Sounds = [] });
@@ -69,7 +70,7 @@ public static class RunSheetWriter
         };
     }
 
-    private static int AddDrill(ImmutableArray<Phase>.Builder phases, int at, SheetDrill drill, SheetDrill? nextDrill, Foot preferred, int played)
+    private static int AddDrill(ImmutableArray<Phase>.Builder phases, int at, SheetDrill drill, SheetDrill? nextDrill, Foot preferred, Tempo tempo, int played)
     {
         var (card, dose) = (drill.Card, drill.Dose);
         var turns = card.Turns(preferred);
@@ -82,13 +83,13 @@ public static class RunSheetWriter
             var rest = Math.Max((int)dose.Rest.TotalSeconds, swaps ? ShortestSwap : 0);
             // Each round repeats one cue; the round after it moves on to the next, so that all are heard.
             var cue = card.Cues[i / turns.Length % card.Cues.Length];
-            phases.Add(Work(drill, sets[i], i, sets.Count, cue, RunSheetWords.AfterWork(next, rest, swaps, nextDrill?.Card.Name)) with { Drill = at, Set = played + i + 1 });
+            phases.Add(Work(drill, sets[i], tempo, i, sets.Count, cue, RunSheetWords.AfterWork(next, rest, swaps, nextDrill?.Card.Name)) with { Drill = at, Set = played + i + 1 });
             if (next is { } feet) phases.Add(Pause(swaps ? PhaseKind.Swap : PhaseKind.Rest, at, rest, feet, card.Cues[(i + 1) / turns.Length % card.Cues.Length], drill));
         }
         return played + sets.Count;
     }
 
-    private static Phase Work(SheetDrill drill, Feet feet, int index, int count, string cue, string next)
+    private static Phase Work(SheetDrill drill, Feet feet, Tempo tempo, int index, int count, string cue, string next)
     {
         var (card, dose) = (drill.Card, drill.Dose);
         var pattern = card.Pattern.For(feet);
@@ -98,7 +99,7 @@ public static class RunSheetWriter
             Kind = PhaseKind.Work,
             Feet = feet,
             Seconds = seconds,
-            ExpectedSeconds = DoseArithmetic.TimeOfATurn(pattern, dose, card.Tempo.Steady).TotalSeconds,
+            ExpectedSeconds = DoseArithmetic.TimeOfATurn(pattern, dose, tempo).TotalSeconds,
             Target = dose switch
             {
                 RepsDose touches when card.MeasuredBy is MeasuredBy.TouchesInARound => touches.Reps * pattern.Touches.Length,

@@ -32,7 +32,7 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
         if (drills.Count == 0) return RedirectToPage("/Sheets/Index");
         (_address, _name) = (sheet, found.Name);
         var result = await SetTheStageAsync(work, [.. drills], null, space, laysTheYard: true);
-        _sums = SheetSums.Of(Drills, Player.Preferred, new Dictionary<string, Tempo>());
+        _sums = SheetSums.Of(Drills, Player.Preferred, Tempos);
         return result;
     });
 }

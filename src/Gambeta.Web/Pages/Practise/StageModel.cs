@@ -56,6 +56,9 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>Pains of which nobody said yet that practice may go on: until then it does not begin.</summary>
     public IReadOnlyList<Pain> Pains { get; private set; } = [];
 
+    /// <summary>The player's own tempo in drills where it is known.</summary>
+    protected IReadOnlyDictionary<string, Tempo> Tempos { get; private set; } = new Dictionary<string, Tempo>();
+
     /// <summary>How each layout is laid that is laid on the way, by its key.</summary>
     public IReadOnlyDictionary<string, Lay> Lays { get; private set; } = new Dictionary<string, Lay>();
 
@@ -125,7 +128,8 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         ];
         var standing = await DiaryStore.StandingAsync(work, Player.Id);
         _bests = [.. Drills.Select(d => BestsOf(d, standing))];
-        Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard);
+        Tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-Sheets.IndexModel.TempoDays));
+        Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard, Tempos);
         if (laysTheYard)
         {
             var pace = PaceOf(yard, Player).Pace;

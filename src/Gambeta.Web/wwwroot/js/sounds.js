@@ -8,12 +8,13 @@ const tones = {
   beat: { pitch: 1320, length: 0.035 },
 };
 const ahead = 150;
+const listensFor = 2000;
 const mutedKey = 'gambeta-muted';
 
 export class Sounds {
   #coming = [];
   #beats = null;
-  #audioLeads = null;
+  #lead = { since: 0, now: -Infinity, before: -Infinity };
 
   /** What the household chose holds until somebody presses the key on this device. */
   constructor(on) { this.muted = (localStorage.getItem(mutedKey) ?? (on ? 'no' : 'yes')) === 'yes'; }
@@ -41,11 +42,12 @@ export class Sounds {
 
   /** Hands what is due within the next moment to the audio clock. */
   tick(now, within = ahead) {
+    this.#compareClocks(now);
     while (this.#coming.length && this.#coming[0].at <= now + within) {
       const { sound, at } = this.#coming.shift();
-      this.#play(sound, at, now);
+      this.#play(sound, at);
     }
-    for (; this.#beats && this.#nextBeat() <= now + within; this.#stepBeat()) if (this.#nextBeat() >= now - ahead) this.#play('beat', this.#nextBeat(), now);
+    for (; this.#beats && this.#nextBeat() <= now + within; this.#stepBeat()) if (this.#nextBeat() >= now - ahead) this.#play('beat', this.#nextBeat());
   }
 
   #nextBeat() { return this.#beats.began + this.#beats.hundredths[this.#beats.next] * 10; }
@@ -55,16 +57,21 @@ export class Sounds {
     if (++beats.next === beats.hundredths.length) Object.assign(beats, { began: beats.began + beats.every, next: 0 });
   }
 
-  #play(sound, at, now) {
+  #play(sound, at) {
     if (this.muted || !this.audio) return;
-    const { pitch, length, twice } = tones[sound], { currentTime } = this.audio;
-    // A reading of the audio clock is off by what the device buffers, each by another bit, and the two clocks drift apart over an hour:
-    // so the lead is taken from many readings, unless the device stopped in between.
-    const lead = currentTime - now / 1000, off = lead - (this.#audioLeads ?? lead);
-    this.#audioLeads = Math.abs(off) > 0.1 ? lead : lead - off * 0.95;
-    const time = Math.max(currentTime, this.#audioLeads + at / 1000);
+    const { pitch, length, twice } = tones[sound];
+    const time = Math.max(this.audio.currentTime, Math.max(this.#lead.now, this.#lead.before) + at / 1000);
     this.#tone(pitch, time, length);
     if (twice) this.#tone(pitch * 1.25, time + length * 1.3, length);
+  }
+
+  // How far the audio clock leads the page's. A reading of it can lag by what the device buffers, and never runs ahead: so the greatest of
+  // the last two to four seconds is believed. Older ones are not, since the clocks drift apart and a starved device stops its own.
+  #compareClocks(now) {
+    if (!this.audio) return;
+    const lead = this.audio.currentTime - now / 1000;
+    if (now - this.#lead.since > listensFor) this.#lead = { since: now, now: lead, before: this.#lead.now };
+    else this.#lead.now = Math.max(this.#lead.now, lead);
   }
 
   #tone(pitch, at, length) {
