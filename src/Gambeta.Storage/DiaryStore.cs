@@ -110,20 +110,7 @@ public static class DiaryStore
         from standing where household_id = @Household and player_id = @player
         """;
 
-    // From one drill to the next along the index: a player has played a dozen of them, in thousands of sets.
-    private const string LastDaysSql =
-        """
-        with recursive played as (
-          (select drill, day from practice_set
-           where household_id = @Household and player_id = @player and removed_at is null
-           order by drill desc, day desc limit 1)
-          union all
-          select next.drill, next.day from played cross join lateral (
-            select drill, day from practice_set
-            where household_id = @Household and player_id = @player and removed_at is null and drill < played.drill
-            order by drill desc, day desc limit 1) next)
-        select drill, day from played
-        """;
+    private const string LastDaysSql = "select drill, last_day from drill_played where household_id = @Household and player_id = @player";
 
     private const string DaysSql =
         "select day, touches_left, touches_right, has_best from practice_day where household_id = @Household and player_id = @player and day >= @from order by day";

@@ -7,7 +7,7 @@ public static class HouseholdFile
 {
     /// <summary>The tables that hold a household's rows, in the order of the file.</summary>
     public static readonly IReadOnlyList<string> Tables =
-        ["household", "player", "pace", "thing", "space", "layout", "own_drill", "first_touch_check", "sheet", "practice_set", "mark", "set_change", "practice_day", "standing", "drill_answer", "session_end", "pain"];
+        ["household", "player", "pace", "thing", "space", "layout", "own_drill", "first_touch_check", "sheet", "practice_set", "mark", "set_change", "practice_day", "drill_played", "standing", "drill_answer", "session_end", "pain"];
 
     /// <summary>The file's text.</summary>
     public static async Task<string> WriteAsync(HouseholdWork work)

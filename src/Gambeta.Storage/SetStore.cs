@@ -58,7 +58,7 @@ public static class SetStore
         await MarkStore.InsertAsync(work, marks.Select(mark => MarkRow.From(mark, bests.Contains(mark))));
         foreach (var player in sets.GroupBy(set => set.PlayerId))
         {
-            await SummaryStore.RefreshDaysAsync(work, player.Key, player.Select(set => set.Day));
+            await SummaryStore.RefreshPlayedAsync(work, player.Key, player.Select(set => set.Day), player.Select(set => set.Drill));
             await SummaryStore.RefreshStandingAsync(work, player.Key, player.Select(set => set.Drill));
         }
     }

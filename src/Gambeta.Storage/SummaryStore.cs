@@ -4,13 +4,13 @@ using Gambeta.Core.Records;
 namespace Gambeta.Storage;
 
 /// <summary>
-/// Days added up and standing bests, as pages read them. They follow from sets and marks, and are written anew for whatever
+/// Days added up, when each drill was last played, and standing bests, as pages read them. They follow from sets and marks, and are written anew for whatever
 /// a change touched, in its transaction: no page adds up three years to show five weeks.
 /// </summary>
 internal static class SummaryStore
 {
-    /// <summary>Adds up some days of a player again.</summary>
-    public static Task RefreshDaysAsync(HouseholdWork work, Guid player, IEnumerable<DateOnly> days) =>
+    /// <summary>Adds up some days of a player again, and finds when some drills were last played.</summary>
+    public static Task RefreshPlayedAsync(HouseholdWork work, Guid player, IEnumerable<DateOnly> days, IEnumerable<string> drills) =>
         work.Connection.ExecuteAsync(
             """
             delete from practice_day where household_id = @Household and player_id = @player and day = any(@days);
@@ -19,9 +19,16 @@ internal static class SummaryStore
               exists (select from mark m where m.household_id = @Household and m.player_id = @player and m.day = s.day and m.is_best)
             from practice_set s
             where s.household_id = @Household and s.player_id = @player and s.day = any(@days) and s.removed_at is null
-            group by s.day
+            group by s.day;
+            delete from drill_played where household_id = @Household and player_id = @player and drill = any(@drills);
+            insert into drill_played (household_id, player_id, drill, last_day)
+            select @Household, @player, asked.drill, latest.day
+            from unnest(@drills) asked(drill) cross join lateral (
+              select day from practice_set s
+              where s.household_id = @Household and s.player_id = @player and s.drill = asked.drill and s.removed_at is null
+              order by day desc limit 1) latest
             """,
-            new { work.Household, player, days = days.Distinct().ToArray() });
+            new { work.Household, player, days = days.Distinct().ToArray(), drills = drills.Distinct().ToArray() });
 
     /// <summary>Finds the standing bests of some drills of a player again.</summary>
     public static Task RefreshStandingAsync(HouseholdWork work, Guid player, IEnumerable<string> drills) =>

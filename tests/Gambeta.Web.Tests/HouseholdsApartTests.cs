@@ -45,6 +45,7 @@ public class HouseholdsApartTests(TestServer server)
     [InlineData("player")]
     [InlineData("practice_set")]
     [InlineData("mark")]
+    [InlineData("drill_played")]
     [InlineData("space")]
     [InlineData("thing")]
     [InlineData("pace")]

@@ -57,6 +57,31 @@ public class SetStoreTests(TestServer server)
     }
 
     [Fact]
+    public async Task When_a_drill_was_last_played_follows_every_change()
+    {
+        var household = await server.NewHouseholdAsync();
+        var (first, last) = (Played.Round(household, 20, daysBack: 9), Played.Round(household, 18, daysBack: 3, CountedBy.Estimated));
+        async Task<DateOnly?> LastAsync() => (await InAsync(household, work => DiaryStore.LastDaysAsync(work, household.PlayerId))).TryGetValue(first.Drill, out var day) ? day : null;
+        (await LastAsync()).ShouldBeNull();
+        await server.StoreAsync(household, last);
+        (await LastAsync()).ShouldBe(Played.Day(3));
+        // One that comes late is no later for that.
+        await server.StoreAsync(household, first);
+        (await LastAsync()).ShouldBe(Played.Day(3));
+        var (moved, removal) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        await InAsync(household, work => SetStore.CorrectAsync(work, moved, last with { Day = Played.Day(1), CountedBy = CountedBy.Typed }));
+        (await LastAsync()).ShouldBe(Played.Day(1));
+        await InAsync(household, work => SetStore.RemoveAsync(work, removal, last with { Day = Played.Day(1) }));
+        (await LastAsync()).ShouldBe(Played.Day(9));
+        await InAsync(household, work => SetStore.UndoAsync(work, removal));
+        await InAsync(household, work => SetStore.UndoAsync(work, moved));
+        (await LastAsync()).ShouldBe(Played.Day(3));
+        await InAsync(household, work => SetStore.RemoveAsync(work, Guid.CreateVersion7(), first));
+        await InAsync(household, work => SetStore.RemoveAsync(work, Guid.CreateVersion7(), last));
+        (await LastAsync()).ShouldBeNull();
+    }
+
+    [Fact]
     public async Task Sets_sent_at_the_same_moment_are_judged_one_after_the_other()
     {
         var household = await server.NewHouseholdAsync();
