@@ -8,13 +8,13 @@ const tones = {
   beat: { pitch: 1320, length: 0.035 },
 };
 const ahead = 150;
-const listensFor = 2000;
+const mostLatency = 0.5;
 const mutedKey = 'gambeta-muted';
 
 export class Sounds {
   #coming = [];
   #beats = null;
-  #lead = { since: 0, now: -Infinity, before: -Infinity };
+  #lead = 0;
 
   /** What the household chose holds until somebody presses the key on this device. */
   constructor(on) { this.muted = (localStorage.getItem(mutedKey) ?? (on ? 'no' : 'yes')) === 'yes'; }
@@ -60,18 +60,19 @@ export class Sounds {
   #play(sound, at) {
     if (this.muted || !this.audio) return;
     const { pitch, length, twice } = tones[sound];
-    const time = Math.max(this.audio.currentTime, Math.max(this.#lead.now, this.#lead.before) + at / 1000);
+    const time = Math.max(this.audio.currentTime, this.#lead + at / 1000);
     this.#tone(pitch, time, length);
     if (twice) this.#tone(pitch * 1.25, time + length * 1.3, length);
   }
 
-  // How far the audio clock leads the page's. A reading of it can lag by what the device buffers, and never runs ahead: so the greatest of
-  // the last two to four seconds is believed. Older ones are not, since the clocks drift apart and a starved device stops its own.
+  // How far the audio clock leads the page's. The device tells when it plays what, to less than a millisecond; where it does not, the clock
+  // itself is read, which lags by up to a buffer. Asked anew each time: the two drift apart, and a device that is starved stops its own.
   #compareClocks(now) {
-    if (!this.audio) return;
-    const lead = this.audio.currentTime - now / 1000;
-    if (now - this.#lead.since > listensFor) this.#lead = { since: now, now: lead, before: this.#lead.now };
-    else this.#lead.now = Math.max(this.#lead.now, lead);
+    const time = this.audio?.currentTime;
+    if (!time) return;
+    const { contextTime = 0, performanceTime = 0 } = this.audio.getOutputTimestamp?.() ?? {};
+    const [read, told] = [time - now / 1000, contextTime - performanceTime / 1000];
+    this.#lead = contextTime > 0 && Math.abs(told - read) < mostLatency ? told : read;
   }
 
   #tone(pitch, at, length) {
