@@ -39,10 +39,16 @@ const views = {
   plan: { size: desk, show: page => page.goto('/yard/plan') },
   yard: { size: desk, show: page => page.goto('/yard') },
   'plan-phone': { size: phone, show: page => page.goto('/yard/plan?drill=weave-both-feet') },
-  household: { size: desk, show: page => page.goto('/household') },
   'today-phone': { size: phone, show: page => page.goto('/today') },
   'practise-phone': { size: phone, show: page => practise(page, 'inside-taps', () => taps(page, 'fj'.repeat(9), 700)) },
   challenge: { size: desk, show: page => practise(page, 'game-wall-target', () => taps(page, ['1', '3', 'x', '2', '1'], 2500)) },
+  'set-out': {
+    size: desk,
+    show: page => practise(page, 'sheet/races-twelve', async () => {
+      while (await page.locator('[data-stage]').getAttribute('data-phase') !== 'setOut') await taps(page, ['ArrowRight'], 400);
+      await page.clock.runFor(300);
+    }),
+  },
   between: {
     size: desk,
     show: page => practise(page, 'sheet/kitchen-eight', async () => {

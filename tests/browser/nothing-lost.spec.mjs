@@ -75,17 +75,30 @@ test('a reload without network comes back to the round, and all of it is sent wh
   await page.clock.runFor(6000);
   await expect(page.locator('[data-stored]')).toHaveText('all stored');
   expect(await logged(page)).toEqual(['6']);
+  // It stays while the same player looks at other pages, and goes when another one's turn has come.
+  const isKept = () => page.evaluate(() => caches.has('gambeta-practice'));
+  await page.goto('/today', { waitUntil: 'networkidle' });
+  expect(await isKept()).toBe(true);
+  await page.goto('/household');
+  await page.getByLabel('Nickname').fill('Sol');
+  await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 8));
+  await page.getByLabel('left', { exact: true }).check();
+  await page.getByRole('button', { name: 'Add' }).click();
+  await page.goto('/today');
+  await page.getByRole('button', { name: /Sol/ }).click();
+  await expect(page.locator('h1')).toContainText('Sol');
+  await expect(async () => expect(await isKept()).toBe(false)).toPass();
   // When something hurts, and when nobody is signed in, the page is not kept.
   await begin(page, 'toe-taps');
   await pageIsKept(page);
   await page.keyboard.press('p');
   await page.getByRole('button', { name: 'Heel' }).click();
-  expect(await page.evaluate(() => caches.has('gambeta-practice'))).toBe(false);
+  expect(await isKept()).toBe(false);
   await page.goto('/practise/inside-taps');
   await pageIsKept(page);
   await page.goto('/household');
   await page.getByRole('button', { name: 'Sign out' }).click();
-  await expect(async () => expect(await page.evaluate(() => caches.has('gambeta-practice'))).toBe(false)).toPass();
+  await expect(async () => expect(await isKept()).toBe(false)).toPass();
 });
 
 test('signed out in another tab, what is played waits for its own household, whoever else signs in', async ({ page, context }) => {

@@ -1,6 +1,9 @@
 // Keeps the practice page that is open, and what it is made of, on the device: sw.js hands it out when it is loaded again without a way to
-// the server. One page only, gone when something hurts and when nobody is signed in. Browsers have no such keeping over plain http.
+// the server. One page only, gone when something hurts, when nobody is signed in and when somebody else plays. Browsers have no such
+// keeping over plain http.
 const cacheName = 'gambeta-practice';
+const keptForKey = 'gambeta-kept-for';
+const whoseTurn = () => `${document.body.dataset.household} ${document.body.dataset.player}`;
 
 export async function keepPage() {
   try {
@@ -9,10 +12,14 @@ export async function keepPage() {
     const parts = [...document.querySelectorAll('link[href], script[src]')].map(part => part.href ?? part.src);
     const wanted = new Set([location.href, ...parts]), cache = await caches.open(cacheName);
     await cache.addAll(wanted);
+    localStorage.setItem(keptForKey, whoseTurn());
     for (const { url } of await cache.keys()) if (!wanted.has(url)) await cache.delete(url);
   } catch {
     // Without network there is nothing newer to keep: what is there stays.
   }
 }
+
+/** Forgets a page that was kept for another household or player than the one that is here now. */
+export async function keepOnlyOurs() { if (localStorage.getItem(keptForKey) !== whoseTurn()) await forgetPage(); }
 
 export async function forgetPage() { await globalThis.caches?.delete(cacheName); }

@@ -1,5 +1,5 @@
 // What every page does: one key for each marked action, and sending what still waits on this device.
-import { forgetPage } from './offline.js';
+import { keepOnlyOurs } from './offline.js';
 import { flush, forgetRefused, onChange, state } from './outbox.js';
 
 document.addEventListener('keydown', event => {
@@ -16,7 +16,7 @@ document.addEventListener('click', event => { if (event.target.closest('[data-pr
 
 // Tabs that were opened in the name of another household learn that it is over.
 localStorage.setItem('gambeta-household', document.body.dataset.household ?? '');
-if (!document.body.dataset.household) forgetPage();
+keepOnlyOurs();
 
 const zone = document.querySelector('[data-time-zone]');
 if (zone) zone.value = Intl.DateTimeFormat().resolvedOptions().timeZone ?? zone.value;
