@@ -44,7 +44,7 @@ const views = {
   challenge: { size: desk, show: page => practise(page, 'game-wall-target', () => taps(page, ['1', '3', 'x', '2', '1'], 2500)) },
   'set-out': {
     size: desk,
-    show: page => practise(page, 'sheet/races-twelve', async () => {
+    show: page => practise(page, 'sheet/patio-races-twelve', async () => {
       while (await page.locator('[data-stage]').getAttribute('data-phase') !== 'setOut') await taps(page, ['ArrowRight'], 400);
       await page.clock.runFor(300);
     }),
@@ -61,15 +61,19 @@ const views = {
 };
 
 const browser = await chromium.launch(browserOptions);
+// Signed in once: a dozen sign-ins a minute are taken for somebody who guesses.
+const door = await browser.newContext({ baseURL: address });
+const entering = await door.newPage();
+await entering.goto('/');
+await entering.getByRole('button', { name: 'Open the demo' }).click();
+await entering.waitForURL('**/today');
+const cookies = await door.cookies();
+await door.close();
 for (const [name, view] of Object.entries(views)) {
   if (only.length && !only.includes(name)) continue;
   const context = await browser.newContext({ viewport: view.size, baseURL: address, reducedMotion: 'reduce', hasTouch: view.size === phone });
   const page = await context.newPage();
-  if (!view.open) {
-    await page.goto('/');
-    await page.getByRole('button', { name: 'Open the demo' }).click();
-    await page.waitForURL('**/today');
-  }
+  if (!view.open) await context.addCookies(cookies);
   await view.show(page);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `${folder}${name}.png` });

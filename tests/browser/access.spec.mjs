@@ -16,10 +16,10 @@ async function check(page) {
 /** What lies over what on the practice screen, or out of it: the ink of every piece of text and every block against every other. */
 const covered = page => page.evaluate(() => {
   const boxes = [];
-  for (const element of document.querySelectorAll('.stage-head p, .stage-head h1, .side .shoe, .side .count, .side p, .mosaic, .figure, .board, [data-yard], .under, .cue, .result, .typed-row, .ask p, .choices, .next, .keys button')) {
+  for (const element of document.querySelectorAll('.stage-head p, .stage-head h1, .side .shoe, .side .count, .side p, .mosaic, .figure, .board, [data-yard], .under, .cue, .result, .typed-row, .ask p, .choices button, .next, .keys button')) {
     if (!element.checkVisibility() || (!element.textContent.trim() && !element.matches('.shoe, .mosaic'))) continue;
     let box = element.getBoundingClientRect();
-    if (!element.matches('.board, [data-yard], .typed-row, .choices, .keys button, svg')) {
+    if (!element.matches('.board, [data-yard], .typed-row, .choices button, .keys button, svg')) {
       const range = document.createRange(), air = 0.24 * parseFloat(getComputedStyle(element).fontSize);
       range.selectNodeContents(element);
       const { left, right, top, bottom } = range.getBoundingClientRect();
@@ -29,6 +29,8 @@ const covered = page => page.evaluate(() => {
   }
   const over = (a, b) => Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 && Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 2;
   const found = boxes.filter(({ box, element }) => !element.closest('.middle') && (box.left < -1 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1)).map(({ name }) => `${name} is off the screen`);
+  const middle = document.querySelector('.middle').getBoundingClientRect();
+  for (const { box, element, name } of boxes) if (element.closest('.middle') && (box.left < middle.left - 1 || box.right > middle.right + 1)) found.push(`${name} is cut off`);
   for (const [i, a] of boxes.entries()) {
     // The clock stands on the mosaic on purpose.
     for (const b of boxes.slice(i + 1)) if (over(a.box, b.box) && !(a.element.matches('.mosaic') && b.element.matches('.figure'))) found.push(`${a.name} and ${b.name}`);
