@@ -15,7 +15,7 @@ internal static class MarkStore
         var marks = Scoring.MarksOf(set).ToList();
         if (marks.Count == 0)
         {
-            await SummaryStore.RefreshPlayedAsync(work, set.PlayerId, [set.Day], [set.Drill]);
+            await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day], [set.Drill]);
             return [];
         }
         var bests = (await work.Connection.QueryAsync<MarkRow>(
@@ -36,8 +36,7 @@ internal static class MarkStore
                 "update mark set is_best = false where household_id = @Household and measure = @measure and set_id = any(@sets)",
                 new { work.Household, measure = mark.Key.Measure.ToString(), sets = beaten.Select(m => m.SetId).ToArray() });
         }
-        await SummaryStore.RefreshPlayedAsync(work, set.PlayerId, days, [set.Drill]);
-        await SummaryStore.RefreshStandingAsync(work, set.PlayerId, [set.Drill]);
+        await SummaryStore.RefreshAsync(work, set.PlayerId, days, [set.Drill]);
         return [.. marks.Where(mark => chains[mark].Contains(mark))];
     }
 
@@ -70,8 +69,7 @@ internal static class MarkStore
                 sets = bests.Select(mark => mark.SetId).ToArray(),
                 measures = bests.Select(mark => mark.Key.Measure.ToString()).ToArray(),
             });
-        await SummaryStore.RefreshPlayedAsync(work, set.PlayerId, [set.Day, dayBefore, .. turned], [set.Drill]);
-        await SummaryStore.RefreshStandingAsync(work, set.PlayerId, [set.Drill]);
+        await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day, dayBefore, .. turned], [set.Drill]);
     }
 
     /// <summary>Adds marks in one statement.</summary>

@@ -56,11 +56,7 @@ public static class SetStore
         var marks = sets.SelectMany(Scoring.MarksOf).ToList();
         var bests = marks.GroupBy(mark => mark.Key).SelectMany(key => BestChain.From(key)).ToHashSet();
         await MarkStore.InsertAsync(work, marks.Select(mark => MarkRow.From(mark, bests.Contains(mark))));
-        foreach (var player in sets.GroupBy(set => set.PlayerId))
-        {
-            await SummaryStore.RefreshPlayedAsync(work, player.Key, player.Select(set => set.Day), player.Select(set => set.Drill));
-            await SummaryStore.RefreshStandingAsync(work, player.Key, player.Select(set => set.Drill));
-        }
+        foreach (var player in sets.GroupBy(set => set.PlayerId)) await SummaryStore.RefreshAsync(work, player.Key, player.Select(set => set.Day), player.Select(set => set.Drill));
     }
 
     /// <summary>A set of this household; nothing when there is none or it was removed.</summary>

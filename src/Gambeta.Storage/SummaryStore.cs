@@ -9,8 +9,8 @@ namespace Gambeta.Storage;
 /// </summary>
 internal static class SummaryStore
 {
-    /// <summary>Adds up some days of a player again, and finds when some drills were last played.</summary>
-    public static Task RefreshPlayedAsync(HouseholdWork work, Guid player, IEnumerable<DateOnly> days, IEnumerable<string> drills) =>
+    /// <summary>Works out again, in one round trip, what follows from a player's sets on some days and of some drills.</summary>
+    public static Task RefreshAsync(HouseholdWork work, Guid player, IEnumerable<DateOnly> days, IEnumerable<string> drills) =>
         work.Connection.ExecuteAsync(
             """
             delete from practice_day where household_id = @Household and player_id = @player and day = any(@days);
@@ -20,20 +20,15 @@ internal static class SummaryStore
             from practice_set s
             where s.household_id = @Household and s.player_id = @player and s.day = any(@days) and s.removed_at is null
             group by s.day;
+
             delete from drill_played where household_id = @Household and player_id = @player and drill = any(@drills);
             insert into drill_played (household_id, player_id, drill, last_day)
             select @Household, @player, asked.drill, latest.day
             from unnest(@drills) asked(drill) cross join lateral (
               select day from practice_set s
               where s.household_id = @Household and s.player_id = @player and s.drill = asked.drill and s.removed_at is null
-              order by day desc limit 1) latest
-            """,
-            new { work.Household, player, days = days.Distinct().ToArray(), drills = drills.Distinct().ToArray() });
+              order by day desc limit 1) latest;
 
-    /// <summary>Finds the standing bests of some drills of a player again.</summary>
-    public static Task RefreshStandingAsync(HouseholdWork work, Guid player, IEnumerable<string> drills) =>
-        work.Connection.ExecuteAsync(
-            """
             delete from standing where household_id = @Household and player_id = @player and drill = any(@drills);
             insert into standing (household_id, player_id, drill, measure, feet, layout, set_id, value, made_at, day, latest)
             select @Household, @player, drill, measure, feet, layout, set_id, value, made_at, day, array(
@@ -46,5 +41,5 @@ internal static class SummaryStore
               from mark where household_id = @Household and player_id = @player and drill = any(@drills) and is_best
               order by drill, measure, feet, layout, made_at desc) best
             """,
-            new { work.Household, player, drills = drills.Distinct().ToArray(), latest = NearRecords.LatestMarks });
+            new { work.Household, player, days = days.Distinct().ToArray(), drills = drills.Distinct().ToArray(), latest = NearRecords.LatestMarks });
 }

@@ -66,6 +66,8 @@ public class LineTests(TestServer server)
         (await SayAsync(line, "null")).GetProperty("status").GetInt32().ShouldBe(400);
         var unreadable = await PostAsync(line, 5, "/api/sets", new { id = "not an id" });
         (unreadable.GetProperty("n").GetInt32(), unreadable.GetProperty("status").GetInt32()).ShouldBe((5, 400));
+        foreach (var none in new[] { "{\"n\":8,\"to\":\"/api/sets\"}", "{\"n\":8,\"to\":\"/api/sets\",\"body\":null}", "{\"n\":8,\"to\":\"/api/sets\",\"body\":[]}" })
+            (await SayAsync(line, none)).GetRawText().ShouldStartWith("{\"n\":8,\"status\":400");
         (await PostAsync(line, 6, "/api/token", new { })).GetProperty("status").GetInt32().ShouldBe(404);
         // In pieces, as a long set may come.
         var set = JsonSerializer.SerializeToUtf8Bytes(new { n = 7, to = "/api/sets", body = Played.Post(household, 20) }, JsonSerializerOptions.Web);

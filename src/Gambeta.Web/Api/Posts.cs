@@ -53,5 +53,5 @@ internal sealed record Post(string Path, Delegate OverHttp, Func<JsonElement, Js
     public static Post Of<T>(string path, Func<T, HttpContext, PageTools, Task<IResult>> take) => new(
         path,
         (T body, HttpContext http, PageTools tools) => take(body, http, tools),
-        (body, json, http, tools) => body.Deserialize<T>(json) is { } read ? take(read, http, tools) : throw new JsonException());
+        (body, json, http, tools) => body.ValueKind == JsonValueKind.Object ? take(body.Deserialize<T>(json)!, http, tools) : throw new JsonException());
 }
