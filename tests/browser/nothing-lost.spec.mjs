@@ -77,8 +77,10 @@ test('a reload without network comes back to the round, and all of it is sent wh
   expect(await logged(page)).toEqual(['6']);
   // It stays while the same player looks at other pages, and goes when another one's turn has come.
   const isKept = () => page.evaluate(() => caches.has('gambeta-practice'));
-  await page.goto('/today', { waitUntil: 'networkidle' });
-  expect(await isKept()).toBe(true);
+  for (const other of ['/today', '/drills/no-such-drill']) {
+    await page.goto(other, { waitUntil: 'networkidle' });
+    expect(await isKept()).toBe(true);
+  }
   await page.goto('/household');
   await page.getByLabel('Nickname').fill('Sol');
   await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 8));

@@ -20,6 +20,11 @@ export async function keepPage() {
 }
 
 /** Forgets a page that was kept for another household or player than the one that is here now. */
-export async function keepOnlyOurs() { if (localStorage.getItem(keptForKey) !== whoseTurn()) await forgetPage(); }
+export async function keepOnlyOurs() {
+  const { household, player } = document.body.dataset;
+  // A page that only says what went wrong knows nobody's turn.
+  if (household && !player) return;
+  if (localStorage.getItem(keptForKey) !== whoseTurn()) await forgetPage();
+}
 
 export async function forgetPage() { await globalThis.caches?.delete(cacheName); }
