@@ -144,17 +144,17 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         return rows;
     }
 
-    // What stands for each thing that these sets are measured by: a best of today, with what it beat, or the one that is still to beat.
+    // What stands for each thing that these sets are measured by: a best of this sitting, with what it beat, or the one that is still to beat.
     private IEnumerable<string> AgainstOf(LogRow played)
     {
-        var keys = played.Sets.SelectMany(Scoring.MarksOf).Select(mark => mark.Key).Distinct().ToList();
-        var (today, drills) = (Sets.Select(set => set.Id).ToHashSet(), keys.Count(key => _chains.Contains(key)));
-        foreach (var key in keys.Where(_chains.Contains))
+        var ours = Sets.Select(set => set.Id).ToHashSet();
+        var keys = played.Sets.SelectMany(Scoring.MarksOf).Select(mark => mark.Key).Distinct().Where(_chains.Contains).ToList();
+        foreach (var key in keys)
         {
             var standing = PersonalBest.Of([.. _chains[key]]).Last();
-            var value = Wording.Figure(key.Measure, standing.Mark.Value) + (drills > 1 ? $" {Wording.Unit(key.Measure)}" : "");
+            var value = Wording.Figure(key.Measure, standing.Mark.Value) + (keys.Count > 1 ? $" {Wording.Unit(key.Measure)}" : "");
             var on = _layouts.TryGetValue(key.Layout, out var layout) ? $"on “{layout}”: " : "";
-            yield return on + (today.Contains(standing.Mark.SetId)
+            yield return on + (ours.Contains(standing.Mark.SetId)
                 ? standing.DaysStood is { } days
                     ? $"{value}, {Wording.Number(standing.Gain!.Value)} better than ever. The one before stood {Wording.Days(days)}."
                     : $"{value}, the first mark"
