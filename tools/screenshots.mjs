@@ -34,21 +34,12 @@ const views = {
   logbook: { size: desk, show: page => page.goto('/logbook') },
   records: { size: desk, show: page => page.goto('/records') },
   result: { size: desk, show: async page => { await page.goto('/today'); await page.locator('.last a').click(); } },
-  sheets: { size: desk, show: page => page.goto('/sheets') },
   sheet: { size: desk, show: page => page.goto('/sheets/edit?copy=patio-turns-sixteen') },
   plan: { size: desk, show: page => page.goto('/yard/plan') },
   yard: { size: desk, show: page => page.goto('/yard') },
-  'plan-phone': { size: phone, show: page => page.goto('/yard/plan?drill=weave-both-feet') },
   'today-phone': { size: phone, show: page => page.goto('/today') },
   'practise-phone': { size: phone, show: page => practise(page, 'inside-taps', () => taps(page, 'fj'.repeat(9), 700)) },
   challenge: { size: desk, show: page => practise(page, 'game-wall-target', () => taps(page, ['1', '3', 'x', '2', '1'], 2500)) },
-  'set-out': {
-    size: desk,
-    show: page => practise(page, 'sheet/patio-races-twelve', async () => {
-      while (await page.locator('[data-stage]').getAttribute('data-phase') !== 'setOut') await taps(page, ['ArrowRight'], 400);
-      await page.clock.runFor(300);
-    }),
-  },
   between: {
     size: desk,
     show: page => practise(page, 'sheet/kitchen-eight', async () => {
@@ -57,6 +48,41 @@ const views = {
         await page.clock.runFor(set ? 8000 : 18_000);
       }
     }),
+  },
+};
+
+/** What no demo has: devices that are signed in, words that were just made, sets that wait. In a household of their own. */
+const own = {
+  words: { size: desk, show: async () => {} },
+  devices: {
+    size: desk,
+    show: async (page, name) => {
+      for (const userAgent of ['Mozilla/5.0 (iPhone)', 'Mozilla/5.0 (Windows NT 10.0)']) {
+        const other = await (await browser.newContext({ baseURL: address, userAgent })).newPage();
+        await other.goto('/');
+        await other.getByLabel('Household').fill(name);
+        await other.getByLabel('Password').fill('sardine tractor');
+        await other.getByRole('button', { name: 'Sign in' }).click();
+        await other.waitForURL('**/today');
+      }
+      await page.goto('/household/sign-ins');
+    },
+  },
+  waiting: {
+    size: desk,
+    show: async page => {
+      await page.goto('/today');
+      await page.route('**/api/**', route => route.request().url().endsWith('/api/counts')
+        ? route.fulfill({ status: 422, contentType: 'application/problem+json', body: JSON.stringify({ title: 'Not taken', status: 422, problems: ['That is more than 8 touches a second. Is it right? Then keep it once more.'], ask: true }) })
+        : route.request().url().endsWith('/api/token') ? route.continue() : route.abort());
+      await page.evaluate(async () => {
+        const [{ keep }, { newId }] = await Promise.all([import('/js/outbox.js'), import('/js/ids.js')]), { player } = document.body.dataset, at = new Date().toISOString();
+        await keep({ kind: 'count', key: newId(), url: '/api/counts', body: { set: newId(), change: newId(), drill: 'inside-taps', at, draft: { left: 90, right: 91, seconds: 20 } } });
+        for (const drill of ['pull-back-laces-away', 'juggling-streak']) keep({ kind: 'set', key: newId(), url: '/api/sets', body: { player, drill, startedAt: at } });
+      });
+      await page.goto('/household/waiting');
+      await page.locator('.waits li').nth(2).waitFor();
+    },
   },
 };
 
@@ -78,5 +104,21 @@ for (const [name, view] of Object.entries(views)) {
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `${folder}${name}.png` });
   await context.close();
+}
+if (Object.keys(own).some(name => !only.length || only.includes(name))) {
+  const page = await (await browser.newContext({ viewport: desk, baseURL: address, reducedMotion: 'reduce' })).newPage(), name = `Gull rock ${Date.now() % 1000}`;
+  await page.goto('/household/new');
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Password').fill('sardine tractor');
+  await page.getByLabel('Nickname').fill('Nerea');
+  await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 9));
+  await page.getByLabel('left', { exact: true }).check();
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await page.locator('.words').waitFor();
+  for (const [view, { show }] of Object.entries(own)) {
+    await show(page, name);
+    await page.evaluate(() => document.fonts.ready);
+    await page.screenshot({ path: `${folder}${view}.png` });
+  }
 }
 await browser.close();

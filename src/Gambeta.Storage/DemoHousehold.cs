@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Dapper;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
@@ -12,7 +13,7 @@ namespace Gambeta.Storage;
 /// </summary>
 public static class DemoHousehold
 {
-    /// <summary>The demo household's id, the same everywhere.</summary>
+    /// <summary>The id of the household that visitors get copies of, the same everywhere. Nobody signs in to it.</summary>
     public static readonly Guid Id = Guid.Parse("01900000-0000-7000-8000-0000000de300");
 
     /// <summary>Its name.</summary>
@@ -43,13 +44,37 @@ public static class DemoHousehold
     private static readonly string[] BenatDrills =
         ["toe-taps", "inside-taps", "pull-back-laces-away", "drop-kick-catch", "juggling-streak", "wall-two-touch", "game-bottle"];
 
-    /// <summary>Loads it once; a second call finds it and changes nothing. Returns whether it was loaded now.</summary>
-    public static async Task<bool> LoadOnceAsync(GambetaDatabase database, DrillCatalogue catalogue, DateTimeOffset now, string timeZone)
+    /// <summary>After so long it is made up anew: with what changed in the rules meanwhile, and with the weekdays where they belong.</summary>
+    private static readonly TimeSpan Stale = TimeSpan.FromDays(6);
+
+    /// <summary>
+    /// Opens a copy of it for one visitor: the household that the work is in, moved by whole days so that it ends today. False when as many copies as can be
+    /// are open, or there is nothing to copy.
+    /// </summary>
+    public static async Task<bool> CopyAsync(HouseholdWork work, DateTimeOffset now, TimeSpan lasts, int most)
+    {
+        var madeAt = await MadeAtAsync(work);
+        return madeAt is not null && await work.Connection.ExecuteScalarAsync<bool>(
+            "select demo_copy(@Household, @tables, @days, @until, @most)",
+            new { work.Household, tables = Copied.ToArray(), days = Math.Max(0, (int)(now - madeAt.Value).TotalDays), until = (now + lasts).UtcDateTime, most });
+    }
+
+    /// <summary>Tables that a copy takes along, what others hang on first. Nothing was ever changed in the one that is copied.</summary>
+    private static IEnumerable<string> Copied => HouseholdFile.Tables.Except(["household", "set_change", "sign_in", "written"]);
+
+    // When the copied one was made, which only its own household may read.
+    private static async Task<DateTimeOffset?> MadeAtAsync(HouseholdWork work) =>
+        await work.Connection.ExecuteScalarAsync<DateTime?>("select demo_made_at()") is { } at ? new DateTimeOffset(DateTime.SpecifyKind(at, DateTimeKind.Utc)) : null;
+
+    /// <summary>Makes it up where it is not there yet, or is some days old. Returns whether it was made now.</summary>
+    public static async Task<bool> LoadAsync(GambetaDatabase database, DrillCatalogue catalogue, DateTimeOffset now, string timeZone)
     {
         await using var work = await database.BeginAsync(Id);
-        if (await HouseholdStore.ExistsAsync(work)) return false;
-        // No password opens it: only the demo button does.
-        if (!await HouseholdStore.CreateAsync(work, Name, "", timeZone)) return false;
+        if (await MadeAtAsync(work) is { } madeAt && now - madeAt < Stale) return false;
+        await HouseholdStore.EraseAsync(work);
+        // No password opens it, and no name leads to it.
+        if (await HouseholdStore.CreateAsync(work, Name, "", timeZone) != CreateOutcome.Made) return false;
+        await work.Connection.ExecuteAsync("update household set name_key = 'demo', created_at = @now where household_id = @Id", new { Id, now = now.UtcDateTime });
         var year = now.Year;
         await HouseholdStore.AddPlayerAsync(work, new Player(Irune, "Irune", year - 11, Foot.Right, Level.Steady));
         await HouseholdStore.AddPlayerAsync(work, new Player(Benat, "Beñat", year - 8, Foot.Left, Level.FirstWeeks));

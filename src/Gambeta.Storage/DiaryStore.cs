@@ -26,9 +26,9 @@ public static class DiaryStore
               select session_id from practice_set
               where household_id = @Household and player_id = @player and removed_at is null
               order by day desc, started_at desc limit 1)
-            order by started_at, set_order;
+            order by started_at, set_order limit @MostShown;
 
-            {StandingSql};
+            {LatestStandingSql};
 
             {LastDaysSql};
 
@@ -36,7 +36,7 @@ public static class DiaryStore
 
             select kind, wall_side is not null from space where household_id = @Household and retired_at is null
             """,
-            new { work.Household, player, from });
+            new { work.Household, player, from, SetStore.MostShown });
         return new TodayRows(
             Days(await rows.ReadAsync<DayRow>()),
             [.. (await rows.ReadAsync<SetRow>()).Select(row => row.ToSet())],
@@ -48,7 +48,7 @@ public static class DiaryStore
 
     /// <summary>The bests that stand, one of each key.</summary>
     public static async Task<IReadOnlyList<Mark>> StandingAsync(HouseholdWork work, Guid player) =>
-        [.. (await work.Connection.QueryAsync<MarkRow>(StandingSql, new { work.Household, player })).Select(row => row.ToMark())];
+        [.. (await work.Connection.QueryAsync<MarkRow>(LatestStandingSql, new { work.Household, player })).Select(row => row.ToMark())];
 
     /// <summary>The day on which each drill was last played.</summary>
     public static async Task<IReadOnlyDictionary<string, DateOnly>> LastDaysAsync(HouseholdWork work, Guid player) =>
@@ -56,26 +56,27 @@ public static class DiaryStore
 
     /// <summary>
     /// All that the logbook shows, in one round trip: the sets of a player between two days, one drill or all, latest day first
-    /// and within it in the order played; which of them are bests; and which drills there are to choose from.
+    /// and within it in the order played, a page of <see cref="SetStore.MostShown"/>; which of them are bests; and which drills there are to choose from.
     /// </summary>
-    public static async Task<LogbookRows> LogbookAsync(HouseholdWork work, Guid player, string? drill, DateOnly from, DateOnly to)
+    public static async Task<LogbookRows> LogbookAsync(HouseholdWork work, Guid player, string? drill, DateOnly from, DateOnly to, int page = 1)
     {
         await using var rows = await work.Connection.QueryMultipleAsync(
             $"""
-            select {SetRow.Columns} from practice_set
+            select {SetRow.Columns}, exists (select from mark m where m.household_id = @Household and m.set_id = s.set_id and m.is_best) is_best from practice_set s
             where household_id = @Household and player_id = @player and day between @from and @to
               and (@drill::text is null or drill = @drill) and removed_at is null
-            order by day desc, started_at, set_order;
-
-            select set_id from mark where household_id = @Household and player_id = @player and day between @from and @to and is_best;
+            order by day desc, started_at, set_order, set_id offset @skipped limit @MostShown + 1;
 
             {LastDaysSql}
             """,
-            new { work.Household, player, drill, from, to });
+            new { work.Household, player, drill, from, to, skipped = (page - 1) * SetStore.MostShown, SetStore.MostShown });
+        var read = (await rows.ReadAsync<SetRow>()).ToList();
+        var shown = read.Take(SetStore.MostShown).ToList();
         return new LogbookRows(
-            [.. (await rows.ReadAsync<SetRow>()).Select(row => row.ToSet())],
-            (await rows.ReadAsync<Guid>()).ToHashSet(),
-            [.. (await rows.ReadAsync<(string Drill, DateOnly Day)>()).Select(d => d.Drill)]);
+            [.. shown.Select(row => row.ToSet())],
+            shown.Where(row => row.IsBest).Select(row => row.SetId).ToHashSet(),
+            [.. (await rows.ReadAsync<(string Drill, DateOnly Day)>()).Select(d => d.Drill)],
+            read.Count > shown.Count);
     }
 
     /// <summary>The bests made between two days, by their set.</summary>
@@ -93,14 +94,16 @@ public static class DiaryStore
         .. (await work.Connection.QueryAsync<MarkRow>(
             """
             select b.set_id, s.measure, s.player_id, s.drill, s.feet, s.layout, b.value, b.made_at, b.day
-            from standing s cross join lateral (
+            from (
+              select * from standing where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill)
+              order by made_at desc limit @MostKeys) s
+            cross join lateral (
               select set_id, value, made_at, day from mark m
               where m.household_id = @Household and m.player_id = @player and m.drill = s.drill and m.measure = s.measure
                 and m.feet = s.feet and m.layout = s.layout and m.is_best
               order by made_at desc limit @most) b
-            where s.household_id = @Household and s.player_id = @player and (@drill::text is null or s.drill = @drill)
             """,
-            new { work.Household, player, most, drill })).Select(row => row.ToMark()).Order().GroupBy(mark => mark.Key),
+            new { work.Household, player, most, drill, MostKeys })).Select(row => row.ToMark()).Order().GroupBy(mark => mark.Key),
     ];
 
     /// <summary>The bests that stand, for a query that reads more besides.</summary>
@@ -109,6 +112,11 @@ public static class DiaryStore
         select set_id, measure, player_id, drill, feet, layout, value, made_at, day, latest
         from standing where household_id = @Household and player_id = @player
         """;
+
+    /// <summary>Most records that a page reads: ten drills a week on layouts of their own for a year, the ones set last.</summary>
+    public const int MostKeys = 500;
+
+    private static readonly string LatestStandingSql = $"{StandingSql} order by made_at desc limit {MostKeys}";
 
     private const string LastDaysSql = "select drill, last_day from drill_played where household_id = @Household and player_id = @player";
 
@@ -146,4 +154,8 @@ public sealed record TodayRows(
 }
 
 /// <summary>What the logbook reads.</summary>
-public sealed record LogbookRows(IReadOnlyList<PracticeSet> Sets, IReadOnlySet<Guid> Bests, IReadOnlyList<string> Drills);
+/// <param name="Sets">A page of sets.</param>
+/// <param name="Bests">Which of them are bests.</param>
+/// <param name="Drills">The drills that were ever played.</param>
+/// <param name="HasMore">Whether another page follows.</param>
+public sealed record LogbookRows(IReadOnlyList<PracticeSet> Sets, IReadOnlySet<Guid> Bests, IReadOnlyList<string> Drills, bool HasMore);

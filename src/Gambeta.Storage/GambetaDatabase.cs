@@ -10,6 +10,7 @@ public sealed class GambetaDatabase : IAsyncDisposable
     {
         DefaultTypeMap.MatchNamesWithUnderscores = true;
         SqlMapper.AddTypeHandler(new DateOnlyHandler());
+        SqlMapper.AddTypeHandler(new MaybesHandler());
     }
 
     /// <summary>Connects as the application's role. Statements are prepared once they recur.</summary>
@@ -22,9 +23,13 @@ public sealed class GambetaDatabase : IAsyncDisposable
             // The only setting made on a connection lasts for one transaction, so there is nothing to reset.
             NoResetOnClose = true,
             // Every query here is led by an index on household and player. Planning it anew for each household took longer than running it.
-            Options = "-c plan_cache_mode=force_generic_plan -c jit=off",
+            // A statement, a lock or an instance that hangs gives up by itself: an instance that is frozen in the middle of its work must not keep a player's lock.
+            Options = "-c plan_cache_mode=force_generic_plan -c jit=off -c statement_timeout=10s -c lock_timeout=4s -c idle_in_transaction_session_timeout=10s",
+            ApplicationName = "gambeta",
+            // Tries that were still in the air have no end among those that have one.
+            ArrayNullabilityMode = ArrayNullabilityMode.PerInstance,
             Timeout = 5,
-            CommandTimeout = 15,
+            CommandTimeout = 12,
         };
         Source = NpgsqlDataSource.Create(settings);
     }
@@ -35,13 +40,29 @@ public sealed class GambetaDatabase : IAsyncDisposable
     /// <summary>Begins work inside a household: the policies of the database show and take only its rows until the work ends.</summary>
     public async Task<HouseholdWork> BeginAsync(Guid household, CancellationToken cancel = default)
     {
+        var work = await OpenAsync(household, cancel);
+        try
+        {
+            await work.Connection.ExecuteAsync(EnterSql, new { household = household.ToString() });
+            return work;
+        }
+        catch
+        {
+            await work.DisposeAsync();
+            throw;
+        }
+    }
+
+    /// <summary>Says to the policies which household it is; whoever opens a transaction sends it first.</summary>
+    internal const string EnterSql = "select set_config('gambeta.household', @household, true)";
+
+    /// <summary>A transaction in which nothing was said yet: until somebody says whose it is, it sees no rows.</summary>
+    public async Task<HouseholdWork> OpenAsync(Guid household, CancellationToken cancel = default)
+    {
         var connection = await Source.OpenConnectionAsync(cancel);
         try
         {
-            var transaction = await connection.BeginTransactionAsync(cancel);
-            await connection.ExecuteAsync(
-                "select set_config('gambeta.household', @household, true)", new { household = household.ToString() }, transaction);
-            return new HouseholdWork(household, connection, transaction);
+            return new HouseholdWork(household, connection, await connection.BeginTransactionAsync(cancel));
         }
         catch
         {

@@ -1,6 +1,7 @@
 using Dapper;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Touches;
 using Npgsql;
 
@@ -9,43 +10,44 @@ namespace Gambeta.Storage;
 /// <summary>Somebody who practises: a nickname and a birth year, nothing more.</summary>
 public sealed record Player(Guid Id, string Nickname, int BirthYear, Foot Preferred, Level Level);
 
-/// <summary>What signing in needs to know.</summary>
-public sealed record SignInRow(Guid HouseholdId, string PasswordHash);
+/// <summary>What became of a household that was to be made.</summary>
+public enum CreateOutcome
+{
+    /// <summary>It is there now.</summary>
+    Made,
+
+    /// <summary>Another one signs in with a name that looks the same.</summary>
+    NameTaken,
+
+    /// <summary>One with its id is there: the same form was sent before.</summary>
+    MadeBefore,
+}
 
 /// <summary>Households and their players.</summary>
 public static class HouseholdStore
 {
-    /// <summary>The household of a name, whatever its capitals; nothing when there is none.</summary>
-    public static async Task<SignInRow?> FindForSignInAsync(GambetaDatabase database, string name)
-    {
-        await using var connection = await database.Source.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<SignInRow>(
-            "select household_id, password_hash from household_for_sign_in(@name)", new { name });
-    }
-
-    /// <summary>Makes the household that the work is in. False when its name is taken; the work is then of no further use.</summary>
-    public static async Task<bool> CreateAsync(HouseholdWork work, string name, string passwordHash, string timeZone)
+    /// <summary>Makes the household that the work is in. Its name or its id may be taken; the work is then of no further use.</summary>
+    public static async Task<CreateOutcome> CreateAsync(HouseholdWork work, string name, string passwordHash, string timeZone, string? recoveryHash = null)
     {
         try
         {
             await work.Connection.ExecuteAsync(
                 """
-                insert into household (household_id, name, password_hash, time_zone)
-                values (@Household, @name, @passwordHash, @timeZone)
+                insert into household (household_id, name, name_key, password_hash, recovery_hash, time_zone)
+                values (@Household, @name, @key, @passwordHash, @recoveryHash, @timeZone)
                 """,
-                new { work.Household, name, passwordHash, timeZone });
-            return true;
+                new { work.Household, name = HouseholdName.Tidy(name), key = HouseholdName.Key(name), passwordHash, recoveryHash, timeZone });
+            return CreateOutcome.Made;
         }
-        catch (PostgresException taken) when (taken is { SqlState: PostgresErrorCodes.UniqueViolation, ConstraintName: "household_name" })
+        catch (PostgresException taken) when (taken is { SqlState: PostgresErrorCodes.UniqueViolation, ConstraintName: "household_name_key" })
         {
-            return false;
+            return CreateOutcome.NameTaken;
+        }
+        catch (PostgresException taken) when (taken is { SqlState: PostgresErrorCodes.UniqueViolation, ConstraintName: "household_pkey" })
+        {
+            return CreateOutcome.MadeBefore;
         }
     }
-
-    /// <summary>True when the household of this work exists.</summary>
-    public static Task<bool> ExistsAsync(HouseholdWork work) =>
-        work.Connection.ExecuteScalarAsync<bool>(
-            "select exists (select from household where household_id = @Household)", new { work.Household });
 
     /// <summary>Adds a player; adding the same id again changes nothing.</summary>
     public static Task AddPlayerAsync(HouseholdWork work, Player player) =>
@@ -57,25 +59,70 @@ public static class HouseholdStore
             """,
             new { work.Household, player.Id, player.Nickname, player.BirthYear, foot = player.Preferred.ToWords(), level = player.Level.ToWords() });
 
-    /// <summary>The household's name and clock with its players, first comers first; nothing when it is gone.</summary>
-    public static async Task<HouseholdView?> ViewAsync(HouseholdWork work)
+    /// <summary>
+    /// Looks at a household with a sign-in, in one round trip, and keeps no connection: what follows may take its time. The two statements are one implicit
+    /// transaction, since nothing is sent between them. No view when the sign-in is over or the household is gone.
+    /// </summary>
+    public static async Task<HouseholdView?> LookAsync(GambetaDatabase database, Guid household, Guid signIn, DateTimeOffset now, CancellationToken cancel = default)
     {
-        var rows = await work.Connection.QueryAsync<ViewRow>(
-            """
-            select h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, h.clip_penalty, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
-            from household h left join player p on p.household_id = h.household_id
-            where h.household_id = @Household
-            order by p.joined_at, p.player_id
-            """,
-            new { work.Household });
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var read = await connection.QueryMultipleAsync(new CommandDefinition(LookSql, Whose(household, signIn, now), cancellationToken: cancel));
+        await read.ReadAsync();
+        return ViewOf(await read.ReadAsync<ViewRow>(), now).View;
+    }
+
+    /// <summary>
+    /// Goes into a household with a sign-in, in one round trip: begins the work, and reads the household's name and clock with its players, first comers first.
+    /// No view when the sign-in is over or the household is gone.
+    /// </summary>
+    public static async Task<(HouseholdWork Work, HouseholdView? View)> EnterAsync(GambetaDatabase database, Guid household, Guid signIn, DateTimeOffset now, CancellationToken cancel = default)
+    {
+        var work = await database.OpenAsync(household, cancel);
+        try
+        {
+            await using var read = await work.Connection.QueryMultipleAsync(new CommandDefinition(
+                LookSql, Whose(household, signIn, now), cancellationToken: cancel));
+            await read.ReadAsync();
+            var (view, isStale) = ViewOf(await read.ReadAsync<ViewRow>(), now);
+            await read.DisposeAsync();
+            // Once an hour is enough to know which device is in use.
+            if (view is not null && isStale) await SignInStore.UsedAsync(work, signIn, now);
+            return (work, view);
+        }
+        catch
+        {
+            await work.DisposeAsync();
+            throw;
+        }
+    }
+
+    private static object Whose(Guid household, Guid signIn, DateTimeOffset now) =>
+        new { household = household.ToString(), id = household, signIn, ended = (now - SignInStore.Longest).UtcDateTime, now = now.UtcDateTime };
+
+    private const string LookSql =
+        $"""
+        {GambetaDatabase.EnterSql};
+        select h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, h.clip_penalty, h.demo_until, h.recovery_hash is not null has_recovery,
+          s.last_used_at, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
+        from household h
+        join sign_in s on s.household_id = h.household_id and s.sign_in_id = @signIn and s.made_at >= @ended
+        left join player p on p.household_id = h.household_id
+        where h.household_id = @id and (h.demo_until is null or h.demo_until > @now)
+        order by p.joined_at, p.player_id
+        """;
+
+    private static (HouseholdView? View, bool IsStale) ViewOf(IEnumerable<ViewRow> rows, DateTimeOffset now)
+    {
         HouseholdView? view = null;
+        var isStale = false;
         foreach (var row in rows)
         {
+            isStale = row.LastUsedAt < now.UtcDateTime.AddHours(-1);
             view ??= new HouseholdView(
-                row.Name, row.Heading, row.DrillsVersion, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty), []);
+                row.Name, row.Heading, row.DrillsVersion, row.DemoUntil is not null, row.HasRecovery, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty), []);
             if (row.PlayerId is { } id) view.Players.Add(new Player(id, row.Nickname!, row.BirthYear, Stored.Word<Foot>(row.PreferredFoot!), Stored.Word<Level>(row.Level!)));
         }
-        return view;
+        return (view, isStale);
     }
 
     /// <summary>Turns heading on or off.</summary>
@@ -106,6 +153,10 @@ public static class HouseholdStore
     public static Task<string?> PasswordHashAsync(HouseholdWork work) => work.Connection.ExecuteScalarAsync<string?>(
         "select password_hash from household where household_id = @Household", new { work.Household });
 
+    /// <summary>Puts other recovery words in place.</summary>
+    public static Task SetRecoveryAsync(HouseholdWork work, string hash) => work.Connection.ExecuteAsync(
+        "update household set recovery_hash = @hash where household_id = @Household", new { work.Household, hash });
+
     /// <summary>Puts another password in place.</summary>
     public static Task SetPasswordAsync(HouseholdWork work, string hash) => work.Connection.ExecuteAsync(
         "update household set password_hash = @hash where household_id = @Household", new { work.Household, hash });
@@ -125,6 +176,9 @@ public static class HouseholdStore
         public bool Sounds { get; init; }
         public short WeekStartsOn { get; init; }
         public decimal ClipPenalty { get; init; }
+        public DateTime? DemoUntil { get; init; }
+        public bool HasRecovery { get; init; }
+        public DateTime LastUsedAt { get; init; }
         public Guid? PlayerId { get; init; }
         public string? Nickname { get; init; }
         public short BirthYear { get; init; }
@@ -163,13 +217,12 @@ public sealed record HouseholdSettings(Units Units, string OtherFoot, bool Sound
 /// <param name="Name">What it signs in with.</param>
 /// <param name="Heading">Whether it turned heading on.</param>
 /// <param name="DrillsVersion">Goes up with every change to its own drills; 0 when it never had any.</param>
+/// <param name="IsDemo">Whether it is a visitor's copy of the demo, which goes by itself.</param>
+/// <param name="HasRecovery">Whether there are words that lead back in without the password.</param>
 /// <param name="Settings">What it chose.</param>
 /// <param name="Players">Its players, first comers first.</param>
-public sealed record HouseholdView(string Name, bool Heading, int DrillsVersion, HouseholdSettings Settings, List<Player> Players)
+public sealed record HouseholdView(string Name, bool Heading, int DrillsVersion, bool IsDemo, bool HasRecovery, HouseholdSettings Settings, List<Player> Players)
 {
-    /// <summary>Most players of one household.</summary>
-    public const int MostPlayers = 12;
-
     /// <summary>Whose midnight ends its day.</summary>
     public string TimeZone => Settings.TimeZone;
 }

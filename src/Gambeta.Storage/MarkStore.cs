@@ -9,36 +9,44 @@ internal static class MarkStore
 {
     private const string Columns = "set_id, measure, player_id, drill, feet, layout, value, made_at, day, is_best";
 
-    /// <summary>Adds the marks of a new set and mends the chains they enter, from the chains alone. Returns the marks that are bests now.</summary>
-    public static async Task<IReadOnlyList<Mark>> AddAsync(HouseholdWork work, PracticeSet set)
+    /// <summary>The marks of a set that are bests as they stand.</summary>
+    public static async Task<IReadOnlyList<Mark>> BestsOfAsync(HouseholdWork work, Guid set) =>
+        [.. (await work.Connection.QueryAsync<MarkRow>($"select {Columns} from mark where household_id = @Household and set_id = @set and is_best", new { work.Household, set })).Select(row => row.ToMark()).Order()];
+
+    /// <summary>The bests of a player in a drill, for a query that reads them in the same round trip.</summary>
+    internal const string BestsSql = $"select {Columns} from mark where household_id = @HouseholdId and player_id = @PlayerId and drill = @Drill and is_best";
+
+    /// <summary>
+    /// Adds the marks of a new set, mends the chains they enter, from the chains alone, and works out what follows from both, all in one round trip. Returns the
+    /// marks that are bests now.
+    /// </summary>
+    /// <param name="work">The work in progress.</param>
+    /// <param name="set">The new set.</param>
+    /// <param name="standing">The bests of its player in its drill until now.</param>
+    public static async Task<IReadOnlyList<Mark>> AddAsync(HouseholdWork work, PracticeSet set, IEnumerable<MarkRow> standing)
     {
         var marks = Scoring.MarksOf(set).ToList();
-        if (marks.Count == 0)
-        {
-            await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day], [set.Drill]);
-            return [];
-        }
-        var bests = (await work.Connection.QueryAsync<MarkRow>(
-            $"""
-            select {Columns} from mark
-            where household_id = @Household and player_id = @PlayerId and drill = @Drill and is_best
-            """,
-            new { work.Household, set.PlayerId, set.Drill })).Select(row => row.ToMark()).ToLookup(mark => mark.Key);
+        var bests = standing.Select(row => row.ToMark()).ToLookup(mark => mark.Key);
         var chains = marks.ToDictionary(mark => mark, mark => BestChain.With([.. bests[mark.Key].Order()], mark));
-        await InsertAsync(work, marks.Select(mark => MarkRow.From(mark, chains[mark].Contains(mark))));
-        var days = new List<DateOnly> { set.Day };
-        foreach (var mark in marks)
-        {
-            var beaten = bests[mark.Key].Except(chains[mark]).ToList();
-            if (beaten.Count == 0) continue;
-            days.AddRange(beaten.Select(m => m.Day));
-            await work.Connection.ExecuteAsync(
-                "update mark set is_best = false where household_id = @Household and measure = @measure and set_id = any(@sets)",
-                new { work.Household, measure = mark.Key.Measure.ToString(), sets = beaten.Select(m => m.SetId).ToArray() });
-        }
-        await SummaryStore.RefreshAsync(work, set.PlayerId, days, [set.Drill]);
+        var beaten = marks.SelectMany(mark => bests[mark.Key].Except(chains[mark])).ToList();
+        var parameters = SummaryStore.Parameters(work, set.PlayerId, [set.Day, .. beaten.Select(mark => mark.Day)], [set.Drill]);
+        AddRows(parameters, marks.Select(mark => MarkRow.From(mark, chains[mark].Contains(mark))));
+        parameters.AddDynamicParams(new { beatenSets = beaten.Select(mark => mark.SetId).ToArray(), beatenMeasures = beaten.Select(mark => mark.Key.Measure.ToString()).ToArray() });
+        await work.Connection.ExecuteAsync(
+            $"""
+            {(marks.Count > 0 ? InsertSql + ";" : "")}
+            {(beaten.Count > 0 ? BeatenSql + ";" : "")}
+            {SummaryStore.RefreshSql}
+            """,
+            parameters);
         return [.. marks.Where(mark => chains[mark].Contains(mark))];
     }
+
+    private const string BeatenSql =
+        """
+        update mark m set is_best = false from unnest(@beatenSets, @beatenMeasures) beaten(set_id, measure)
+        where m.household_id = @Household and m.set_id = beaten.set_id and m.measure = beaten.measure
+        """;
 
     /// <summary>Writes the marks of a set anew (none when it was removed) and judges every chain of its player and drill again.</summary>
     /// <param name="work">The work in progress.</param>
@@ -75,25 +83,32 @@ internal static class MarkStore
     /// <summary>Adds marks in one statement.</summary>
     public static Task InsertAsync(HouseholdWork work, IEnumerable<MarkRow> marks)
     {
+        var parameters = new DynamicParameters(new { work.Household });
+        AddRows(parameters, marks);
+        return work.Connection.ExecuteAsync(InsertSql, parameters);
+    }
+
+    private const string InsertSql =
+        $"""
+        insert into mark (household_id, {Columns})
+        select @Household, * from unnest(@sets, @measures, @players, @markDrills, @feet, @layouts, @values, @times, @markDays, @bests)
+        """;
+
+    private static void AddRows(DynamicParameters parameters, IEnumerable<MarkRow> marks)
+    {
         var rows = marks.ToList();
-        return work.Connection.ExecuteAsync(
-            $"""
-            insert into mark (household_id, {Columns})
-            select @Household, * from unnest(@sets, @measures, @players, @drills, @feet, @layouts, @values, @times, @days, @bests)
-            """,
-            new
-            {
-                work.Household,
-                sets = rows.Select(m => m.SetId).ToArray(),
-                measures = rows.Select(m => m.Measure).ToArray(),
-                players = rows.Select(m => m.PlayerId).ToArray(),
-                drills = rows.Select(m => m.Drill).ToArray(),
-                feet = rows.Select(m => m.Feet).ToArray(),
-                layouts = rows.Select(m => m.Layout).ToArray(),
-                values = rows.Select(m => m.Value).ToArray(),
-                times = rows.Select(m => m.MadeAt).ToArray(),
-                days = rows.Select(m => m.Day).ToArray(),
-                bests = rows.Select(m => m.IsBest).ToArray(),
-            });
+        parameters.AddDynamicParams(new
+        {
+            sets = rows.Select(m => m.SetId).ToArray(),
+            measures = rows.Select(m => m.Measure).ToArray(),
+            players = rows.Select(m => m.PlayerId).ToArray(),
+            markDrills = rows.Select(m => m.Drill).ToArray(),
+            feet = rows.Select(m => m.Feet).ToArray(),
+            layouts = rows.Select(m => m.Layout).ToArray(),
+            values = rows.Select(m => m.Value).ToArray(),
+            times = rows.Select(m => m.MadeAt).ToArray(),
+            markDays = rows.Select(m => m.Day).ToArray(),
+            bests = rows.Select(m => m.IsBest).ToArray(),
+        });
     }
 }

@@ -11,9 +11,6 @@ public sealed record OwnDrill(string DrillId, string Card, bool Retired)
 /// <summary>The drill cards that a household wrote for itself.</summary>
 public static class OwnDrillStore
 {
-    /// <summary>The most cards of one household, those off the shelf included.</summary>
-    public const int Most = 200;
-
     /// <summary>All of them, oldest first, those taken off the shelf included.</summary>
     public static async Task<IReadOnlyList<OwnDrill>> AllAsync(HouseholdWork work) =>
     [

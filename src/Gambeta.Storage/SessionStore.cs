@@ -31,6 +31,7 @@ public static class SessionStore
     /// <summary>Keeps how a sitting ended; said again, it is changed, and what was not said again stays. An empty note takes the note away.</summary>
     public static Task EndAsync(HouseholdWork work, Guid session, Guid player, string? sheet, SessionEnd end, DateTimeOffset at) => work.Connection.ExecuteAsync(
         """
+        update sitting set ended_at = greatest(ended_at, @at), sheet = coalesce(sheet, @sheet) where household_id = @Household and session_id = @session and player_id = @player;
         insert into session_end (household_id, session_id, player_id, sheet, effort, note, ended_at)
         values (@Household, @session, @player, @sheet, @Effort, @Note, @at)
         on conflict (household_id, session_id) do update set
@@ -59,7 +60,7 @@ public static class SessionStore
     public static async Task<IReadOnlyList<Pain>> OpenPainsAsync(HouseholdWork work, Guid player) =>
     [
         .. (await work.Connection.QueryAsync<(Guid Id, string Part, DateOnly Day)>(
-            "select pain_id, part, day from pain where household_id = @Household and player_id = @player and cleared_on is null order by day desc, pain_id desc",
+            "select pain_id, part, day from pain where household_id = @Household and player_id = @player and cleared_on is null order by day desc, pain_id desc limit 20",
             new { work.Household, player })).Select(row => new Pain(row.Id, Stored.Word<PainPart>(row.Part), row.Day)),
     ];
 

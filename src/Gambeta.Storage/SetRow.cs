@@ -28,19 +28,32 @@ internal sealed class SetRow
     public int? LongestRun { get; init; }
     public int? Clips { get; init; }
     public int[]? TryTouches { get; init; }
-    public bool[]? TryDropped { get; init; }
+    public bool?[]? TryDropped { get; init; }
     public int? Hits { get; init; }
     public int? Misses { get; init; }
     public bool? IsLadder { get; init; }
     public string? Events { get; init; }
     public string? Detail { get; init; }
+    public short? Item { get; init; }
+    public short? PlannedRounds { get; init; }
+    public int? PlannedCount { get; init; }
+    public short? BeatFrom { get; init; }
+    public short? BeatTo { get; init; }
 
-    /// <summary>Every column that a set fills, in the order of the table.</summary>
+    /// <summary>Whether it is a best, where a query asks for that.</summary>
+    public bool IsBest { get; init; }
+
+    /// <summary>
+    /// What a set is, without its taps: these weigh a hundred times as much as the rest, and are read only where they are shown.
+    /// </summary>
     public const string Columns = """
         household_id, set_id, session_id, player_id, drill, layout, set_order, feet, started_at, day, worked_ms, planned_seconds,
         counted_by, touches_left, touches_right, clean_reps, slips, longest_run, clips, try_touches, try_dropped,
-        hits, misses, is_ladder, events, detail
+        hits, misses, is_ladder, detail, item, planned_rounds, planned_count, beat_from, beat_to
         """;
+
+    /// <summary>Every column that a set fills.</summary>
+    public const string WithEvents = Columns + ", events";
 
     public static SetRow From(Guid household, PracticeSet set) => new()
     {
@@ -64,12 +77,17 @@ internal sealed class SetRow
         LongestRun = (set.Result as PassesResult)?.LongestRun,
         Clips = (set.Result as RunResult)?.Clips,
         TryTouches = (set.Result as TriedResult)?.Tries.Select(t => t.Touches).ToArray(),
-        TryDropped = (set.Result as TriedResult)?.Tries.Select(t => t.End == TryEnd.Dropped).ToArray(),
+        TryDropped = (set.Result as TriedResult)?.Tries.Select(t => t.End.AsDropped()).ToArray(),
         Hits = (set.Result as HitsResult)?.Hits,
         Misses = (set.Result as HitsResult)?.Misses,
         IsLadder = set.Result is LadderResult ? true : null,
         Events = set.Events,
         Detail = ResultText.Write(set.Result),
+        Item = (short?)set.Plan.Item,
+        PlannedRounds = (short?)set.Plan.Rounds,
+        PlannedCount = set.Plan.Count,
+        BeatFrom = (short?)set.Plan.BeatFrom,
+        BeatTo = (short?)set.Plan.BeatTo,
     };
 
     public PracticeSet ToSet() => new()
@@ -89,6 +107,7 @@ internal sealed class SetRow
         Touches = new TouchCount(TouchesLeft, TouchesRight),
         Result = ResultText.Read(Detail) ?? Result(),
         Events = Events,
+        Plan = new SetPlan(Item, PlannedRounds, PlannedCount, BeatFrom, BeatTo),
     };
 
     // Which columns are filled says which kind of set it was.
@@ -105,5 +124,5 @@ internal sealed class SetRow
     };
 
     private ImmutableArray<JugglingTry> Tries() =>
-        [.. TryTouches!.Zip(TryDropped!, (touches, dropped) => new JugglingTry(touches, dropped ? TryEnd.Dropped : TryEnd.Stopped))];
+        [.. TryTouches!.Zip(TryDropped!, (touches, dropped) => new JugglingTry(touches, TryEnds.Of(dropped)))];
 }

@@ -16,41 +16,108 @@ public enum SetOutcome
 
     /// <summary>The household has no such player.</summary>
     NoSuchPlayer,
+
+    /// <summary>This sitting has as many sets as one can have.</summary>
+    SittingIsFull,
+
+    /// <summary>The household wrote as much today as it may.</summary>
+    TooMuchToday,
 }
 
-/// <summary>What became of a set, with the bests it is.</summary>
+/// <summary>What became of a set, with the bests it is, as they stand.</summary>
 public sealed record StoredSet(SetOutcome Outcome, IReadOnlyList<Mark> Bests);
+
+/// <summary>Upper bounds on storing that a household never meets.</summary>
+/// <param name="Today">The day on which it is counted.</param>
+/// <param name="WritesADay">Things that a household may write that day.</param>
+/// <param name="SetsASitting">Sets of one sitting.</param>
+public sealed record StoringLimits(DateOnly Today, int WritesADay, int SetsASitting)
+{
+    /// <summary>No bounds, for what is made up here.</summary>
+    public static readonly StoringLimits None = new(DateOnly.MinValue, int.MaxValue, int.MaxValue);
+}
+
+/// <summary>What became of a change that is to be taken back.</summary>
+public enum UndoOutcome
+{
+    /// <summary>It is taken back, now or before.</summary>
+    Undone,
+
+    /// <summary>There is no such change.</summary>
+    NoSuchChange,
+
+    /// <summary>Something was changed on top of it: that has to be taken back first.</summary>
+    ChangedSince,
+}
 
 /// <summary>Finished sets: stored once, corrected, removed and brought back.</summary>
 public static class SetStore
 {
     private static readonly JsonSerializerOptions ColumnNames = new() { PropertyNamingPolicy = JsonNamingPolicy.SnakeCaseLower };
 
-    /// <summary>Stores a set. The same id again, however late, changes nothing.</summary>
-    public static async Task<StoredSet> AddAsync(HouseholdWork work, PracticeSet set)
+    // What a correction may change. What was played (taps, layout, plan) is not among it.
+    private const string Corrected =
+        """
+        started_at, day, worked_ms, counted_by, touches_left, touches_right, clean_reps, slips, longest_run, clips, try_touches, try_dropped, hits, misses, is_ladder, detail
+        """;
+
+    /// <summary>
+    /// Stores a set in three round trips. The same id again, however late, changes nothing and is told the bests that it is. The work need not have said yet
+    /// whose it is (<see cref="GambetaDatabase.OpenAsync"/>).
+    /// </summary>
+    public static async Task<StoredSet> AddAsync(HouseholdWork work, PracticeSet set, StoringLimits? limits = null)
     {
-        if (!await LockPlayerAsync(work, set.PlayerId)) return new StoredSet(SetOutcome.NoSuchPlayer, []);
-        var added = await work.Connection.ExecuteAsync(
+        var bounds = limits ?? StoringLimits.None;
+        // One at a time for each player: two at once would not see each other's bests.
+        await using (var locked = await work.Connection.QueryMultipleAsync(
             $"""
-            insert into practice_set ({SetRow.Columns})
-            values (@HouseholdId, @SetId, @SessionId, @PlayerId, @Drill, @Layout, @SetOrder, @Feet, @StartedAt, @Day, @WorkedMs, @PlannedSeconds,
-              @CountedBy, @TouchesLeft, @TouchesRight, @CleanReps, @Slips, @LongestRun, @Clips, @TryTouches, @TryDropped,
-              @Hits, @Misses, @IsLadder, @Events, @Detail)
-            on conflict do nothing
+            {GambetaDatabase.EnterSql};
+            {WrittenStore.TakeSql};
+            select 1 from player where household_id = @id and player_id = @PlayerId for no key update;
+            select count(*) from practice_set where household_id = @id and session_id = @SessionId and set_id <> @set
+            """,
+            new { household = work.Household.ToString(), id = work.Household, bounds.Today, set.PlayerId, set.SessionId, set = set.Id }))
+        {
+            await locked.ReadAsync();
+            if (await locked.ReadSingleAsync<int>() > bounds.WritesADay) return new StoredSet(SetOutcome.TooMuchToday, []);
+            if (await locked.ReadSingleOrDefaultAsync<int?>() is null) return new StoredSet(SetOutcome.NoSuchPlayer, []);
+            if (await locked.ReadSingleAsync<long>() >= bounds.SetsASitting) return new StoredSet(SetOutcome.SittingIsFull, []);
+        }
+        await using var storing = await work.Connection.QueryMultipleAsync(
+            $"""
+            with begun as (
+              insert into sitting (household_id, session_id, player_id, outing_id, started_at) values (@HouseholdId, @SessionId, @PlayerId, @SessionId, @StartedAt)
+              on conflict do nothing),
+            added as (
+              insert into practice_set ({SetRow.WithEvents})
+              values (@HouseholdId, @SetId, @SessionId, @PlayerId, @Drill, @Layout, @SetOrder, @Feet, @StartedAt, @Day, @WorkedMs, @PlannedSeconds,
+                @CountedBy, @TouchesLeft, @TouchesRight, @CleanReps, @Slips, @LongestRun, @Clips, @TryTouches, @TryDropped,
+                @Hits, @Misses, @IsLadder, @Detail, @Item, @PlannedRounds, @PlannedCount, @BeatFrom, @BeatTo, @Events)
+              on conflict do nothing returning 1)
+            select count(*)::int from added;
+
+            {MarkStore.BestsSql}
             """,
             SetRow.From(work.Household, set));
-        return added == 0
-            ? new StoredSet(SetOutcome.KnownAlready, [])
-            : new StoredSet(SetOutcome.Stored, await MarkStore.AddAsync(work, set));
+        var (isNew, standing) = (await storing.ReadSingleAsync<int>() > 0, await storing.ReadAsync<MarkRow>());
+        await storing.DisposeAsync();
+        return isNew
+            ? new StoredSet(SetOutcome.Stored, await MarkStore.AddAsync(work, set, standing))
+            : new StoredSet(SetOutcome.KnownAlready, await MarkStore.BestsOfAsync(work, set.Id));
     }
 
-    /// <summary>Stores many new sets of one household at once, with their marks: demo data and benchmarks.</summary>
+    /// <summary>Stores many new sets of one household at once, with their marks and sittings: demo data and benchmarks.</summary>
     public static async Task AddManyAsync(HouseholdWork work, IReadOnlyList<PracticeSet> sets)
     {
         await work.Connection.ExecuteAsync(
             $"""
-            insert into practice_set ({SetRow.Columns})
-            select {SetRow.Columns} from jsonb_populate_recordset(null::practice_set, @rows::jsonb)
+            insert into practice_set ({SetRow.WithEvents})
+            select {SetRow.WithEvents} from jsonb_populate_recordset(null::practice_set, @rows::jsonb);
+
+            insert into sitting (household_id, session_id, player_id, outing_id, started_at, ended_at)
+            select household_id, session_id, player_id, session_id, min(started_at), max(started_at + worked_ms * interval '1 millisecond')
+            from jsonb_populate_recordset(null::practice_set, @rows::jsonb) group by household_id, session_id, player_id
+            on conflict do nothing
             """,
             new { rows = JsonSerializer.Serialize(sets.Select(set => SetRow.From(work.Household, set)), ColumnNames) });
         var marks = sets.SelectMany(Scoring.MarksOf).ToList();
@@ -59,36 +126,52 @@ public static class SetStore
         foreach (var player in sets.GroupBy(set => set.PlayerId)) await SummaryStore.RefreshAsync(work, player.Key, player.Select(set => set.Day), player.Select(set => set.Drill));
     }
 
-    /// <summary>A set of this household; nothing when there is none or it was removed.</summary>
+    /// <summary>A set of this household with its taps; nothing when there is none or it was removed.</summary>
     public static async Task<PracticeSet?> FindAsync(HouseholdWork work, Guid set)
     {
         var row = await work.Connection.QuerySingleOrDefaultAsync<SetRow>(
-            $"select {SetRow.Columns} from practice_set where household_id = @Household and set_id = @set and removed_at is null",
+            $"select {SetRow.WithEvents} from practice_set where household_id = @Household and set_id = @set and removed_at is null",
             new { work.Household, set });
         return row?.ToSet();
     }
 
-    /// <summary>The sets of one sitting in their order.</summary>
+    /// <summary>The sets of one sitting in their order, without their taps; a sitting is bounded by what may be stored of one.</summary>
     public static async Task<IReadOnlyList<PracticeSet>> SessionAsync(HouseholdWork work, Guid session) =>
     [
         .. (await work.Connection.QueryAsync<SetRow>(
             $"""
             select {SetRow.Columns} from practice_set
             where household_id = @Household and session_id = @session and removed_at is null
-            order by started_at, set_order
+            order by started_at, set_order limit @MostShown
             """,
-            new { work.Household, session })).Select(row => row.ToSet()),
+            new { work.Household, session, MostShown })).Select(row => row.ToSet()),
     ];
 
-    /// <summary>Puts corrected values in place of a set's; what it was is kept under the change's id. A change asked for twice happens once.</summary>
+    /// <summary>Most sets that any page reads at once: more than a sitting may have.</summary>
+    public const int MostShown = 500;
+
+    /// <summary>The set of a sitting with the most touches that were tapped one by one, with its taps; nothing where nobody tapped.</summary>
+    public static async Task<PracticeSet?> MostTappedAsync(HouseholdWork work, Guid session) =>
+        (await work.Connection.QuerySingleOrDefaultAsync<SetRow>(
+            $"""
+            select {SetRow.WithEvents} from practice_set
+            where household_id = @Household and session_id = @session and removed_at is null and events is not null
+            order by touches_left + touches_right desc, set_id limit 1
+            """,
+            new { work.Household, session }))?.ToSet();
+
+    /// <summary>
+    /// Lays corrected values over a set's. The taps, the layout and the plan stay, and what was counted while it was played is kept beside them; what the set was
+    /// before stands under the change's id. A change asked for twice happens once.
+    /// </summary>
     public static Task<bool> CorrectAsync(HouseholdWork work, Guid change, PracticeSet set) =>
         ChangeAsync(work, change, set, () => work.Connection.ExecuteAsync(
-            """
-            update practice_set set
-              started_at = @StartedAt, day = @Day, worked_ms = @WorkedMs, counted_by = @CountedBy,
-              touches_left = @TouchesLeft, touches_right = @TouchesRight, clean_reps = @CleanReps, slips = @Slips,
-              longest_run = @LongestRun, clips = @Clips, try_touches = @TryTouches, try_dropped = @TryDropped,
-              hits = @Hits, misses = @Misses, events = @Events, detail = @Detail
+            $"""
+            update practice_set s set
+              ({Corrected}, played) = row(
+                @StartedAt, @Day, @WorkedMs, @CountedBy, @TouchesLeft, @TouchesRight, @CleanReps, @Slips, @LongestRun, @Clips, @TryTouches, @TryDropped,
+                @Hits, @Misses, @IsLadder, @Detail,
+                coalesce(s.played, case when s.counted_by <> 'estimated' then to_jsonb(s) - array['household_id', 'set_id', 'session_id', 'player_id', 'events', 'played', 'removed_at'] end))
             where household_id = @HouseholdId and set_id = @SetId
             """,
             SetRow.From(work.Household, set)));
@@ -98,33 +181,46 @@ public static class SetStore
         ChangeAsync(work, change, set, () => work.Connection.ExecuteAsync(
             "update practice_set set removed_at = now() where household_id = @Household and set_id = @Id", new { work.Household, set.Id }));
 
-    /// <summary>Brings back what a set was before a change, and the records with it. Returns the set, or nothing when there is no such change.</summary>
-    public static async Task<PracticeSet?> UndoAsync(HouseholdWork work, Guid change)
+    /// <summary>True when a change of this id was made to a set, so that asking for it again is answered as the first time.</summary>
+    public static Task<bool> IsChangedByAsync(HouseholdWork work, Guid set, Guid change) => work.Connection.ExecuteScalarAsync<bool>(
+        "select exists (select from set_change where household_id = @Household and change_id = @change and set_id = @set)", new { work.Household, set, change });
+
+    /// <summary>Takes one change back, and the records with it: that change only, and only while nothing was changed on top of it.</summary>
+    public static async Task<UndoOutcome> UndoAsync(HouseholdWork work, Guid change)
     {
-        var set = await work.Connection.QuerySingleOrDefaultAsync<SetRow>(
-            $"""
-            with was as (select (jsonb_populate_record(null::practice_set, before)).* from set_change where household_id = @Household and change_id = @change)
-            select {SetRow.Columns} from was
-            """,
-            new { work.Household, change });
-        if (set is null) return null;
-        await LockPlayerAsync(work, set.PlayerId);
-        var dayBefore = await work.Connection.ExecuteScalarAsync<DateOnly>(
-            "select day from practice_set where household_id = @Household and set_id = @SetId", new { work.Household, set.SetId });
-        await work.Connection.ExecuteAsync(
+        var found = await work.Connection.QuerySingleOrDefaultAsync<(Guid Set, Guid Player, DateOnly Day)?>(
             """
-            update practice_set s set
-              started_at = was.started_at, day = was.day, worked_ms = was.worked_ms, counted_by = was.counted_by,
-              touches_left = was.touches_left, touches_right = was.touches_right, clean_reps = was.clean_reps, slips = was.slips,
-              longest_run = was.longest_run, clips = was.clips, try_touches = was.try_touches, try_dropped = was.try_dropped,
-              hits = was.hits, misses = was.misses, events = was.events, detail = was.detail,
-              removed_at = was.removed_at
-            from (select (jsonb_populate_record(null::practice_set, before)).* from set_change where household_id = @Household and change_id = @change) was
-            where s.household_id = @Household and s.set_id = was.set_id
+            select s.set_id, s.player_id, s.day from set_change c join practice_set s on s.household_id = c.household_id and s.set_id = c.set_id
+            where c.household_id = @Household and c.change_id = @change
             """,
             new { work.Household, change });
-        await MarkStore.RewriteAsync(work, set.ToSet(), removed: false, dayBefore);
-        return set.ToSet();
+        if (found is not { } asked) return UndoOutcome.NoSuchChange;
+        await LockPlayerAsync(work, asked.Player);
+        var (undone, changedSince) = await work.Connection.QuerySingleAsync<(bool, bool)>(
+            """
+            select c.undone_at is not null, exists (
+              select from set_change l where l.household_id = @Household and l.set_id = c.set_id and l.turn > c.turn and l.undone_at is null)
+            from set_change c where c.household_id = @Household and c.change_id = @change
+            """,
+            new { work.Household, change });
+        if (undone) return UndoOutcome.Undone;
+        if (changedSince) return UndoOutcome.ChangedSince;
+        var dayBefore = await work.Connection.ExecuteScalarAsync<DateOnly>(
+            $"""
+            update practice_set s set
+              ({Corrected}, played, removed_at) = (select {Corrected}, played, removed_at from jsonb_populate_record(null::practice_set, c.before)),
+              -- Corrections from before what was played was kept under them took the taps along.
+              events = coalesce(s.events, c.before ->> 'events')
+            from set_change c, practice_set was
+            where c.household_id = @Household and c.change_id = @change and s.household_id = @Household and s.set_id = c.set_id
+              and was.household_id = @Household and was.set_id = c.set_id
+            returning was.day
+            """,
+            new { work.Household, change });
+        await work.Connection.ExecuteAsync("update set_change set undone_at = now() where household_id = @Household and change_id = @change", new { work.Household, change });
+        var now = await FindAsync(work, asked.Set);
+        if (now is not null) await MarkStore.RewriteAsync(work, now, removed: false, dayBefore);
+        return UndoOutcome.Undone;
     }
 
     private static async Task<bool> ChangeAsync(HouseholdWork work, Guid change, PracticeSet set, Func<Task> doIt)
@@ -133,7 +229,7 @@ public static class SetStore
         var dayBefore = await work.Connection.QuerySingleOrDefaultAsync<DateOnly?>(
             """
             insert into set_change (household_id, change_id, set_id, before)
-            select household_id, @change, set_id, to_jsonb(s) from practice_set s
+            select household_id, @change, set_id, to_jsonb(s) - 'events' from practice_set s
             where household_id = @Household and set_id = @Id and removed_at is null
             on conflict do nothing
             returning (before ->> 'day')::date
@@ -146,7 +242,6 @@ public static class SetStore
         return true;
     }
 
-    // Sets of one player are judged one after the other: two at once would not see each other's bests.
     private static async Task<bool> LockPlayerAsync(HouseholdWork work, Guid player) =>
         await work.Connection.ExecuteScalarAsync<int?>(
             "select 1 from player where household_id = @Household and player_id = @player for no key update",

@@ -13,9 +13,6 @@ public sealed record KeptSheet(Guid Id, Sheet Sheet, int? Minutes);
 /// <summary>A household's own sheets.</summary>
 public static class SheetStore
 {
-    /// <summary>Most sheets of one household.</summary>
-    public const int MostSheets = 100;
-
     /// <summary>Its sheets, the one changed last first.</summary>
     public static async Task<IReadOnlyList<KeptSheet>> AllAsync(HouseholdWork work) =>
     [
@@ -34,14 +31,14 @@ public static class SheetStore
         ReadySheets.Find(name)?.Sheet ?? (Guid.TryParse(name, out var id) ? (await FindAsync(work, id))?.Sheet : null);
 
     /// <summary>Keeps a sheet; the same id again changes it, and brings it back when it was put away. False when the household has as many as it may.</summary>
-    public static async Task<bool> SaveAsync(HouseholdWork work, KeptSheet sheet) => await work.Connection.ExecuteAsync(
+    public static async Task<bool> SaveAsync(HouseholdWork work, KeptSheet sheet, int most) => await work.Connection.ExecuteAsync(
         """
         insert into sheet (household_id, sheet_id, name, items, minutes)
         select @Household, @Id, @Name, @items, @Minutes
-        where (select count(*) from sheet where household_id = @Household and sheet_id <> @Id) < @MostSheets
+        where (select count(*) from sheet where household_id = @Household and sheet_id <> @Id) < @most
         on conflict (household_id, sheet_id) do update set name = excluded.name, items = excluded.items, minutes = excluded.minutes, changed_at = now(), retired_at = null
         """,
-        new { work.Household, sheet.Id, sheet.Sheet.Name, items = SheetNotation.Write(sheet.Sheet.Items), sheet.Minutes, MostSheets }) > 0;
+        new { work.Household, sheet.Id, sheet.Sheet.Name, items = SheetNotation.Write(sheet.Sheet.Items), sheet.Minutes, most }) > 0;
 
     /// <summary>Puts a sheet away, or brings it back.</summary>
     public static Task RetireAsync(HouseholdWork work, Guid id, bool retired) => work.Connection.ExecuteAsync(

@@ -11,7 +11,14 @@ internal static class SummaryStore
 {
     /// <summary>Works out again, in one round trip, what follows from a player's sets on some days and of some drills.</summary>
     public static Task RefreshAsync(HouseholdWork work, Guid player, IEnumerable<DateOnly> days, IEnumerable<string> drills) =>
-        work.Connection.ExecuteAsync(
+        work.Connection.ExecuteAsync(RefreshSql, Parameters(work, player, days, drills));
+
+    /// <summary>What <see cref="RefreshSql"/> asks for.</summary>
+    public static DynamicParameters Parameters(HouseholdWork work, Guid player, IEnumerable<DateOnly> days, IEnumerable<string> drills) =>
+        new(new { work.Household, player, days = days.Distinct().ToArray(), drills = drills.Distinct().ToArray(), latest = NearRecords.LatestMarks });
+
+    /// <summary>The same as a statement, for a round trip that does more besides.</summary>
+    public const string RefreshSql =
             """
             delete from practice_day where household_id = @Household and player_id = @player and day = any(@days);
             insert into practice_day (household_id, player_id, day, touches_left, touches_right, has_best)
@@ -35,11 +42,10 @@ internal static class SummaryStore
               select value from mark m
               where m.household_id = @Household and m.player_id = @player and m.drill = best.drill and m.measure = best.measure
                 and m.feet = best.feet and m.layout = best.layout and m.set_id <> best.set_id
-              order by made_at desc limit @latest)
+              order by made_at desc, set_id desc limit @latest)
             from (
               select distinct on (drill, measure, feet, layout) drill, measure, feet, layout, set_id, value, made_at, day
               from mark where household_id = @Household and player_id = @player and drill = any(@drills) and is_best
               order by drill, measure, feet, layout, made_at desc) best
-            """,
-            new { work.Household, player, days = days.Distinct().ToArray(), drills = drills.Distinct().ToArray(), latest = NearRecords.LatestMarks });
+            """;
 }

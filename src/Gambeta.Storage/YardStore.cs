@@ -33,12 +33,6 @@ public sealed record YardView(IReadOnlyList<KeptSpace> Spaces, Kit Kit, IReadOnl
 /// <summary>Spaces, things, paces, layouts, and the check before the first touch.</summary>
 public static class YardStore
 {
-    /// <summary>Most spaces of one household.</summary>
-    public const int MostSpaces = 30;
-
-    /// <summary>Most layouts of one household, those put away included.</summary>
-    public const int MostLayouts = 300;
-
     private const string LayoutsSql =
         """
         select layout_key, name, drill, space_id, laid, pace, paced_by, retired_at is not null retired
@@ -77,6 +71,14 @@ public static class YardStore
         new Kit((await rows.ReadAsync<(string Thing, short Number)>()).ToImmutableDictionary(row => Stored.Word<Thing>(row.Thing), row => (int)row.Number)),
         [.. (await rows.ReadAsync<LayoutRow>()).Select(row => row.ToLayout())],
         (await rows.ReadAsync<PaceRow>()).ToDictionary(row => row.PlayerId, row => new KnownPace(new Pace(row.Metres), Stored.Word<PaceSource>(row.Source), row.MeasuredOn)));
+
+    /// <summary>One layout that was kept for a drill, put away or not; nothing where there is none.</summary>
+    public static async Task<Layout?> LayoutAsync(HouseholdWork work, string drill, string key) =>
+        (await work.Connection.QuerySingleOrDefaultAsync<LayoutRow>($"{LayoutsSql} and drill = @drill and layout_key = @key", new { work.Household, drill, key }))?.ToLayout().Layout;
+
+    /// <summary>Whether the household has a space.</summary>
+    public static Task<bool> HasSpaceAsync(HouseholdWork work, Guid space) => work.Connection.ExecuteScalarAsync<bool>(
+        "select exists (select from space where household_id = @Household and space_id = @space)", new { work.Household, space });
 
     /// <summary>The name of every layout by its key, those put away included.</summary>
     public static async Task<IReadOnlyDictionary<string, string>> LayoutNamesAsync(HouseholdWork work) =>

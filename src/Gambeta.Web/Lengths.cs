@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
@@ -68,7 +69,7 @@ public sealed record Lengths(Units Units)
 
     private static string Feet(double metres)
     {
-        var inches = (int)Math.Round(Math.Abs(metres) / Foot * 12);
+        var inches = Rounded.Whole(Math.Abs(metres) / Foot * 12);
         return $"{(metres < 0 ? "−" : "")}{inches / 12}′{(inches % 12 == 0 ? "" : $" {inches % 12}″")}";
     }
 }

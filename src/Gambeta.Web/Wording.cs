@@ -1,6 +1,7 @@
 using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
@@ -29,6 +30,9 @@ public static class Wording
         : day == today.AddDays(-1) ? "yesterday"
         : day.ToString(day.Year == today.Year ? "d MMM" : "d MMM yyyy", Plain);
 
+    /// <summary>A day as addresses and fields write it.</summary>
+    public static string Iso(DateOnly day) => day.ToString("yyyy-MM-dd", Plain);
+
     public static string Weekday(DateOnly day) => day.ToString("dddd d MMMM", Plain);
 
     public static string ShortDay(DateOnly day) => day.ToString("ddd d MMM", Plain);
@@ -37,11 +41,14 @@ public static class Wording
 
     public static string DaysAgo(int days) => days switch { 0 => "earlier today", 1 => "yesterday", _ => $"{days} days ago" };
 
+    /// <summary>That something was tried too often, and when to come back.</summary>
+    public static string TooOften(TimeSpan wait) => $"That was tried too often. Wait {Minutes(wait)}, then try again.";
+
     /// <summary>About so many minutes, to the half.</summary>
     public static string Minutes(TimeSpan time)
     {
-        var halves = Math.Max(1, Math.Round(time.TotalMinutes * 2));
-        return (halves / 2).ToString("0.#", Plain) + " min";
+        var halves = Math.Max(1, Rounded.Whole(time.TotalMinutes * 2));
+        return (halves / 2.0).ToString("0.#", Plain) + " min";
     }
 
     public static string Feet(Feet feet) => feet == Core.Touches.Feet.Both ? "both feet" : feet.ToWords() + " foot";
@@ -181,13 +188,13 @@ public static class Wording
         RunResult run => $"{set.Worked.TotalSeconds.ToString("0.0", Plain)} s, {run.Clips} clipped{(run.Void ? ", a run that does not count" : run.Clips > 0 ? $", {Number((decimal)run.Penalty.TotalSeconds)} s for each" : "")}",
         StationsResult stations => $"{stations.Tries.Length} of {stations.Stations} stations in {set.Worked.TotalSeconds.ToString("0.0", Plain)} s, tries {string.Join(", ", stations.Tries)}",
         TargetsResult targets => $"{targets.Total} points: {string.Join(", ", targets.Points)}",
-        RunInResult runs => "run-ins of " + string.Join(", ", runs.Tries.Select(t => t.Touches + (t.End == TryEnd.Dropped ? " (lost)" : ""))),
+        RunInResult runs => "run-ins of " + string.Join(", ", runs.Tries.Select(t => t.Touches + (t.End switch { TryEnd.Dropped => " (lost)", TryEnd.InTheAir => " (not there yet)", _ => "" }))),
         TrapResult traps => string.Join(", ", traps.ByHeight.Select(h => $"{h.Killed} of {h.Tries} from {Height(h.From)}")),
         StrikesResult strikes => $"{strikes.Hits} of {strikes.Strikes.Length}: {string.Join(", ", strikes.ByZone.Select((hits, zone) => (hits, zone)).Where(z => z.hits > 0).Select(z => $"{z.hits} {Zone(z.zone + 1)}"))}",
         _ => $"{set.Touches.Total} touches",
     };
 
-    private static string Tries(IEnumerable<JugglingTry> tries) => string.Join(", ", tries.Select(t => t.Touches + (t.End == TryEnd.Stopped ? " (stopped)" : "")));
+    private static string Tries(IEnumerable<JugglingTry> tries) => string.Join(", ", tries.Select(t => t.Touches + (t.End switch { TryEnd.Stopped => " (stopped)", TryEnd.InTheAir => " (still up)", _ => "" })));
 
     /// <summary>Where a ball is dropped from.</summary>
     public static string Height(DropHeight height) => height switch
@@ -257,9 +264,19 @@ public static class Wording
         400 => ("That did not work", "This page was open for too long, or what was sent cannot be read. Go back, load it again and repeat it."),
         401 => ("Signed out", "Sign in again. What was played is kept on its device until then."),
         404 => ("Not here", "There is no such page in your household."),
-        429 => ("Too many tries", "Somebody tried to sign in very often from here. Wait a minute, then try again."),
+        413 => ("Too large", "That is larger than anything that is kept here."),
+        415 => ("That did not work", "What was sent is no JSON."),
+        422 => ("Not taken", "What was sent cannot be kept as it is."),
+        429 => ("Too many tries", "That was tried very often from here. Wait a little, then try again. What you play is kept on its device meanwhile."),
         503 => ("The logbook cannot be reached", "The database is away for a moment. Nothing is lost: what you play is kept on your device and sent when it is back. Try again shortly."),
         _ => ("Something broke", "It is our fault, and it was written down. What you had stored is safe."),
+    };
+
+    public static string Name(NameProblem problem) => problem switch
+    {
+        NameProblem.Length => $"The household's name has {HouseholdName.Shortest} to {HouseholdName.Longest} letters.",
+        NameProblem.UnseenSigns => "The name holds signs that cannot be seen. Write it by hand.",
+        _ => "The name mixes letters of two alphabets that look alike. Write it in one.",
     };
 
     public static string Problem(SetProblem problem) => problem switch
@@ -274,6 +291,8 @@ public static class Wording
         SetProblem.DayInFuture => "That day has not come yet.",
         SetProblem.DayTooOld => $"That day is more than {SetCheck.MostYearsBack} years back.",
         SetProblem.EventsUnclear => "What was tapped cannot be read.",
+        SetProblem.NobodyPlayedThat => "Nobody can have played that in the time. Look at the numbers again.",
+        SetProblem.NotOfThisDrill => "This drill does not give such points, stations or times.",
         _ => "Write the touches of each try, one number a try, up to a hundred.",
     };
 }

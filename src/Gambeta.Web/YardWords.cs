@@ -14,7 +14,8 @@ public static class YardWords
     {
         LayoutProblemKind.ClearanceOutOfRange => $"The clearance goes from {lengths.Tape(LayoutCheck.LeastClearance)} to {lengths.Tape(LayoutCheck.MostClearance)}.",
         LayoutProblemKind.TooManyMarkers => $"A layout has {LayoutCheck.MostMarkers} markers at most.",
-        LayoutProblemKind.TooFarOut => $"Marker {problem.First} is farther out than {lengths.Of(LayoutCheck.Farthest)}.",
+        LayoutProblemKind.TooManySteps => $"A run has {RunNotation.MostSteps} steps at most.",
+        LayoutProblemKind.TooFarOut => $"{(problem.First == 0 ? "The start, the finish, a stop or the wall" : $"Marker {problem.First}")} is farther out than {lengths.Of(LayoutCheck.Farthest)}.",
         LayoutProblemKind.MarkersTooClose when problem.Metres < 0.01 => $"Markers {problem.First} and {problem.Second} stand on top of each other.",
         LayoutProblemKind.MarkersTooClose => $"Markers {problem.First} and {problem.Second} are {lengths.Tape(problem.Metres)} apart: with {lengths.Tape(clearance)} clear of each nobody gets between them. Move one, or keep less clear.",
         LayoutProblemKind.TooCloseToStart => $"Marker {problem.First} is only {lengths.Tape(problem.Metres)} from the start.",

@@ -26,7 +26,7 @@ public class ChallengeTests
     public void Tries_end_by_a_drop_or_by_stopping_and_the_longest_counts()
     {
         var set = Played("juggling-streak", "l50 r40 l45 x60 r300 s200 x400 l90 r50", 12);
-        ((TriesResult)set.Result).Tries.ShouldBe([new(3, TryEnd.Dropped), new(1, TryEnd.Stopped), new(0, TryEnd.Dropped), new(2, TryEnd.Stopped)]);
+        ((TriesResult)set.Result).Tries.ShouldBe([new(3, TryEnd.Dropped), new(1, TryEnd.Stopped), new(0, TryEnd.Dropped), new(2, TryEnd.InTheAir)]);
         Marks(set).ShouldBe([("streak", 3)]);
         set.Touches.ShouldBe(new TouchCount(3, 3));
     }

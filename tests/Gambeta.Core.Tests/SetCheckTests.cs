@@ -41,7 +41,7 @@ public class SetCheckTests
     [InlineData(-1, 0, 30.0, SetProblem.CountNegative)]
     [InlineData(null, null, 30.0, SetProblem.CountMissing)]
     [InlineData(null, 12, 30.0, SetProblem.CountMissing)]
-    [InlineData(100000, 0, 30.0, SetProblem.CountTooHigh)]
+    [InlineData(1000, 0, 30.0, SetProblem.CountTooHigh)]
     [InlineData(241, 0, 30.0, SetProblem.CountTooHigh)]
     [InlineData(10, 0, null, SetProblem.TimeMissing)]
     [InlineData(10, 0, 0.0, SetProblem.TimeNotPositive)]

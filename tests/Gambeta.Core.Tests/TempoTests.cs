@@ -28,6 +28,6 @@ public class TempoTests
         }
         Family.BallMasteryOnTheSpot.ToWords().ShouldBe("ball mastery on the spot");
         EnumWords.TryRead<CountedBy>("Tapped", out _).ShouldBeFalse();
-        EnumWords.Choices<TryEnd>().ShouldBe("dropped, stopped");
+        EnumWords.Choices<TryEnd>().ShouldBe("dropped, stopped, in the air");
     }
 }

@@ -13,9 +13,12 @@ public sealed partial class Browser(HttpClient client)
     public static Browser At(WebApplicationFactory<Program> server) =>
         new(server.CreateClient(new WebApplicationFactoryClientOptions { AllowAutoRedirect = false }));
 
-    public static async Task<Browser> SignedInAsync(TestServer server, TestHousehold household)
+    /// <summary>A visitor whose cookies never grow old, for an application that lives at another time than this machine.</summary>
+    public static Browser OutOfTime(WebApplicationFactory<Program> server) => new(server.CreateDefaultClient(new Jar()));
+
+    public static async Task<Browser> SignedInAsync(WebApplicationFactory<Program> server, TestHousehold household, Browser? as_ = null)
     {
-        var browser = At(server);
+        var browser = as_ ?? At(server);
         var (status, _) = await browser.SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = household.Name, ["password"] = TestServer.Password });
         status.ShouldBe(HttpStatusCode.Redirect);
         return browser;
@@ -50,6 +53,15 @@ public sealed partial class Browser(HttpClient client)
         return (response.StatusCode, await TextAsync(response));
     }
 
+    /// <summary>Posts whatever it is given, with a token as the practice screen has one.</summary>
+    public async Task<HttpResponseMessage> RawAsync(string path, HttpContent content)
+    {
+        _token ??= (await client.GetFromJsonAsync<Dictionary<string, string>>("/api/token"))!["token"];
+        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = content };
+        request.Headers.Add("RequestVerificationToken", _token);
+        return await client.SendAsync(request);
+    }
+
     /// <summary>Posts JSON as the practice screen does.</summary>
     public async Task<(HttpStatusCode Status, string Body)> PostAsync(string path, object body, bool withToken = true)
     {
@@ -63,6 +75,22 @@ public sealed partial class Browser(HttpClient client)
         if (withToken) request.Headers.Add("RequestVerificationToken", _token);
         var response = await client.SendAsync(request);
         return (response.StatusCode, await response.Content.ReadAsStringAsync());
+    }
+
+    private sealed class Jar : DelegatingHandler
+    {
+        private readonly Dictionary<string, string> _cookies = [];
+
+        protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancellationToken)
+        {
+            if (_cookies.Count > 0) request.Headers.Add("Cookie", string.Join("; ", _cookies.Select(cookie => $"{cookie.Key}={cookie.Value}")));
+            var response = await base.SendAsync(request, cancellationToken);
+            if (response.Headers.TryGetValues("Set-Cookie", out var set))
+            {
+                foreach (var cookie in set.Select(line => line.Split(';')[0].Split('=', 2))) _cookies[cookie[0]] = cookie[1];
+            }
+            return response;
+        }
     }
 
     // Decoded, so that a test can look for the words that a person reads.

@@ -51,9 +51,10 @@ public class HouseholdDataTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         await server.StoreAsync(household, Played.Round(household, 20, daysBack: 1));
         var browser = await Browser.SignedInAsync(server, household);
-        var answer = await browser.GetAsync("/household/erase?handler=File");
-        var text = await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
+        (await browser.SubmitAsync("/household/erase", "/household/erase?handler=File", new() { ["password"] = "guess" })).Page.ShouldContain("not the password");
+        var (_, text) = await browser.SubmitAsync("/household/erase", "/household/erase?handler=File", new() { ["password"] = TestServer.Password });
         text.ShouldNotContain("password");
+        text.ShouldNotContain("_hash");
         using var file = JsonDocument.Parse(text);
         file.RootElement.GetProperty("practice_set").GetArrayLength().ShouldBe(1);
         file.RootElement.GetProperty("player")[0].GetProperty("nickname").GetString().ShouldBe("Nilo");
@@ -92,7 +93,8 @@ public class HouseholdDataTests(TestServer server)
         await browser.SubmitAsync("/household", $"/household/players/{second}", new(player) { ["nickname"] = "Anitz" });
         (await browser.PageAsync("/household")).ShouldContain("Anitz");
         (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nobody" })).Page.ShouldContain("as a sign that you mean it");
-        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nilo" })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nilo" })).Page.ShouldContain("not the password");
+        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nilo", ["password"] = TestServer.Password })).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync("/household")).ShouldNotContain("Nilo");
     }
 

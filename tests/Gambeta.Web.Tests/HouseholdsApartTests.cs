@@ -32,7 +32,7 @@ public class HouseholdsApartTests(TestServer server)
         await YardStore.SavePaceAsync(work, household.PlayerId, new KnownPace(new Pace(0.5), PaceSource.FromAge, Played.Day(0)));
         await YardStore.KeepLayoutAsync(work, new KeptLayout(new Layout { Key = "yard-a", Name = "A", Markers = [new(0, 3)], Steps = [new Past(0, Side.Left)] }, "out-turn-home", null, null, null, false));
         await YardStore.SaveCheckAsync(work, null, Played.Day(0), Guid.CreateVersion7(), ["shoes"]);
-        await SheetStore.SaveAsync(work, new KeptSheet(Guid.CreateVersion7(), new Sheet("Ours", SheetNotation.Read("warm up: toe-taps")), 10));
+        await SheetStore.SaveAsync(work, new KeptSheet(Guid.CreateVersion7(), new Sheet("Ours", SheetNotation.Read("warm up: toe-taps")), 10), 100);
         await SessionStore.AnswerAsync(work, Guid.CreateVersion7(), household.PlayerId, new DrillAnswer(0, "toe-taps", Control.Easy, null, null), DateTimeOffset.UtcNow);
         await SessionStore.EndAsync(work, Guid.CreateVersion7(), household.PlayerId, null, new SessionEnd(4, null), DateTimeOffset.UtcNow);
         await SessionStore.HurtAsync(work, household.PlayerId, null, new Pain(Guid.CreateVersion7(), PainPart.Heel, Played.Day(0)));
@@ -140,14 +140,14 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains",
+        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/sittings", "household/sign-ins",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
     private static readonly string[] TakeNone =
     [
         "", "index", "today", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/erase",
-        "household/settings", "household/password", "logbook/index", "records", "records/index", "yard/things", "api/token", "healthz", "problem/{code:int}", "{**path:file}",
+        "household/settings", "household/password", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "{**path:file}",
     ];
 
     [Fact]
@@ -172,11 +172,15 @@ public class HouseholdsApartTests(TestServer server)
             await YardStore.SavePaceAsync(work, theirs.PlayerId, new KnownPace(new Pace(0.6), PaceSource.Walked, Played.Day(3)));
             await YardStore.KeepLayoutAsync(work, new KeptLayout(Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double>()) with { Key = theirLayout, Name = "Secret run" }, "zigzag-and-home", theirSpace, null, null, false));
             await OwnDrillStore.SaveAsync(work, [(theirDrill, "x")]);
-            await SheetStore.SaveAsync(work, new KeptSheet(theirSheet, new Sheet("Secret sheet", SheetNotation.Read("warm up: toe-taps")), null));
+            await SheetStore.SaveAsync(work, new KeptSheet(theirSheet, new Sheet("Secret sheet", SheetNotation.Read("warm up: toe-taps")), null), 100);
             await SessionStore.HurtAsync(work, theirs.PlayerId, null, new Pain(Guid.CreateVersion7(), PainPart.Knee, Played.Day(0)));
             session = (await SetStore.FindAsync(work, theirSet))!.SessionId;
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
+        // Somebody of theirs is signed in.
+        await Browser.SignedInAsync(server, theirs);
+        Guid theirSignIn;
+        await using (var work = await server.Database.BeginAsync(theirs.Id)) theirSignIn = (await SignInStore.AllAsync(work, DateTimeOffset.UtcNow)).Single().Id;
         var before = await FileOfAsync(theirs);
         var browser = await Browser.SignedInAsync(server, mine);
 
@@ -217,12 +221,14 @@ public class HouseholdsApartTests(TestServer server)
         // These answer as they do for anything that is not there: by going on.
         foreach (var path in new[] { $"/yard/space/{theirSpace}?handler=PutAway", "/yard/plan?handler=PutAway", "/yard?handler=TakeBack", "/drills/own?handler=Retire", "/drills/own?handler=Back", "/logbook?handler=Undo", $"/sheets?handler=Retire&id={theirSheet}", $"/sheets/edit?handler=Save&id={theirSheet}", "/practise/toe-taps?handler=Clear" })
             ((int)(await browser.SubmitAsync("/household", path, space)).Status).ShouldBeLessThan(500, path);
+        foreach (var path in new[] { "/household/sign-ins?handler=End", "/household/sign-ins?handler=Name" })
+            (await browser.SubmitAsync("/household", path, new() { ["id"] = theirSignIn.ToString(), ["device"] = "mine" })).Status.ShouldBe(HttpStatusCode.Redirect, path);
         (await browser.SubmitAsync("/household", "/yard?handler=Nothing", [])).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/checks", new { session = Guid.NewGuid(), space = theirSpace, at = DateTimeOffset.UtcNow, items = new[] { "floor clear" } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/counts", new { set = theirSet, change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId })).Status.ShouldBe(HttpStatusCode.NotFound);
         var about = new { session, player = theirs.PlayerId, at = DateTimeOffset.UtcNow, item = 0, drill = "toe-taps", control = "easy", effort = 3, id = Guid.NewGuid(), part = "knee" };
-        foreach (var address in new[] { "/api/answers", "/api/ends", "/api/pains" }) (await browser.PostAsync(address, about)).Status.ShouldBe(HttpStatusCode.NotFound, address);
+        foreach (var address in new[] { "/api/answers", "/api/ends", "/api/pains", "/api/sittings" }) (await browser.PostAsync(address, about)).Status.ShouldBe(HttpStatusCode.NotFound, address);
         var run = new Dictionary<string, object?>(Played.Post(mine, null, 20)) { ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["layout"] = theirLayout };
         (await browser.PostAsync("/api/sets", run)).Body.ShouldContain("no such layout");
 

@@ -3,6 +3,8 @@ using System.Net.Http.Json;
 using System.Net.WebSockets;
 using System.Text;
 using System.Text.Json;
+using Dapper;
+using Gambeta.Storage;
 using Microsoft.AspNetCore.Mvc.Testing.Handlers;
 using Microsoft.AspNetCore.TestHost;
 
@@ -49,11 +51,11 @@ public class LineTests(TestServer server)
         using var line = await OpenAsync(await SignedInAsync(household), household.Id);
         var set = Played.Post(household, left: 34);
         (await PostAsync(line, 1, "/api/sets", set)).GetRawText().ShouldBe("""{"n":1,"status":200,"answer":{"stored":true,"bests":["34 touches"]}}""");
-        (await PostAsync(line, 2, "/api/sets", set)).GetRawText().ShouldBe("""{"n":2,"status":200,"answer":{"stored":true,"bests":[]}}""");
+        (await PostAsync(line, 2, "/api/sets", set)).GetRawText().ShouldBe("""{"n":2,"status":200,"answer":{"stored":true,"bests":["34 touches"]}}""");
         var count = new { set = set["id"], change = Guid.CreateVersion7(), draft = new { left = 37, seconds = 30 } };
         (await PostAsync(line, 3, "/api/counts", count)).GetRawText().ShouldContain("37 touches");
         var hurts = new { id = Guid.NewGuid(), player = household.PlayerId, part = "pride", at = DateTimeOffset.UtcNow };
-        (await PostAsync(line, 4, "/api/pains", hurts)).GetRawText().ShouldBe("""{"n":4,"status":422,"answer":{"problems":["Where does it hurt?"],"ask":false}}""");
+        (await PostAsync(line, 4, "/api/pains", hurts)).GetRawText().ShouldBe("""{"n":4,"status":422,"answer":{"title":"Not taken","status":422,"problems":["Where does it hurt?"],"ask":false}}""");
         (await server.BestsAsync(household)).ShouldBe([37m]);
     }
 
@@ -65,9 +67,9 @@ public class LineTests(TestServer server)
         (await SayAsync(line, "{\"n\":")).GetProperty("status").GetInt32().ShouldBe(400);
         (await SayAsync(line, "null")).GetProperty("status").GetInt32().ShouldBe(400);
         var unreadable = await PostAsync(line, 5, "/api/sets", new { id = "not an id" });
-        (unreadable.GetProperty("n").GetInt32(), unreadable.GetProperty("status").GetInt32()).ShouldBe((5, 400));
+        (unreadable.GetProperty("n").GetInt32(), unreadable.GetProperty("status").GetInt32()).ShouldBe((5, 422));
         foreach (var none in new[] { "{\"n\":8,\"to\":\"/api/sets\"}", "{\"n\":8,\"to\":\"/api/sets\",\"body\":null}", "{\"n\":8,\"to\":\"/api/sets\",\"body\":[]}" })
-            (await SayAsync(line, none)).GetRawText().ShouldStartWith("{\"n\":8,\"status\":400");
+            (await SayAsync(line, none)).GetRawText().ShouldStartWith("{\"n\":8,\"status\":422");
         (await PostAsync(line, 6, "/api/token", new { })).GetProperty("status").GetInt32().ShouldBe(404);
         // In pieces, as a long set may come.
         var set = JsonSerializer.SerializeToUtf8Bytes(new { n = 7, to = "/api/sets", body = Played.Post(household, 20) }, JsonSerializerOptions.Web);
@@ -115,5 +117,65 @@ public class LineTests(TestServer server)
             post.Headers.Add("Household", named.Id.ToString());
             (await client.SendAsync(post, Cancel)).StatusCode.ShouldBe(status);
         }
+    }
+
+    [Fact]
+    public async Task A_message_that_fails_is_answered_and_the_line_lives()
+    {
+        var household = await server.NewHouseholdAsync();
+        await using (var work = await server.Database.BeginAsync(household.Id, Cancel))
+        {
+            await YardStore.KeepLayoutAsync(work, new KeptLayout(server.Catalogue.Find("zigzag-and-home")!.Layout!.Placed() with { Key = "yard-broken", Name = "A" }, "zigzag-and-home", null, null, null, false));
+            // Something that no version of ours ever wrote.
+            await work.Connection.ExecuteAsync("update layout set laid = '{}'");
+            await work.CommitAsync(Cancel);
+        }
+        using var line = await OpenAsync(await SignedInAsync(household), household.Id);
+        var run = new Dictionary<string, object?>(Played.Post(household, null)) { ["draft"] = null, ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["events"] = "s1900", ["seconds"] = 19, ["layout"] = "yard-broken" };
+        (await PostAsync(line, 1, "/api/sets", run)).GetRawText().ShouldStartWith("""{"n":1,"status":500,"answer":{"title":"Something broke","status":500,"problems":["It is our fault""");
+        (await SayAsync(line, "{\"n\":2,\"to\":\"\\ud800\",\"body\":{}}")).GetProperty("status").GetInt32().ShouldBeInRange(400, 404);
+        (await PostAsync(line, 3, "/api/sets", Played.Post(household, 20))).GetProperty("status").GetInt32().ShouldBe(200);
+    }
+
+    [Fact]
+    public async Task A_line_stores_nothing_any_more_once_its_sign_in_is_over_and_another_scheme_opens_none()
+    {
+        var household = await server.NewHouseholdAsync();
+        var cookies = await SignedInAsync(household);
+        using var line = await OpenAsync(cookies, household.Id);
+        (await PostAsync(line, 1, "/api/sets", Played.Post(household, 20))).GetProperty("status").GetInt32().ShouldBe(200);
+        await using (var work = await server.Database.BeginAsync(household.Id, Cancel))
+        {
+            await SignInStore.EndOthersAsync(work, but: null);
+            await work.CommitAsync(Cancel);
+        }
+        (await PostAsync(line, 2, "/api/sets", Played.Post(household, 30))).GetProperty("status").GetInt32().ShouldBe(401);
+        (await server.BestsAsync(household)).ShouldBe([20m]);
+        await Should.ThrowAsync<InvalidOperationException>(() => OpenAsync(cookies, household.Id));
+        await Should.ThrowAsync<InvalidOperationException>(async () => await OpenAsync(await SignedInAsync(household), household.Id, "https://localhost"));
+    }
+
+    [Fact]
+    public async Task A_household_has_so_many_lines_open_at_once_and_one_that_hangs_up_makes_room()
+    {
+        var household = await server.NewHouseholdAsync();
+        var cookies = await SignedInAsync(household);
+        var lines = new List<WebSocket>();
+        for (var i = 0; i < new Gambeta.Web.Access.Limits().LinesAHousehold; i++) lines.Add(await OpenAsync(cookies, household.Id));
+        await Should.ThrowAsync<InvalidOperationException>(() => OpenAsync(cookies, household.Id));
+        await lines[0].CloseAsync(WebSocketCloseStatus.NormalClosure, null, Cancel);
+        for (var i = 0; ; i++)
+        {
+            try
+            {
+                lines.Add(await OpenAsync(cookies, household.Id));
+                break;
+            }
+            catch (InvalidOperationException) when (i < 50)
+            {
+                await Task.Delay(20, Cancel);
+            }
+        }
+        foreach (var line in lines) line.Dispose();
     }
 }

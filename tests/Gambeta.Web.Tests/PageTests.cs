@@ -67,7 +67,7 @@ public class PageTests(TestServer server)
     [InlineData("-3", "30", 0, "cannot be below zero")]
     [InlineData("", "30", 0, "A count is missing")]
     [InlineData("12.5", "30", 0, "'12.5' is no whole number for left")]
-    [InlineData("9999", "30", 0, "more than 8 touches a second")]
+    [InlineData("999", "30", 0, "more than 8 touches a second")]
     [InlineData("30", "", 0, "How many seconds")]
     [InlineData("30", "soon", 0, "'soon' is no number of seconds")]
     [InlineData("30", "30", -1, "has not come yet")]

@@ -1,3 +1,6 @@
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Time.Testing;
 using System.Net;
 using Gambeta.Core.Practice;
 using Gambeta.Storage;
@@ -47,7 +50,7 @@ public class SessionTests(TestServer server)
         answer.Status.ShouldBe(HttpStatusCode.OK, answer.Body);
         answer.Body.ShouldContain(best);
         // Twice changes nothing.
-        (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("\"bests\":[]");
+        (await browser.PostAsync("/api/sets", post)).Body.ShouldContain(best);
         var set = await StoredAsync(household, post["id"]);
         set.Events.ShouldBe(events);
         (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain(full, Case.Insensitive);
@@ -55,7 +58,7 @@ public class SessionTests(TestServer server)
         var fields = new Dictionary<string, string> { ["change"] = Guid.NewGuid().ToString(), ["seconds"] = "33", ["day"] = set.Day.ToString("yyyy-MM-dd"), ["clips"] = "0", ["tries"] = "5*", ["reps"] = "2", ["slips"] = "1", ["list"] = "1, 1, 1, 1" };
         (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Mend", fields)).Status.ShouldBe(HttpStatusCode.Redirect);
         var mended = await StoredAsync(household, post["id"]);
-        (mended.CountedBy, mended.Events, mended.Worked.TotalSeconds).ShouldBe((CountedBy.Typed, null, 33));
+        (mended.CountedBy, mended.Events, mended.Worked.TotalSeconds).ShouldBe((CountedBy.Typed, events, 33));
         if (mended.Result is RunResult run) run.Penalty.ShouldBe(TimeSpan.FromSeconds(1.5));
         await browser.SubmitAsync("/logbook", "/logbook?handler=Undo", new() { ["change"] = fields["change"] });
         (await StoredAsync(household, post["id"])).Result.ShouldBe(set.Result);
@@ -77,19 +80,34 @@ public class SessionTests(TestServer server)
         (await browser.PostAsync("/api/sets", bare)).Body.ShouldContain("incomplete");
     }
 
-    [Fact]
-    public async Task A_sitting_over_midnight_is_one_days()
+    [Theory]
+    // A winter's and a summer's midnight, and both nights in which the clocks of the household change.
+    [InlineData("2026-01-15T00:00:00+00:00", "2026-01-14")]
+    [InlineData("2026-07-15T00:00:00+01:00", "2026-07-14")]
+    [InlineData("2026-03-29T00:00:00+00:00", "2026-03-28")]
+    [InlineData("2026-10-25T00:00:00+01:00", "2026-10-24")]
+    public async Task A_sitting_over_midnight_is_one_days_whatever_the_clocks_do(string midnight, string day)
     {
-        var (browser, household) = await ThereAsync();
-        var midnight = new DateTimeOffset(DateTimeOffset.UtcNow.UtcDateTime.Date, TimeSpan.Zero);
-        var session = Guid.CreateVersion7(midnight.AddMinutes(-20));
+        var zero = DateTimeOffset.Parse(midnight, System.Globalization.CultureInfo.InvariantCulture);
+        var time = new FakeTimeProvider(zero.AddMinutes(10));
+        await using var then = server.With(host => host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(time)));
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(then, household, Browser.OutOfTime(then));
+        var session = Guid.CreateVersion7(zero.AddMinutes(-20));
         foreach (var minutes in new[] { -10, 5 })
         {
             var post = Tapped(household, "inside-taps", "l50 r50", 20, planned: 20);
-            (post["session"], post["startedAt"]) = (session, midnight.AddMinutes(minutes));
+            (post["session"], post["startedAt"]) = (session, zero.AddMinutes(minutes));
             (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
-            (await StoredAsync(household, post["id"])).Day.ShouldBe(DateOnly.FromDateTime(midnight.UtcDateTime).AddDays(-1));
+            (await StoredAsync(household, post["id"])).Day.ShouldBe(DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture));
         }
+        // Three hours on it is still the new day, also where that hour came twice or never.
+        time.Advance(TimeSpan.FromHours(3));
+        var later = Tapped(household, "inside-taps", "l50 r50", 20, planned: 20);
+        (later["session"], later["startedAt"]) = (Guid.CreateVersion7(zero.AddHours(3)), zero.AddHours(3));
+        (await browser.PostAsync("/api/sets", later)).Status.ShouldBe(HttpStatusCode.OK);
+        (await StoredAsync(household, later["id"])).Day.ShouldBe(DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture).AddDays(1));
+        (await browser.PageAsync("/today")).ShouldContain("2 touches today");
     }
 
     [Fact]

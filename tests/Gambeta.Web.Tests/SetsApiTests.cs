@@ -11,7 +11,8 @@ public class SetsApiTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, household);
         var post = Played.Post(household, left: 34);
         (await browser.PostAsync("/api/sets", post)).ShouldBe((HttpStatusCode.OK, """{"stored":true,"bests":["34 touches"]}"""));
-        (await browser.PostAsync("/api/sets", post)).ShouldBe((HttpStatusCode.OK, """{"stored":true,"bests":[]}"""));
+        // Whatever became of the first answer, the second one says the same.
+        (await browser.PostAsync("/api/sets", post)).ShouldBe((HttpStatusCode.OK, """{"stored":true,"bests":["34 touches"]}"""));
         (await browser.PostAsync("/api/sets", Played.Post(household, left: 34))).Body.ShouldContain("\"bests\":[]");
         (await server.BestsAsync(household)).ShouldBe([34m]);
     }
@@ -73,7 +74,7 @@ public class SetsApiTests(TestServer server)
         (await Browser.At(server).PostAsync("/api/sets", Played.Post(household, 34), withToken: false)).Status.ShouldBe(HttpStatusCode.Unauthorized);
         var browser = await Browser.SignedInAsync(server, household);
         (await browser.PostAsync("/api/sets", Played.Post(household, 34), withToken: false)).Status.ShouldBe(HttpStatusCode.BadRequest);
-        (await browser.PostAsync("/api/sets", new { id = "not an id" })).Body.ShouldContain("cannot be read");
+        (await browser.PostAsync("/api/sets", new { id = "not an id" })).Body.ShouldContain("is not what it should be");
         (await server.BestsAsync(household)).ShouldBeEmpty();
     }
 }

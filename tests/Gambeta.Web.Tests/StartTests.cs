@@ -12,7 +12,7 @@ public class StartTests
     {
         var folder = Directory.CreateTempSubdirectory("gambeta-cards-");
         await File.WriteAllTextAsync(Path.Combine(folder.FullName, "broken.yaml"), "- id: x\n  name: X\n  purpose: Y\n  measured by: luck\n", TestContext.Current.CancellationToken);
-        var (code, error) = await StartAsync(("DrillFolder", folder.FullName));
+        var (code, error) = await StartAsync([], ("DrillFolder", folder.FullName));
         code.ShouldBe(1);
         error.ShouldContain("broken.yaml, line 4: 'luck' is no measured by");
         folder.Delete(recursive: true);
@@ -21,11 +21,14 @@ public class StartTests
     [Fact]
     public async Task Without_a_database_the_start_says_what_to_do()
     {
-        (await StartAsync()).Error.ShouldContain("start it with ./start");
+        (await StartAsync([])).Error.ShouldContain("start it with ./start");
         const string nobody = "Host=127.0.0.1;Port=1;Username=x;Password=x;Timeout=2";
-        var (code, error) = await StartAsync(("ConnectionStrings__App", nobody), ("ConnectionStrings__Owner", nobody));
-        code.ShouldBe(1);
-        error.ShouldContain("cannot reach its database");
+        foreach (var command in new string[][] { [], ["migrate"] })
+        {
+            var (code, error) = await StartAsync(command, ("ConnectionStrings__App", nobody), ("ConnectionStrings__Owner", nobody));
+            code.ShouldBe(1);
+            error.ShouldContain("cannot reach its database");
+        }
     }
 
     [Fact]
@@ -36,10 +39,10 @@ public class StartTests
         try
         {
             var roles = File.ReadAllLines(Path.Combine(folder.FullName, "roles")).Select(line => line.Split(' ', 2)).ToDictionary(p => p[0], p => p[1]);
+            (await StartAsync(["migrate"], ("ConnectionStrings__App", roles["app"]), ("ConnectionStrings__Owner", roles["owner"]))).ShouldBe((0, ""));
             await using var app = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
             {
                 host.UseSetting("ConnectionStrings:App", roles["app"]);
-                host.UseSetting("ConnectionStrings:Owner", roles["owner"]);
                 host.UseSetting("Logging:LogLevel:Default", "None");
             });
             var browser = Browser.At(app);
@@ -63,9 +66,9 @@ public class StartTests
         }
     }
 
-    private static async Task<(int Code, string Error)> StartAsync(params (string Name, string Value)[] settings)
+    private static async Task<(int Code, string Error)> StartAsync(string[] command, params (string Name, string Value)[] settings)
     {
-        var start = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, "--urls", "http://127.0.0.1:0"]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        var start = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. command, "--urls", "http://127.0.0.1:0", "--Logging:LogLevel:Default", "None"]) { RedirectStandardError = true, RedirectStandardOutput = true };
         foreach (var (name, value) in settings) start.Environment[name] = value;
         using var process = Process.Start(start)!;
         var error = await process.StandardError.ReadToEndAsync(TestContext.Current.CancellationToken);

@@ -14,6 +14,8 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
 {
     public const string Password = "long enough";
 
+    private static readonly string Hashed = Access.Passwords.Hash(Password);
+
     private readonly string _name = "test_" + Guid.NewGuid().ToString("N");
     private readonly Dictionary<string, string> _roles = Roles();
 
@@ -35,6 +37,7 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
         }
         Migrator.Migrate(OwnerConnection);
         Database = new GambetaDatabase(AppConnection);
+        await DemoHousehold.LoadAsync(Database, Catalogue, DateTimeOffset.UtcNow, "UTC");
         // Started once, before tests that run side by side could each find it half started.
         using var first = CreateClient();
     }
@@ -50,7 +53,7 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
     {
         var household = new TestHousehold(Guid.CreateVersion7(), Guid.CreateVersion7());
         await using var work = await Database.BeginAsync(household.Id);
-        (await HouseholdStore.CreateAsync(work, household.Name, Access.Passwords.Hash(Password), "Europe/Lisbon")).ShouldBeTrue();
+        (await HouseholdStore.CreateAsync(work, household.Name, Hashed, "Europe/Lisbon")).ShouldBe(CreateOutcome.Made);
         await HouseholdStore.AddPlayerAsync(work, new Player(household.PlayerId, "Nilo", 2015, Foot.Right, Level.Steady));
         await work.CommitAsync();
         return household;
@@ -59,10 +62,12 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         builder.UseSetting("ConnectionStrings:App", AppConnection);
-        builder.UseSetting("ConnectionStrings:Owner", OwnerConnection);
-        builder.UseSetting("SignInTriesAMinute", "100000");
+        foreach (var limit in new[] { "TriesAMinute", "SignUpsAnHour", "DemosAnHour", "RequestsAMinute", "RequestsAMinuteAtTheDoor" }) builder.UseSetting("Limits:" + limit, "100000");
         builder.UseSetting("Logging:LogLevel:Default", "Error");
     }
+
+    /// <summary>The same application on the same database, with other settings or parts.</summary>
+    public WebApplicationFactory<Program> With(Action<IWebHostBuilder> change) => WithWebHostBuilder(change);
 
     private string Connection(string role) => new NpgsqlConnectionStringBuilder(_roles[role]) { Database = _name }.ToString();
 

@@ -140,5 +140,16 @@ public class YardDrawingTests
     [InlineData("America/Montevideo", true)]
     [InlineData("America/New_York", false)]
     [InlineData("UTC", false)]
+    [InlineData("America/Bogota", false)]
+    [InlineData("America/Guayaquil", true)]
+    [InlineData("Africa/Nairobi", true)]
+    [InlineData("Africa/Kinshasa", true)]
+    [InlineData("Asia/Jakarta", true)]
+    [InlineData("Asia/Singapore", false)]
+    [InlineData("Pacific/Port_Moresby", true)]
+    [InlineData("Asia/Dili", true)]
+    [InlineData("America/Manaus", true)]
+    [InlineData("America/Buenos_Aires", true)]
+    [InlineData("Africa/Casablanca", false)]
     public void The_time_zone_tells_north_from_south(string zone, bool southern) => Clock.IsSouthern(zone).ShouldBe(southern);
 }

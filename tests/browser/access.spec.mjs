@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import { begin, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
 
 const sizes = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };
-const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/logbook', '/records', '/household', '/household/settings', '/household/password', '/household/erase', '/household/players/01900000-0000-7000-8000-0000000de302', '/yard', '/yard/space', '/yard/things', '/yard/plan', '/yard/plan?drill=game-wall-target', '/yard/plan?drill=wall-check-away', '/yard/plan?space=none&at=0+2;0.3+2&run=1+left', '/practise/instead', '/sheets', '/sheets/edit?copy=garden-thirty-five', '/sheets/print/wall-fourteen', '/practise/sheet/patio-turns-sixteen', '/problem/404'];
+const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/logbook', '/records', '/household', '/household/settings', '/household/password', '/household/erase', '/household/sign-ins', '/household/words', '/household/waiting', '/household/players/01900000-0000-7000-8000-0000000de302', '/yard', '/yard/space', '/yard/things', '/yard/plan', '/yard/plan?drill=game-wall-target', '/yard/plan?drill=wall-check-away', '/yard/plan?space=none&at=0+2;0.3+2&run=1+left', '/practise/instead', '/sheets', '/sheets/edit?copy=garden-thirty-five', '/sheets/print/wall-fourteen', '/practise/sheet/patio-turns-sixteen', '/problem/404'];
 
 async function check(page) {
   const { violations } = await new AxeBuilder({ page }).analyze();
@@ -43,7 +43,7 @@ for (const [name, viewport] of Object.entries(sizes)) {
     test.use({ viewport });
 
     test(`every page passes axe and fits a ${name}`, async ({ page }) => {
-      for (const open of ['/', '/household/new']) {
+      for (const open of ['/', '/household/new', '/recover']) {
         await page.goto(open);
         await check(page);
       }

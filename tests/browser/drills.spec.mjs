@@ -1,7 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { newHousehold } from './household.mjs';
+import { frames, newHousehold } from './household.mjs';
 
 const names = page => page.locator('.shelf-card h2');
 
@@ -54,7 +54,7 @@ test.describe('by keyboard at a desk', () => {
     await expect(page.locator('.steps-list .now')).toHaveCount(1);
     await page.keyboard.press('p');
     const paused = await at();
-    await page.waitForTimeout(200);
+    await frames(page);
     expect(await at()).toBe(paused);
 
     await expect(first).toContainText('1 left sole');
@@ -83,7 +83,7 @@ test.describe('by keyboard at a desk', () => {
     await expect(page.locator('[data-n="1"]')).toHaveClass(/now/);
     const at = () => page.locator('[data-ball]').evaluate(e => e.getAttribute('cx'));
     const first = await at();
-    await page.waitForTimeout(200);
+    await frames(page);
     expect(await at()).toBe(first);
     await page.keyboard.press('p');
     await expect(page.locator('[data-n="2"]')).toHaveClass(/now/);
@@ -110,6 +110,7 @@ test.describe('by keyboard at a desk', () => {
     await expect(page.locator('[data-own-map] .map.ground')).toBeVisible();
     await page.getByRole('button', { name: 'Keep this drill' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Rug slide');
+    await page.waitForLoadState();
     await page.keyboard.press('s');
     await expect(page.getByRole('heading', { name: 'Before the first touch' })).toBeVisible();
   });
@@ -119,7 +120,7 @@ test.describe('by keyboard at a desk', () => {
     const good = await (await page.request.get('/drills/toe-taps.yaml')).text();
     const [goodFile, brokenFile] = [info.outputPath('good.yaml'), info.outputPath('broken.yaml')];
     await writeFile(goodFile, good);
-    await writeFile(brokenFile, good.replace('tempo: 70 110 180', 'tempo: 70 60 180'));
+    await writeFile(brokenFile, good.replace('tempo: "70 110 180"', 'tempo: "70 60 180"'));
     await page.goto('/drills/own');
     await page.getByLabel('File').setInputFiles(brokenFile);
     await page.getByRole('button', { name: 'Take it in' }).click();
@@ -141,12 +142,14 @@ test.describe('by keyboard at a desk', () => {
     await page.getByRole('button', { name: 'Turn heading on' }).click();
     await expect(page.locator('.problems')).toContainText('Tick that you have read it');
     await page.getByLabel('I have read this').check();
+    await page.getByLabel('password').fill('long enough');
     await page.getByRole('button', { name: 'Turn heading on' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Heading is on');
     await page.goto('/drills?surface=head');
     await expect(names(page)).toHaveCount(3);
     await names(page).first().getByRole('link').click();
     await expect(page.locator('.caution')).toContainText('rules of your own association and club');
+    await page.waitForLoadState();
     await page.keyboard.press('s');
     await expect(page.locator('[data-before]')).toContainText('rules of your own association and club');
   });

@@ -13,9 +13,14 @@ export async function newHousehold(page, { preferred = 'right', level = 'first w
   await page.getByLabel(preferred, { exact: true }).check();
   await page.getByLabel(level, { exact: true }).check();
   await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.locator('.words li')).toHaveCount(6);
+  await page.getByRole('link', { name: 'They are written down' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Odei, the floor is yours');
   return name;
 }
+
+/** Lets so many frames go by: what would move has moved by then, however slow the machine. */
+export const frames = (page, count = 12) => page.evaluate(left => new Promise(resolve => (function frame() { left-- ? requestAnimationFrame(frame) : resolve(); })()), count);
 
 export async function signIn(page, name) {
   await page.getByLabel('Household').fill(name);
@@ -60,7 +65,8 @@ export async function tap(page, keys, every = 200) {
 
 /** Every set that the database holds of the household, oldest first: from the file that a household can take out. */
 export async function storedSets(page) {
-  const { practice_set: sets } = await (await page.request.get('/household/erase?handler=File')).json();
+  const form = await (await page.request.get('/household/erase')).text(), token = form.match(/name="__RequestVerificationToken" type="hidden" value="([^"]+)"/)[1];
+  const { practice_set: sets } = await (await page.request.post('/household/erase?handler=File', { form: { password: 'long enough', __RequestVerificationToken: token } })).json();
   return sets.sort((a, b) => a.started_at.localeCompare(b.started_at) || a.set_order - b.set_order);
 }
 

@@ -1,10 +1,15 @@
 import { defineConfig } from '@playwright/test';
-import { readFileSync } from 'node:fs';
 import { browserOptions } from './browser-options.mjs';
+import { migrate, serverOf } from './server.mjs';
 
 // The real application on a database of the throwaway cluster that ./test started.
-const roles = Object.fromEntries(readFileSync(process.env.GAMBETA_TEST_ROLES, 'utf8').trim().split('\n').map(line => line.split(/ (.*)/).slice(0, 2)));
-const port = process.env.GAMBETA_TEST_PORT ??= String(20000 + process.pid % 20000);
+const port = process.env.GAMBETA_TEST_PORT ??= String(20000 + process.pid % 2000);
+// Once, in the process that starts the workers.
+if (!process.env.GAMBETA_TEST_MIGRATED) {
+  migrate();
+  process.env.GAMBETA_TEST_MIGRATED = 'yes';
+}
+const { args, cwd, env } = serverOf(port);
 
 export default defineConfig({
   testDir: '.',
@@ -12,12 +17,7 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 20_000 },
   workers: 1,
+  retries: 0,
   use: { baseURL: `http://127.0.0.1:${port}`, launchOptions: browserOptions, reducedMotion: 'reduce', trace: 'off' },
-  webServer: {
-    command: `dotnet Gambeta.Web.dll --urls http://127.0.0.1:${port} --Logging:LogLevel:Default Error --SignInTriesAMinute 1000`,
-    cwd: '../../artifacts/app',
-    url: `http://127.0.0.1:${port}/healthz`,
-    timeout: 120_000,
-    env: { ...process.env, ConnectionStrings__App: roles.app, ConnectionStrings__Owner: roles.owner },
-  },
+  webServer: { command: `exec dotnet ${args.join(' ')}`, cwd, url: `http://127.0.0.1:${port}/healthz/ready`, timeout: 120_000, env },
 });

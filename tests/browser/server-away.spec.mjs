@@ -1,26 +1,12 @@
-import { spawn, execFile } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { execFile } from 'node:child_process';
 import { promisify } from 'node:util';
 import { expect, test } from '@playwright/test';
 import { holdClock, newHousehold, playPhase, start, storedSets } from './household.mjs';
+import { gone, portAt, root, serve } from './server.mjs';
 
 const run = promisify(execFile);
-const roles = Object.fromEntries(readFileSync(process.env.GAMBETA_TEST_ROLES, 'utf8').trim().split('\n').map(line => line.split(/ (.*)/).slice(0, 2)));
-const root = new URL('../../', import.meta.url).pathname;
-
-/** A server of this test's own, which it may kill. */
-async function serve(port) {
-  const server = spawn('dotnet', ['Gambeta.Web.dll', '--urls', `http://127.0.0.1:${port}`, '--Logging:LogLevel:Default', 'Error', '--SignInTriesAMinute', '1000'], {
-    cwd: `${root}artifacts/app`, stdio: 'ignore', env: { ...process.env, ConnectionStrings__App: roles.app, ConnectionStrings__Owner: roles.owner },
-  });
-  await expect(async () => expect((await fetch(`http://127.0.0.1:${port}/healthz`)).ok).toBe(true)).toPass({ timeout: 60_000 });
-  return server;
-}
-
-const gone = server => new Promise(resolve => { server.once('exit', resolve); server.kill('SIGKILL'); });
-
 test('the server is killed during a rest and started again: every set that was played is there, once', async ({ browser }) => {
-  const port = 41000 + process.pid % 2000;
+  const port = portAt(0);
   let server = await serve(port);
   try {
     const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${port}` })).newPage();
@@ -47,35 +33,42 @@ test('the server is killed during a rest and started again: every set that was p
   }
 });
 
-test('a simulated player plays three sessions into a fresh household, and every page shows them right', async ({ page, baseURL }) => {
-  test.setTimeout(240_000);
-  const name = await newHousehold(page, { age: 12 });
-  const told = [];
-  for (const [sheet, daysBack, skill] of [['kitchen-eight', 2, 0.3], ['patio-turns-sixteen', 1, 0.5], ['kitchen-eight', 0, 0.9]]) {
-    const { stdout } = await run(`${root}tools/player`, ['--address', baseURL, '--household', name, '--password', 'long enough', '--sheet', sheet, '--days-back', String(daysBack), '--skill', String(skill), '--slips', '0.1', '--seed', '11'], { timeout: 120_000 });
-    const [, sets, bests] = stdout.match(/(\d+) sets, \d+ taps, (\d+) bests/);
-    told.push({ sets: Number(sets), bests: Number(bests) });
-  }
-  const sets = await storedSets(page);
-  expect(sets.length).toBe(told.reduce((sum, { sets }) => sum + sets, 0));
-  const sessions = [...new Set(sets.map(set => set.session_id))];
-  expect(sessions.length).toBe(3);
-  expect(new Set(sets.map(set => set.day)).size).toBe(3);
+// Played over hours of the day that lie in the middle of it, whenever the tests run: a sitting that began before midnight is yesterday's.
+const ahead = 12 - new Date().getUTCHours();
 
-  await page.goto('/logbook?weeks=4');
-  expect((await page.locator('.log-sets a').count())).toBe(sets.length);
+test.describe('about noon', () => {
+  test.use({ timezoneId: ahead ? `Etc/GMT${ahead > 0 ? '-' : '+'}${Math.abs(ahead)}` : 'UTC' });
 
-  // The better player of the last day holds the records of what was played on the first day too.
-  const bests = sets.filter(set => set.drill === 'inside-taps').map(set => set.touches_left + set.touches_right);
-  await page.goto('/records');
-  await expect(page.locator('.record', { hasText: 'Inside taps' }).first()).toContainText(String(Math.max(...bests)));
-  expect(Math.max(...bests)).toBe(bests.at(-1) >= bests.at(-2) ? bests.at(-1) : bests.at(-2));
+  test('a simulated player plays three sessions into a fresh household, and every page shows them right', async ({ page, baseURL }) => {
+    test.setTimeout(240_000);
+    const name = await newHousehold(page, { age: 12 });
+    const told = [];
+    for (const [sheet, daysBack, skill] of [['kitchen-eight', 2, 0.3], ['patio-turns-sixteen', 1, 0.5], ['kitchen-eight', 0, 0.9]]) {
+      const { stdout } = await run(`${root}tools/player`, ['--address', baseURL, '--household', name, '--password', 'long enough', '--sheet', sheet, '--days-back', String(daysBack), '--skill', String(skill), '--slips', '0.1', '--seed', '11'], { timeout: 120_000 });
+      const [, sets, bests] = stdout.match(/(\d+) sets, \d+ taps, (\d+) bests/);
+      told.push({ sets: Number(sets), bests: Number(bests) });
+    }
+    const sets = await storedSets(page);
+    expect(sets.length).toBe(told.reduce((sum, { sets }) => sum + sets, 0));
+    const sessions = [...new Set(sets.map(set => set.session_id))];
+    expect(sessions.length).toBe(3);
+    expect(new Set(sets.map(set => set.day)).size).toBe(3);
 
-  await page.goto('/today');
-  const today = sets.filter(set => set.session_id === sessions[2]), touches = today.reduce((sum, set) => sum + set.touches_left + set.touches_right, 0);
-  await expect(page.locator('h1')).toHaveText(`Odei, ${touches.toLocaleString('en')} touches today`);
-  await expect(page.locator('.last')).toContainText(`${today.length} sets`);
-  await page.locator('.last a').click();
-  await expect(page.locator('h1')).toContainText(`${touches.toLocaleString('en')} touches`);
-  await expect(page.locator('.result-end input:checked')).toHaveCount(1);
+    await page.goto('/logbook?weeks=4');
+    expect((await page.locator('.log-sets a').count())).toBe(sets.length);
+
+    // The better player of the last day holds the records of what was played on the first day too.
+    const bests = sets.filter(set => set.drill === 'inside-taps').map(set => set.touches_left + set.touches_right);
+    await page.goto('/records');
+    await expect(page.locator('.record', { hasText: 'Inside taps' }).first()).toContainText(String(Math.max(...bests)));
+    expect(Math.max(...bests)).toBe(bests.at(-1) >= bests.at(-2) ? bests.at(-1) : bests.at(-2));
+
+    await page.goto('/today');
+    const today = sets.filter(set => set.session_id === sessions[2]), touches = today.reduce((sum, set) => sum + set.touches_left + set.touches_right, 0);
+    await expect(page.locator('h1')).toHaveText(`Odei, ${touches.toLocaleString('en')} touches today`);
+    await expect(page.locator('.last')).toContainText(`${today.length} sets`);
+    await page.locator('.last a').click();
+    await expect(page.locator('h1')).toContainText(`${touches.toLocaleString('en')} touches`);
+    await expect(page.locator('.result-end input:checked')).toHaveCount(1);
+  });
 });

@@ -105,7 +105,8 @@ test('from a new household to a plan on paper, a record on it, another layout, a
 
   // Everything is taken out as a file, then erased.
   await page.goto('/household/erase');
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Take it out' }).click()]);
+  await page.getByLabel('The household’s password').fill('long enough');
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take it out' }).click()]);
   const taken = JSON.parse(readFileSync(await file.path(), 'utf8'));
   expect(taken.layout.map(layout => layout.name).sort()).toEqual(['Patio zigzag', 'Patio zigzag, shorter']);
   expect(taken.practice_set).toHaveLength(2);
@@ -148,6 +149,7 @@ test('measures are changed in a form, what cannot be passed is said, and another
   await page.getByRole('button', { name: 'Lay it so' }).first().click();
   await expect(page.getByRole('alert')).toContainText('Markers 1 and 2 are 0.50 m apart');
   await expect(page.getByLabel('Between two')).toHaveValue('0.5');
+  await page.waitForLoadState();
   await page.getByLabel('Shape').selectOption('figure of eight');
   await page.waitForURL('**shape=figure-of-eight*');
   await expect(figure(page, 'markers')).toHaveText('2');

@@ -15,18 +15,30 @@ public sealed class CardReader(SharedParts shared)
     /// <summary>The longest name, so that it fits the practice screen.</summary>
     public const int LongestName = 48;
 
+    /// <summary>Most cards of one file.</summary>
+    public const int MostCards = 200;
+
+    /// <summary>The longest id of a card.</summary>
+    public const int LongestId = 64;
+
+    private const int MostItems = 12, MostCautions = 6, MostBelow = 6, LongestCue = 80;
+
     /// <summary>Reads every card of a file.</summary>
     /// <exception cref="CatalogueException">The file is no YAML, a word is unknown, or something is missing.</exception>
-    public IReadOnlyList<DrillCard> Read(string file, TextReader yaml) => [.. YamlFile.Items(file, yaml, "drill cards").Select(ReadCard)];
+    public IReadOnlyList<DrillCard> Read(string file, TextReader yaml)
+    {
+        var items = YamlFile.Items(file, yaml, "drill cards").ToList();
+        return items.Count > MostCards ? throw items[MostCards].Wrong($"a file has {MostCards} cards at most.") : [.. items.Select(ReadCard)];
+    }
 
     private DrillCard ReadCard(YamlPlace at)
     {
         var measuredBy = at.Word<MeasuredBy>("measured by");
         var card = new DrillCard
         {
-            Id = ReadId(at),
+            Id = Id(at.Inside("id")),
             Name = at.Text("name"),
-            Purpose = at.Text("purpose"),
+            Purpose = at.Text("purpose", SharedParts.LongestSentence),
             Family = at.Word<Family>("family"),
             Pattern = at.Inside("pattern").Read(PatternReader.Read),
             Feet = at.Word<FeetPlan>("feet"),
@@ -35,14 +47,14 @@ public sealed class CardReader(SharedParts shared)
             Tempo = at.Inside("tempo").Read(ReadTempo),
             SlipsAreFine = at.Has("slips") && ReadSlips(at.Inside("slips")),
             From = at.Has("level") ? at.Word<Level>("level") : Level.FirstWeeks,
-            Gear = at.Has("gear") ? [new GearItem(GearKind.Ball), .. at.Items("gear").Select(item => item.Read(GearItem.Parse))] : [new GearItem(GearKind.Ball)],
+            Gear = at.Has("gear") ? [new GearItem(GearKind.Ball), .. at.Items("gear", MostItems).Select(item => item.Read(GearItem.Parse))] : [new GearItem(GearKind.Ball)],
             Places = at.Inside("place").Read(ReadPlaces),
             Space = at.Inside("space").Read(ReadFloor),
             Cues = ReadCues(at),
             Faults = ReadFaults(at),
-            Cautions = at.Has("cautions") ? [.. at.Texts("cautions")] : [],
+            Cautions = at.Has("cautions") ? [.. at.Items("cautions", MostCautions).Select(item => item.Scalar(SharedParts.LongestSentence))] : [],
             Doses = ReadDoses(at, measuredBy),
-            After = at.Has("after") ? [.. at.Texts("after")] : [],
+            After = at.Has("after") ? [.. at.Items("after", MostBelow).Select(Id)] : [],
             LeastAge = at.OptionalWhole("age", 4, 18),
             Layout = at.Has("layout") ? ReadLayout(at.Inside("layout")) : null,
         };
@@ -59,12 +71,13 @@ public sealed class CardReader(SharedParts shared)
         return card;
     }
 
-    private static string ReadId(YamlPlace at)
+    // An id is a word of its own wherever it stands: nothing that could mean something else in a file or an address.
+    private static string Id(YamlPlace at)
     {
-        var id = at.Text("id");
-        return id.Length <= 64 && id.All(c => c is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-')
+        var id = at.Scalar();
+        return id.Length is > 0 and <= LongestId && id.All(c => c is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-')
             ? id
-            : throw at.Inside("id").Wrong($"'{id}' is no id: lower-case letters, digits and hyphens only, 64 at most.");
+            : throw at.Wrong($"'{id}' is no id: lower-case letters, digits and hyphens only, {LongestId} at most.");
     }
 
     private static bool ReadSlips(YamlPlace at) =>
@@ -102,11 +115,11 @@ public sealed class CardReader(SharedParts shared)
 
     private static ImmutableArray<string> ReadCues(YamlPlace at)
     {
-        var cues = at.Items("cues").ToList();
+        var cues = at.Items("cues", MostItems).ToList();
         if (cues.Count is < 1 or > 3) throw at.Inside("cues").Wrong("a card has one to three cues.");
         foreach (var cue in cues)
         {
-            if (cue.Scalar().Split(' ', StringSplitOptions.RemoveEmptyEntries).Length is 0 or > WordsInACue)
+            if (cue.Scalar(LongestCue).Split(' ', StringSplitOptions.RemoveEmptyEntries).Length is 0 or > WordsInACue)
                 throw cue.Wrong($"'{cue.Scalar()}' has no word or more than {WordsInACue}.");
         }
         return [.. cues.Select(cue => cue.Scalar())];
@@ -114,7 +127,7 @@ public sealed class CardReader(SharedParts shared)
 
     private ImmutableArray<Fault> ReadFaults(YamlPlace at)
     {
-        var faults = at.Items("faults").Select(item =>
+        var faults = at.Items("faults", MostItems).Select(item =>
         {
             if (!item.IsText) return SharedParts.ReadFault(item, id: "");
             return shared.Faults.TryGetValue(item.Scalar(), out var fault)

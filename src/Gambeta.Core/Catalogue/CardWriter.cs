@@ -7,7 +7,7 @@ using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Catalogue;
 
-/// <summary>Writes drill cards as the YAML that <see cref="CardReader"/> reads.</summary>
+/// <summary>Writes drill cards as the YAML that <see cref="CardReader"/> reads. Every value stands in quotes, so that none can mean anything but itself.</summary>
 public static class CardWriter
 {
     // A JSON string is a YAML string, whatever is in it.
@@ -17,25 +17,25 @@ public static class CardWriter
     public static string Write(DrillCard card)
     {
         var yaml = new StringBuilder();
-        Line("id", card.Id, first: true);
+        Line("id", Text(card.Id), first: true);
         Line("name", Text(card.Name));
         Line("purpose", Text(card.Purpose));
-        Line("family", card.Family.ToWords());
-        if (!card.After.IsEmpty) Line("after", $"[{string.Join(", ", card.After)}]");
+        Line("family", Text(card.Family.ToWords()));
+        if (!card.After.IsEmpty) Line("after", List(card.After));
         Line("pattern", Text(card.Pattern.ToString()));
-        Line("feet", card.Feet.ToWords());
-        Line("measured by", card.MeasuredBy.ToWords());
-        Line("intensity", card.Intensity.ToWords());
-        if (card.From != Level.FirstWeeks) Line("level", card.From.ToWords());
-        if (card.SlipsAreFine) Line("slips", "fine");
-        if (card.LeastAge is { } age) Line("age", age.ToString(CultureInfo.InvariantCulture));
-        Line("tempo", string.Join(' ', new[] { card.Tempo.Slow, card.Tempo.Steady, card.Tempo.Fast }.Select(tempo => Number(tempo.TouchesAMinute))));
-        Line("time", string.Join(", ", card.Doses.ByTime.Select(dose => $"{dose.Rounds}x{Number(dose.Work.TotalSeconds)}/{Number(dose.Rest.TotalSeconds)}")));
-        Line("reps", string.Join(", ", card.Doses.ByReps.Select(dose => $"{dose.Times}x{dose.Reps}/{Number(dose.Rest.TotalSeconds)}")));
-        if (card.Doses.Own is { } own) Line(own[0] is TriesDose ? "tries" : "runs", string.Join(", ", own.Select(Own)));
+        Line("feet", Text(card.Feet.ToWords()));
+        Line("measured by", Text(card.MeasuredBy.ToWords()));
+        Line("intensity", Text(card.Intensity.ToWords()));
+        if (card.From != Level.FirstWeeks) Line("level", Text(card.From.ToWords()));
+        if (card.SlipsAreFine) Line("slips", Text("fine"));
+        if (card.LeastAge is { } age) Line("age", Text(age.ToString(CultureInfo.InvariantCulture)));
+        Line("tempo", Text(string.Join(' ', new[] { card.Tempo.Slow, card.Tempo.Steady, card.Tempo.Fast }.Select(tempo => Number(tempo.TouchesAMinute)))));
+        Line("time", Text(string.Join(", ", card.Doses.ByTime.Select(dose => $"{dose.Rounds}x{Number(dose.Work.TotalSeconds)}/{Number(dose.Rest.TotalSeconds)}"))));
+        Line("reps", Text(string.Join(", ", card.Doses.ByReps.Select(dose => $"{dose.Times}x{dose.Reps}/{Number(dose.Rest.TotalSeconds)}"))));
+        if (card.Doses.Own is { } own) Line(own[0] is TriesDose ? "tries" : "runs", Text(string.Join(", ", own.Select(Own))));
         if (card.Gear.Length > 1) Line("gear", List(card.Gear.Skip(1).Select(item => item.ToString())));
-        Line("place", string.Join(' ', Enum.GetValues<Places>().Where(place => place != Places.None && card.Places.HasFlag(place)).Select(place => place.ToWords())));
-        Line("space", $"{Number(card.Space.Width)} x {Number(card.Space.Length)}");
+        Line("place", Text(string.Join(' ', Enum.GetValues<Places>().Where(place => place != Places.None && card.Places.HasFlag(place)).Select(place => place.ToWords()))));
+        Line("space", Text($"{Number(card.Space.Width)} x {Number(card.Space.Length)}"));
         if (card.Layout is { } layout)
         {
             Line("layout", LayoutLine(layout));
@@ -56,18 +56,18 @@ public static class CardWriter
         var parts = new List<string> { $"key: {Text(layout.Key)}", $"name: {Text(layout.Name)}", $"run: {Text(layout.Run)}" };
         if (layout.Shape is { } kind)
         {
-            parts.Add($"shape: {kind.ToWords()}");
-            parts.AddRange(Shape.Of(kind).Parameters.Select(parameter => $"{parameter.Key}: {Precise(layout.Measures[parameter.Key])}"));
+            parts.Add($"shape: {Text(kind.ToWords())}");
+            parts.AddRange(Shape.Of(kind).Parameters.Select(parameter => $"{parameter.Key}: {Text(Precise(layout.Measures[parameter.Key]))}"));
         }
         else
         {
             parts.Add($"markers: {List(layout.Markers.Select(Place))}");
             if (!layout.Steps.IsEmpty) parts.Add($"steps: {Text(RunNotation.Write(layout.Steps))}");
-            if (layout.Start != default) parts.Add($"start: {Place(layout.Start)}");
-            if (layout.Finish != default) parts.Add($"finish: {Place(layout.Finish)}");
-            parts.Add($"clearance: {Precise(layout.Clearance)}");
-            if (layout.WallAhead is { } wall) parts.Add($"wall: {Precise(wall)}");
-            parts.Add($"standing: {layout.Standing.ToWords()}");
+            if (layout.Start != default) parts.Add($"start: {Text(Place(layout.Start))}");
+            if (layout.Finish != default) parts.Add($"finish: {Text(Place(layout.Finish))}");
+            parts.Add($"clearance: {Text(Precise(layout.Clearance))}");
+            if (layout.WallAhead is { } wall) parts.Add($"wall: {Text(Precise(wall))}");
+            parts.Add($"standing: {Text(layout.Standing.ToWords())}");
         }
         return "{ " + string.Join(", ", parts) + " }";
     }
@@ -83,5 +83,5 @@ public static class CardWriter
     private static string Own(Dose dose) => dose is TriesDose tries ? $"{tries.Tries}/{Number(dose.Rest.TotalSeconds)}" : $"{dose.Sets}/{Number(dose.Rest.TotalSeconds)}";
 
     private static string Fault(Fault fault) =>
-        fault.Id.Length > 0 ? fault.Id : $"{{ seen: {Text(fault.Seen)}, cause: {Text(fault.Cause)}, fix: {Text(fault.Fix)} }}";
+        fault.Id.Length > 0 ? Text(fault.Id) : $"{{ seen: {Text(fault.Seen)}, cause: {Text(fault.Cause)}, fix: {Text(fault.Fix)} }}";
 }

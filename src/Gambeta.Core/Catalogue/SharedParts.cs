@@ -8,6 +8,9 @@ namespace Gambeta.Core.Catalogue;
 /// <summary>What many cards name and none repeats: the list of faults, and the layouts.</summary>
 public sealed class SharedParts
 {
+    /// <summary>The longest sentence of a card, and the longest key of a layout.</summary>
+    public const int LongestSentence = 400, LongestKey = 64;
+
     /// <summary>Reads both lists.</summary>
     /// <exception cref="CatalogueException">A list is broken, or names something twice.</exception>
     public SharedParts(TextReader faults, TextReader layouts)
@@ -24,16 +27,16 @@ public sealed class SharedParts
 
     internal static Fault ReadFault(YamlPlace at, string id)
     {
-        var fault = new Fault(id, at.Text("seen"), at.Text("cause"), at.Text("fix"));
+        var fault = new Fault(id, at.Text("seen", LongestSentence), at.Text("cause", LongestSentence), at.Text("fix", LongestSentence));
         at.NothingElse();
         return fault;
     }
 
     internal static Layout ReadLayout(YamlPlace at)
     {
-        var (key, name) = (at.Text("key"), at.Text("name"));
+        var (key, name) = (at.Text("key", LongestKey), at.Text("name", CardReader.LongestName));
         var layout = at.Has("shape") ? ReadShape(at) : ReadPlaced(at);
-        layout = layout with { Key = key, Name = name, Run = at.Optional("run") ?? layout.Run };
+        layout = layout with { Key = key, Name = name, Run = at.Has("run") ? at.Text("run", LongestSentence) : layout.Run };
         at.NothingElse();
         var (_, problems) = Course.Of(layout);
         return problems.IsEmpty ? layout : throw at.Wrong($"this layout cannot be run: {string.Join(", ", problems.Select(problem => $"{problem.Kind.ToWords()} {problem.First} {problem.Second}"))}.");
@@ -50,7 +53,7 @@ public sealed class SharedParts
 
     private static Layout ReadPlaced(YamlPlace at)
     {
-        var markers = at.Items("markers").Select(marker => marker.Read(ReadSpot)).ToImmutableArray();
+        var markers = at.Items("markers", LayoutCheck.MostMarkers).Select(marker => marker.Read(ReadSpot)).ToImmutableArray();
         return new Layout
         {
             Markers = markers.IsEmpty ? throw at.Wrong("a layout has at least one marker.") : markers,

@@ -3,7 +3,7 @@ using YamlDotNet.RepresentationModel;
 
 namespace Gambeta.Core.Catalogue;
 
-/// <summary>A YAML file that holds one list.</summary>
+/// <summary>A YAML file that holds one list; see <see cref="PlainYaml"/> for what it may be made of.</summary>
 internal static class YamlFile
 {
     /// <summary>The items of the list, each knowing its place.</summary>
@@ -11,19 +11,19 @@ internal static class YamlFile
     public static IEnumerable<YamlPlace> Items(string file, TextReader yaml, string what)
     {
         var stream = new YamlStream();
-        var parser = new Parser(yaml);
+        var parser = new PlainYaml(file, new Parser(yaml));
         try
         {
             stream.Load(parser);
         }
-        catch (InvalidOperationException)
-        {
-            // The scanner throws this at a bracket that is never closed; only the last event knows where it was.
-            throw new CatalogueException(file, parser.Current?.End.Line ?? 1, "this is not YAML from here on: is a bracket or quote left open?");
-        }
         catch (YamlException broken)
         {
             throw new CatalogueException(file, broken.Start.Line, $"this is not YAML: {broken.Message}");
+        }
+        catch (Exception lost) when (lost is InvalidOperationException or ArgumentException or FormatException or IndexOutOfRangeException or NullReferenceException)
+        {
+            // The library loses its way at a bracket that is never closed, and at some that close nothing; only the last event knows where it was.
+            throw new CatalogueException(file, parser.Current?.End.Line ?? 1, "this is not YAML from here on: is a bracket or quote left open?");
         }
         if (stream.Documents.Count != 1 || stream.Documents[0].RootNode is not YamlSequenceNode items)
             throw new CatalogueException(file, 1, $"expected a list of {what}.");

@@ -12,10 +12,10 @@ internal sealed class YamlPlace(string file, YamlNode node)
 
     public CatalogueException Wrong(string reason) => new(file, node.Start.Line, reason);
 
-    public string Text(string key)
+    public string Text(string key, int longest = PlainYaml.LongestText)
     {
         var child = Child(key);
-        return child is YamlScalarNode { Value: { Length: > 0 } value } ? value : throw At(child).Wrong($"'{key}' wants a text.");
+        return child is YamlScalarNode { Value: { Length: > 0 } value } && !string.IsNullOrWhiteSpace(value) ? At(child).Within(value, longest) : throw At(child).Wrong($"'{key}' wants a text.");
     }
 
     public int Whole(string key, int least, int most)
@@ -42,12 +42,14 @@ internal sealed class YamlPlace(string file, YamlNode node)
 
     public YamlPlace Inside(string key) => At(Child(key));
 
-    public IEnumerable<YamlPlace> Items(string key) =>
-        Child(key) is YamlSequenceNode items ? items.Children.Select(At) : throw At(Child(key)).Wrong($"'{key}' wants a list.");
+    public IEnumerable<YamlPlace> Items(string key, int most)
+    {
+        var child = Child(key);
+        if (child is not YamlSequenceNode items) throw At(child).Wrong($"'{key}' wants a list.");
+        return items.Children.Count <= most ? items.Children.Select(At) : throw At(child).Wrong($"'{key}' has {most} items at most.");
+    }
 
-    public IReadOnlyList<string> Texts(string key) => [.. Items(key).Select(item => item.Scalar())];
-
-    public string Scalar() => node is YamlScalarNode { Value: { } value } ? value : throw Wrong("expected a text.");
+    public string Scalar(int longest = PlainYaml.LongestText) => node is YamlScalarNode { Value: { } value } ? Within(value, longest) : throw Wrong("expected a text.");
 
     public string? Optional(string key) => Has(key) ? Text(key) : null;
 
@@ -77,6 +79,8 @@ internal sealed class YamlPlace(string file, YamlNode node)
                 throw At(key).Wrong($"'{word}' means nothing on a drill card.");
         }
     }
+
+    private string Within(string text, int longest) => text.Length <= longest ? text : throw Wrong($"that is {text.Length} letters; at most {longest} can be shown.");
 
     private YamlPlace At(YamlNode child) => new(file, child);
 

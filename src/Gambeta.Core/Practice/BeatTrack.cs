@@ -32,7 +32,7 @@ public sealed record BeatTrack(int FromAMinute, int ToAMinute, ImmutableArray<in
             // growth/2·s² + from·s = n, solved in the form that also holds where nothing grows.
             var at = 2 * n / (from + Math.Sqrt(Math.Max(0, (from * from) + (2 * growth * n))));
             if (!(at < seconds - 1e-9)) return new BeatTrack(fromAMinute, toAMinute, beats.ToImmutable());
-            beats.Add((int)Math.Round(at * 100));
+            beats.Add(Rounded.Whole(at * 100));
         }
     }
 

@@ -21,6 +21,19 @@ public static class PlayNotation
 
     private static readonly SearchValues<char> Letters = SearchValues.Create("lrxsbv");
 
+    /// <summary>Reads a line that was kept; nothing where it cannot be read any more, so that an old line never closes a page.</summary>
+    public static ImmutableArray<PlayEvent>? ReadKept(string line)
+    {
+        try
+        {
+            return Read(line);
+        }
+        catch (FormatException)
+        {
+            return null;
+        }
+    }
+
     /// <summary>Reads the line.</summary>
     /// <exception cref="FormatException">A word is not understood, there are too many, or it lasts longer than an hour.</exception>
     public static ImmutableArray<PlayEvent> Read(string line)

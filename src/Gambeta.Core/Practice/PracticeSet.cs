@@ -24,6 +24,19 @@ public enum TryEnd
 
     /// <summary>The player caught it or stopped on purpose.</summary>
     Stopped,
+
+    /// <summary>The set ended while the ball was in the air: its touches count, and it gets no reward for ending.</summary>
+    InTheAir,
+}
+
+/// <summary>Ends of tries as they are written down: dropped is true, stopped is false, in the air is nothing.</summary>
+public static class TryEnds
+{
+    /// <summary>The end as it is written.</summary>
+    public static bool? AsDropped(this TryEnd end) => end switch { TryEnd.Dropped => true, TryEnd.Stopped => false, _ => null };
+
+    /// <summary>The end that was written.</summary>
+    public static TryEnd Of(bool? dropped) => dropped switch { true => TryEnd.Dropped, false => TryEnd.Stopped, _ => TryEnd.InTheAir };
 }
 
 /// <summary>One juggling try.</summary>
@@ -79,12 +92,15 @@ public sealed record LadderResult(ImmutableArray<JugglingTry> Tries) : TriedResu
             var (rung, highest) = (0, 0);
             foreach (var go in Tries)
             {
-                rung = go.End == TryEnd.Stopped && go.Touches > rung ? rung + 1 : 0;
+                rung = After(rung, go);
                 highest = Math.Max(highest, rung);
             }
             return highest;
         }
     }
+
+    /// <summary>The rung on which a go leaves its player, who stood on another one.</summary>
+    public static int After(int rung, JugglingTry go) => go.End == TryEnd.Stopped && go.Touches > rung ? rung + 1 : 0;
 }
 
 /// <summary>A round of passes: the longest run between two slips, and how many slips there were.</summary>
@@ -140,6 +156,9 @@ public sealed record PracticeSet
 
     /// <summary>The rest of what was counted.</summary>
     public required SetResult Result { get; init; }
+
+    /// <summary>What it was to be before it was played.</summary>
+    public SetPlan Plan { get; init; } = SetPlan.Unknown;
 
     /// <summary>Every tap with its time, as <see cref="PlayNotation"/> writes it; nothing where nobody tapped.</summary>
     public string? Events { get; init; }

@@ -17,7 +17,7 @@ public sealed record Rhythm(int TouchesAMinute, double LongestPause, double Even
         var gaps = times.Zip(times.Skip(1), (a, b) => b - a).Order().ToList();
         var middle = gaps[gaps.Count / 2];
         var even = gaps.Count(gap => Math.Abs(gap - middle) * 4 <= middle);
-        var aMinute = (int)Math.Round(gaps.Count * 6000.0 / (times[^1] - times[0]), MidpointRounding.AwayFromZero);
+        var aMinute = Rounded.Whole(gaps.Count * 6000.0 / (times[^1] - times[0]));
         return new Rhythm(aMinute, gaps[^1] / 100.0, (double)even / gaps.Count);
     }
 }

@@ -112,6 +112,15 @@ public sealed record RunDrill
     /// <summary>The layout that it is played on; nothing where nothing is laid.</summary>
     public string? Layout { get; init; }
 
+    /// <summary>How often the feet take their turn.</summary>
+    public int Rounds { get; init; } = 1;
+
+    /// <summary>The length of a round in seconds; nothing where the player ends it.</summary>
+    public int? Seconds { get; init; }
+
+    /// <summary>Reps, tries or touches of a set; nothing in a round or a run.</summary>
+    public int? Count { get; init; }
+
     /// <summary>Stations to go through; 0 where there are none.</summary>
     public int Stations { get; init; }
 

@@ -46,13 +46,13 @@ public static class RunSheetWriter
         phases.Add(new Phase { Kind = PhaseKind.Done, Drill = drills.Length - 1, Feet = Feet.Both, ExpectedSeconds = 0, Label = RunSheetWords.Done, Cue = "", Next = "", Sounds = [] });
         return new RunSheet
         {
-            Drills = [.. drills.Select(Head)],
+            Drills = [.. drills.Select((drill, at) => Head(drill, phases.First(phase => phase.Kind == PhaseKind.Work && phase.Drill == at)))],
             Phases = phases.ToImmutable(),
             ClipPenaltySeconds = clipPenalty.TotalSeconds,
         };
     }
 
-    private static RunDrill Head(SheetDrill drill)
+    private static RunDrill Head(SheetDrill drill, Phase work)
     {
         var rules = ChallengeRules.Of(drill.Card);
         return new RunDrill
@@ -62,6 +62,9 @@ public static class RunSheetWriter
             MeasuredBy = drill.Card.MeasuredBy,
             TouchesARep = drill.Card.Pattern.PerRep,
             Layout = drill.Card.Layout?.Key,
+            Rounds = drill.Dose.Sets,
+            Seconds = work.Seconds,
+            Count = work.Target,
             Stations = rules.Stations,
             TargetPoints = rules.TargetPoints,
             Faults = drill.Card.Faults,

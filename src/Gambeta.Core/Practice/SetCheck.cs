@@ -23,7 +23,7 @@ public enum SetProblem
     /// <summary>A timed set has no time.</summary>
     TimeMissing,
 
-    /// <summary>The time is zero or negative.</summary>
+    /// <summary>The time is shorter than <see cref="PlayedBounds.LeastSeconds"/>.</summary>
     TimeNotPositive,
 
     /// <summary>The time is longer than <see cref="SetCheck.LongestSet"/>.</summary>
@@ -40,6 +40,12 @@ public enum SetProblem
 
     /// <summary>The taps that were sent cannot be read.</summary>
     EventsUnclear,
+
+    /// <summary>Numbers that nobody can have played, whoever is sure of them: see <see cref="PlayedBounds"/>.</summary>
+    NobodyPlayedThat,
+
+    /// <summary>Points, stations or a ladder's time that this drill does not give.</summary>
+    NotOfThisDrill,
 }
 
 /// <summary>Everything about a set that is not counted: whose, when, on which layout where it was not the card's own.</summary>
@@ -49,6 +55,9 @@ public sealed record SetFrame(
 {
     /// <summary>Every tap with its time, as <see cref="PlayNotation"/> writes it.</summary>
     public string? Events { get; init; }
+
+    /// <summary>What it was to be.</summary>
+    public SetPlan Plan { get; init; } = SetPlan.Unknown;
 
     /// <summary>What a clipped marker costs.</summary>
     public TimeSpan ClipPenalty { get; init; } = Scoring.ClipPenalty;
@@ -64,7 +73,10 @@ public sealed record CheckedSet(PracticeSet? Set, ImmutableArray<SetProblem> Pro
 public static class SetCheck
 {
     /// <summary>No single set is longer than an hour.</summary>
-    public static readonly TimeSpan LongestSet = TimeSpan.FromHours(1);
+    public static readonly TimeSpan LongestSet = TimeSpan.FromSeconds(MostSeconds);
+
+    /// <summary>The same in seconds.</summary>
+    public const int MostSeconds = 3600;
 
     /// <summary>The most tries in one set.</summary>
     public const int MostTries = 100;
@@ -79,6 +91,8 @@ public static class SetCheck
     /// <param name="today">The household's day.</param>
     public static CheckedSet CheckPlayed(DrillCard card, SetFrame frame, double seconds, DateOnly today)
     {
+        // A screen that was left open overnight is cut to what was played; beyond that it is no time at all.
+        if (!(seconds >= 0 && seconds <= PlayedBounds.MostSecondsTold)) return new CheckedSet(null, [SetProblem.NobodyPlayedThat]);
         ImmutableArray<PlayEvent> events;
         try
         {
@@ -99,14 +113,16 @@ public static class SetCheck
     public static CheckedSet Check(DrillCard card, SetFrame frame, SetDraft draft, DateOnly today)
     {
         var problems = new List<SetProblem>();
-        if (frame.Day > today) problems.Add(SetProblem.DayInFuture);
-        if (frame.Day < today.AddYears(-MostYearsBack)) problems.Add(SetProblem.DayTooOld);
+        if (WrongDay(frame.Day, today) is { } wrongDay) problems.Add(wrongDay);
         var worked = CheckTime(draft.Seconds, problems);
         int?[] counts = [draft.Left, draft.Right, draft.Reps, draft.Slips, draft.LongestRun, draft.Clips];
         if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true || draft.StationTries?.Any(t => t < 1) == true || draft.Points?.Any(p => p < 0) == true) problems.Add(SetProblem.CountNegative);
         if (frame.CountedBy != CountedBy.Estimated && !HasItsCounts(card.MeasuredBy, frame.Feet, draft)) problems.Add(SetProblem.CountMissing);
         if (TriesAreUnclear(draft)) problems.Add(SetProblem.TriesUnclear);
         if (problems.Count > 0) return new CheckedSet(null, [.. problems]);
+        // Before anything is multiplied or added up: these no press of "sure" lifts.
+        if (frame.Plan.IsAbsurd || PlayedBounds.AreBroken(card, frame.Feet, draft, worked)) return new CheckedSet(null, [SetProblem.NobodyPlayedThat]);
+        if (PlayedBounds.AreNotOfThisDrill(card, draft, worked)) return new CheckedSet(null, [SetProblem.NotOfThisDrill]);
 
         var result = ResultOf(card, frame, draft);
         var touches = TouchesOf(card, frame, draft, result, worked);
@@ -116,6 +132,10 @@ public static class SetCheck
             ? new CheckedSet(null, [.. problems])
             : new CheckedSet(MakeSet(card, frame, worked, touches, result), []);
     }
+
+    /// <summary>What is wrong with a day, or nothing.</summary>
+    public static SetProblem? WrongDay(DateOnly day, DateOnly today) =>
+        day > today ? SetProblem.DayInFuture : day < today.AddYears(-MostYearsBack) ? SetProblem.DayTooOld : null;
 
     private static PracticeSet MakeSet(DrillCard card, SetFrame frame, TimeSpan worked, TouchCount touches, SetResult result) => new()
     {
@@ -134,6 +154,7 @@ public static class SetCheck
         Touches = touches,
         Result = result,
         Events = frame.Events,
+        Plan = frame.Plan,
     };
 
     private static bool TriesAreUnclear(SetDraft draft) =>
@@ -148,14 +169,14 @@ public static class SetCheck
             case null:
                 problems.Add(SetProblem.TimeMissing);
                 return default;
-            case not > 0:
+            case not >= PlayedBounds.LeastSeconds:
                 problems.Add(SetProblem.TimeNotPositive);
                 return default;
             case var s when s > LongestSet.TotalSeconds:
                 problems.Add(SetProblem.TimeTooLong);
                 return default;
             case var s:
-                return TimeSpan.FromMilliseconds(Math.Round(s.Value * 1000));
+                return TimeSpan.FromMilliseconds(Rounded.Whole(s.Value * 1000));
         }
     }
 
@@ -194,7 +215,7 @@ public static class SetCheck
     };
 
     private static ImmutableArray<JugglingTry> TriesOf(SetDraft draft) =>
-        [.. (draft.TryTouches ?? []).Zip(draft.TryDropped ?? [], (t, dropped) => new JugglingTry(t, dropped ? TryEnd.Dropped : TryEnd.Stopped))];
+        [.. (draft.TryTouches ?? []).Zip(draft.TryDropped ?? [], (t, dropped) => new JugglingTry(t, TryEnds.Of(dropped)))];
 
     private static TouchCount TouchesOf(DrillCard card, SetFrame frame, SetDraft draft, SetResult result, TimeSpan worked)
     {

@@ -37,8 +37,8 @@ public static class Tally
         {
             MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries => draft with { Left = null, Right = null, Reps = Count(standing, PlayEventKind.Touch), Slips = Count(standing, PlayEventKind.Slip) },
             MeasuredBy.CleanPasses => draft with { LongestRun = LongestRun(standing), Slips = Count(standing, PlayEventKind.Slip) },
-            MeasuredBy.BestStreak or MeasuredBy.RunInTouches => WithTries(draft, standing),
-            MeasuredBy.LadderRung => WithTries(draft, standing) with { RungSeconds = RungSeconds(standing) },
+            MeasuredBy.BestStreak or MeasuredBy.RunInTouches => WithTries(draft, TriesOf(standing)),
+            MeasuredBy.LadderRung when TriesOf(standing) is var tries => WithTries(draft, tries) with { RungSeconds = RungSeconds(tries) },
             MeasuredBy.CourseTime => new SetDraft { Seconds = draft.Seconds, Clips = Count(standing, PlayEventKind.Slip), Void = Count(standing, PlayEventKind.Void) > 0 },
             MeasuredBy.StationsTime => new SetDraft { Seconds = draft.Seconds, StationTries = Stations(standing, rules.Stations) },
             MeasuredBy.TargetPoints => new SetDraft { Seconds = draft.Seconds, Points = [.. Tries(standing).Select(e => PointsOf(e, rules))] },
@@ -83,7 +83,7 @@ public static class Tally
         return longest;
     }
 
-    // Each try ends by a drop or by stopping; one still in the air when the set ends counts as stopped.
+    // Each try ends by a drop or by stopping; one still in the air when the set ends counts its touches and has no end of its own.
     private static List<(JugglingTry Try, int EndedAt)> TriesOf(ImmutableArray<PlayEvent> standing)
     {
         var (tries, touches) = (new List<(JugglingTry, int)>(), 0);
@@ -98,25 +98,21 @@ public static class Tally
             tries.Add((new JugglingTry(touches, happened.Kind == PlayEventKind.Slip ? TryEnd.Dropped : TryEnd.Stopped), happened.At));
             touches = 0;
         }
-        if (touches > 0) tries.Add((new JugglingTry(touches, TryEnd.Stopped), standing[^1].At));
+        if (touches > 0) tries.Add((new JugglingTry(touches, TryEnd.InTheAir), standing[^1].At));
         return tries;
     }
 
-    private static SetDraft WithTries(SetDraft draft, ImmutableArray<PlayEvent> standing)
-    {
-        var tries = TriesOf(standing);
-        return draft with { TryTouches = [.. tries.Select(t => t.Try.Touches)], TryDropped = [.. tries.Select(t => t.Try.End == TryEnd.Dropped)] };
-    }
+    private static SetDraft WithTries(SetDraft draft, List<(JugglingTry Try, int EndedAt)> tries) =>
+        draft with { TryTouches = [.. tries.Select(t => t.Try.Touches)], TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())] };
 
     // When the highest rung was finished for the first time, from the start of the set.
-    private static double? RungSeconds(ImmutableArray<PlayEvent> standing)
+    private static double? RungSeconds(List<(JugglingTry Try, int EndedAt)> tries)
     {
-        var (highest, at) = (0, (double?)null);
-        var goes = ImmutableArray.CreateBuilder<JugglingTry>();
-        foreach (var (go, endedAt) in TriesOf(standing))
+        var (rung, highest, at) = (0, 0, (double?)null);
+        foreach (var (go, endedAt) in tries)
         {
-            goes.Add(go);
-            if (new LadderResult(goes.ToImmutable()).Rung is var rung && rung > highest) (highest, at) = (rung, endedAt / 100.0);
+            rung = LadderResult.After(rung, go);
+            if (rung > highest) (highest, at) = (rung, endedAt / 100.0);
         }
         return at;
     }

@@ -44,7 +44,7 @@ public sealed record SheetSums(
     public TimeSpan Total => Work + Rest + Swaps + SettingOut + Between;
 
     /// <summary>Minutes in all, to the nearest half, halves of a half upwards; 0 for an empty sheet.</summary>
-    public double Minutes => Math.Round(Total.TotalMinutes * 2, MidpointRounding.AwayFromZero) / 2;
+    public double Minutes => Rounded.Half(Total.TotalMinutes);
 
     /// <summary>Adds up the drills of a sheet.</summary>
     /// <param name="drills">The drills in their order.</param>

@@ -98,7 +98,7 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
     private SetDraft Ladder(Pattern pattern, Tempo tempo, int goes, double skill)
     {
         var holds = 0.70 + (0.285 * skill);
-        var (touches, dropped, rung) = (new List<int>(), new List<bool>(), 0);
+        var (touches, dropped, rung) = (new List<int>(), new List<bool?>(), 0);
         for (var go = 0; go < goes; go++)
         {
             var kept = 0;
@@ -149,7 +149,7 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
             Left = all.Left,
             Right = all.Right,
             TryTouches = touches,
-            TryDropped = [.. touches.Select(_ => chance.NextDouble() < 0.9)],
+            TryDropped = [.. touches.Select(_ => (bool?)(chance.NextDouble() < 0.9))],
             Seconds = Tenth((tempo.TimeFor(all.Total) + (DoseArithmetic.FetchTheBall * tries)).TotalSeconds),
         };
     }
@@ -163,5 +163,5 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
     // The sum of three evenly spread numbers: near enough to a bell, and never far out.
     private double Noise(double spread) => (chance.NextDouble() + chance.NextDouble() + chance.NextDouble() - 1.5) * 2 * spread;
 
-    private static double Tenth(double seconds) => Math.Round(Math.Max(1, seconds), 1);
+    private static double Tenth(double seconds) => Rounded.To(Math.Max(1, seconds), 1);
 }

@@ -85,7 +85,7 @@ public sealed class TappingPlayer(double skill, double slips, Random chance)
         public void Add(PlayEventKind kind, double after)
         {
             Seconds += after;
-            if (limit is null || Seconds < limit) _events.Add(new PlayEvent((int)Math.Round(Seconds * 100), kind));
+            if (limit is null || Seconds < limit) _events.Add(new PlayEvent(Rounded.Whole(Seconds * 100), kind));
         }
 
         public bool Try(double before, bool wrong, int zone)
@@ -95,8 +95,8 @@ public sealed class TappingPlayer(double skill, double slips, Random chance)
             _left = feet == Feet.Left || (feet == Feet.Both && !_left);
             var foot = _left ? Foot.Left : Foot.Right;
             _events.Add(wrong
-                ? new PlayEvent((int)Math.Round(Seconds * 100), PlayEventKind.Slip, zone > 0 && feet == Feet.Both ? foot : null)
-                : new PlayEvent((int)Math.Round(Seconds * 100), PlayEventKind.Touch, foot, zone));
+                ? new PlayEvent(Rounded.Whole(Seconds * 100), PlayEventKind.Slip, zone > 0 && feet == Feet.Both ? foot : null)
+                : new PlayEvent(Rounded.Whole(Seconds * 100), PlayEventKind.Touch, foot, zone));
             return !wrong;
         }
     }

@@ -66,6 +66,8 @@ public static class PatternReader
         if (step.Next(out var more) && !ReadTimes(more, out times)) throw step.Wrong($"'{more}' does not belong here: a comma goes between two steps, 'x2' repeats one.");
         if (step.Next(out var left)) throw step.Wrong($"'{left}' does not belong here: a comma goes between two steps.");
         for (var i = 0; i < times; i++) beats.Add(beat);
+        // A little too long is told whole, at the end; far too long is not even written out.
+        if (beats.Count > 10 * MostBeats) throw step.Wrong($"more than {beats.Count} steps up to here; a pattern has {MostBeats} at most.");
     }
 
     private static Touch ReadTouch(Step step, string word, Foot? foot)

@@ -19,7 +19,7 @@ public readonly record struct Tempo
     public double TouchesAMinute { get; }
 
     /// <summary>Whole touches to expect in a time, rounded to the nearest, halves away from zero.</summary>
-    public int TouchesIn(TimeSpan time) => (int)Math.Round(TouchesAMinute * time.TotalMinutes, MidpointRounding.AwayFromZero);
+    public int TouchesIn(TimeSpan time) => Rounded.Whole(TouchesAMinute * time.TotalMinutes);
 
     /// <summary>The time that so many touches take.</summary>
     public TimeSpan TimeFor(int touches) => TimeSpan.FromMinutes(touches / TouchesAMinute);

@@ -69,8 +69,8 @@ public sealed record ChalkTargets(ImmutableArray<ChalkTarget> Targets, double St
     {
         var stray = StrayAt(age);
         var low = Math.Clamp(Math.Ceiling((2 * distance * Math.Tan(stray * Math.PI / 180) / 0.05) - 1e-9) * 0.05, Smallest, Largest);
-        var high = Math.Min(Math.Round(low * 1.5, 2), Largest);
-        var bottom = Math.Round(0.52 * Pace.UsualHeight(age), 1);
+        var high = Math.Min(Rounded.To(low * 1.5, 2), Largest);
+        var bottom = Rounded.To(0.52 * Pace.UsualHeight(age), 1);
         var targets = new List<ChalkTarget>();
         for (var i = 0; i < count; i++)
         {

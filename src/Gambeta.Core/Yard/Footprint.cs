@@ -154,7 +154,7 @@ public sealed class Footprint
                 // A disc inside the other never overtakes it.
                 if (distance <= Math.Abs(now.Radius - disc.Radius) + 1e-12) continue;
                 var overtakes = off.Angle - Math.Acos(Math.Clamp((now.Radius - disc.Radius) / distance, -1, 1));
-                while (overtakes < angle - 1e-12) overtakes += 2 * Math.PI;
+                if (overtakes < angle - 1e-12) overtakes += 2 * Math.PI * Math.Ceiling((angle - 1e-12 - overtakes) / (2 * Math.PI));
                 if (overtakes < at - 1e-12 || (overtakes < at + 1e-12 && distance > next.Centre.DistanceTo(now.Centre))) (next, at) = (disc, overtakes);
             }
             if (at >= 2 * Math.PI) break;

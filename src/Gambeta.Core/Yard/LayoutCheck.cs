@@ -11,7 +11,10 @@ public enum LayoutProblemKind
     /// <summary>More markers than <see cref="LayoutCheck.MostMarkers"/>.</summary>
     TooManyMarkers,
 
-    /// <summary>A marker lies farther out than <see cref="LayoutCheck.Farthest"/>, or nowhere.</summary>
+    /// <summary>More steps than <see cref="RunNotation.MostSteps"/>.</summary>
+    TooManySteps,
+
+    /// <summary>A marker, the start, the finish, a stop or the wall (the number of none) lies farther out than <see cref="LayoutCheck.Farthest"/>, or nowhere.</summary>
     TooFarOut,
 
     /// <summary>Two markers are closer than twice the clearance: the string cannot pass between them.</summary>
@@ -64,6 +67,19 @@ public static class LayoutCheck
     /// <summary>Everything that is wrong, the gravest first; empty when it can be run.</summary>
     public static ImmutableArray<LayoutProblem> Problems(Layout layout)
     {
+        var bounds = Bounds(layout);
+        if (!bounds.IsEmpty) return bounds;
+        var problems = ImmutableArray.CreateBuilder<LayoutProblem>();
+        // Where nobody runs nobody has to pass.
+        if (!layout.Steps.IsEmpty) Passages(layout, problems);
+        return problems.ToImmutable();
+    }
+
+    /// <summary>True when a layout lies within what can be drawn at all, whether or not it can be run.</summary>
+    public static bool CanBeDrawn(Layout layout) => Bounds(layout).IsEmpty;
+
+    private static ImmutableArray<LayoutProblem> Bounds(Layout layout)
+    {
         if (!(layout.Clearance >= LeastClearance - Tolerance && layout.Clearance <= MostClearance + Tolerance)) return [new(LayoutProblemKind.ClearanceOutOfRange, Metres: layout.Clearance)];
         if (layout.Markers.Length > MostMarkers) return [new(LayoutProblemKind.TooManyMarkers)];
         var problems = ImmutableArray.CreateBuilder<LayoutProblem>();
@@ -73,10 +89,14 @@ public static class LayoutCheck
             if (!(Math.Abs(marker.Right) <= Farthest && Math.Abs(marker.Ahead) <= Farthest)) problems.Add(new(LayoutProblemKind.TooFarOut, i + 1));
             if (layout.WallAhead is { } wall && marker.Ahead > wall + Tolerance) problems.Add(new(LayoutProblemKind.CrossesWall, i + 1));
         }
-        if (problems.Count > 0) return problems.ToImmutable();
-        // Where nobody runs nobody has to pass.
-        if (!layout.Steps.IsEmpty) Passages(layout, problems);
-        return problems.ToImmutable();
+        // A space is wide enough for any of them twice over: what lies farther out was never meant, and could not be drawn.
+        if (layout.WallAhead is { } ahead && !(Math.Abs(ahead) <= Farthest)) problems.Add(new(LayoutProblemKind.TooFarOut));
+        foreach (var spot in layout.Steps.OfType<Over>().Select(over => over.Spot).Append(layout.Start).Append(layout.Finish))
+        {
+            if (!(Math.Abs(spot.Right) <= Farthest && Math.Abs(spot.Ahead) <= Farthest)) problems.Add(new(LayoutProblemKind.TooFarOut));
+        }
+        if (layout.Steps.Length > RunNotation.MostSteps) problems.Add(new(LayoutProblemKind.TooManySteps));
+        return [.. problems.Distinct()];
     }
 
     private static void Passages(Layout layout, ImmutableArray<LayoutProblem>.Builder problems)

@@ -58,7 +58,7 @@ public readonly record struct Pace(double Metres)
     public static double UsualHeight(int age) => Heights[Math.Clamp(age - 4, 0, Heights.Length - 1)] / 100;
 
     /// <summary>The pace of somebody of a height in metres, about.</summary>
-    public static Pace FromHeight(double height) => new(Math.Round(height * ShareOfHeight, 2));
+    public static Pace FromHeight(double height) => new(Rounded.To(height * ShareOfHeight, 2));
 
     /// <summary>The pace of somebody of an age in years, about.</summary>
     public static Pace FromAge(int age) => FromHeight(UsualHeight(age));
@@ -66,7 +66,7 @@ public readonly record struct Pace(double Metres)
     /// <summary>The pace from the metres that <see cref="Walked"/> paces came to, to the centimetre, or what is wrong with it at an age in years.</summary>
     public static (Pace Pace, PaceProblem? Problem) FromWalk(double metres, int age)
     {
-        var pace = new Pace(Math.Round(metres / Walked, 2));
+        var pace = new Pace(Rounded.To(metres / Walked, 2));
         return (pace, !(pace.Metres >= Shortest) ? PaceProblem.TooShort : pace.Metres > LongestShare * UsualHeight(age) ? PaceProblem.ALeap : null);
     }
 
@@ -74,7 +74,7 @@ public readonly record struct Pace(double Metres)
     public static bool IsHeight(double metres) => metres is >= LeastHeight and <= MostHeight;
 
     /// <summary>How many half paces come nearest to a length in metres; the sign is kept.</summary>
-    public int Halves(double metres) => (int)Math.Round(metres / Metres * 2, MidpointRounding.AwayFromZero);
+    public int Halves(double metres) => Rounded.Whole(metres / Metres * 2);
 }
 
 /// <summary>A player's pace with its day.</summary>

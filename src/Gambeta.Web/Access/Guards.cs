@@ -1,33 +1,49 @@
 using System.Threading.RateLimiting;
+using Gambeta.Core;
 using Gambeta.Web.Api;
+using Microsoft.AspNetCore.Connections;
 using Npgsql;
 
 namespace Gambeta.Web.Access;
 
-/// <summary>What stands before every page: headers, the brake on sign-in, and a plain word when the database is away.</summary>
+/// <summary>What stands before every page: headers, the brake on requests, and a plain word when something is wrong.</summary>
 public static class Guards
 {
-    public const string SignInBrake = "sign-in";
-
-    /// <summary>Ten tries a minute from one address; beyond that the caller waits, told so.</summary>
-    public static IServiceCollection AddSignInBrake(this IServiceCollection services, int triesAMinute) =>
-        services.AddRateLimiter(options =>
+    /// <summary>
+    /// So many requests a minute of a household, or of an address before anybody is signed in: the framework's limiter, in this instance alone. What could be guessed
+    /// is braked for all instances together, by <see cref="Brakes"/>.
+    /// </summary>
+    public static IServiceCollection AddRequestBrake(this IServiceCollection services, Limits limits) => services.AddRateLimiter(options =>
+    {
+        options.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
+            IsFree(http.Request.Path) ? RateLimitPartition.GetNoLimiter("free")
+            : http.User.Identity?.IsAuthenticated == true ? Window("household " + http.User.HouseholdId(), limits.RequestsAMinute)
+            : Window("address " + Brakes.Address(http), limits.RequestsAMinuteAtTheDoor));
+        options.OnRejected = (context, _) =>
         {
-            options.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-            options.AddPolicy(SignInBrake, http => HttpMethods.IsPost(http.Request.Method)
-                ? RateLimitPartition.GetFixedWindowLimiter(
-                    http.Connection.RemoteIpAddress?.ToString() ?? "unknown",
-                    _ => new FixedWindowRateLimiterOptions { PermitLimit = triesAMinute, Window = TimeSpan.FromMinutes(1) })
-                : RateLimitPartition.GetNoLimiter("reading"));
-        });
+            Brakes.SayWhen(context.HttpContext.Response, context.Lease.TryGetMetadata(MetadataName.RetryAfter, out var wait) ? wait : TimeSpan.FromMinutes(1));
+            return ValueTask.CompletedTask;
+        };
 
-    /// <summary>Nothing is loaded from elsewhere, nothing runs inline, nobody frames the pages.</summary>
+        static RateLimitPartition<string> Window(string key, int permits) =>
+            RateLimitPartition.GetFixedWindowLimiter(key, _ => new FixedWindowRateLimiterOptions { PermitLimit = permits, Window = TimeSpan.FromMinutes(1) });
+        // What says that it was too much must not be refused itself.
+        static bool IsFree(PathString path) => path.StartsWithSegments("/healthz") || path.StartsWithSegments("/problem");
+    });
+
+    /// <summary>Nothing is loaded from elsewhere, nothing runs inline, nobody frames the pages; what belongs to a household stays in no cache.</summary>
     public static IApplicationBuilder UseStrictHeaders(this IApplicationBuilder app) => app.Use((http, next) =>
     {
         var headers = http.Response.Headers;
         headers.XContentTypeOptions = "nosniff";
+        http.Response.OnStarting(() =>
+        {
+            // Styles, scripts and fonts say themselves how long they hold.
+            if (headers.CacheControl.Count == 0) headers.CacheControl = "no-store";
+            return Task.CompletedTask;
+        });
         // What a page may load and do means nothing for JSON, and every set that is stored would carry it over the air.
-        if (http.Request.Path.StartsWithSegments("/api")) return next(http);
+        if (IsApi(http)) return next(http);
         headers.ContentSecurityPolicy =
             "default-src 'self'; img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
         headers["Referrer-Policy"] = "same-origin";
@@ -35,37 +51,80 @@ public static class Guards
         return next(http);
     });
 
-    /// <summary>Answers 503 while the database is away; the next request tries again, so the application recovers by itself.</summary>
+    /// <summary>
+    /// Answers 503 while the database is away or its connections are all in use; the next request tries again, so the application recovers by itself. A caller who
+    /// is gone is nobody's error.
+    /// </summary>
     public static IApplicationBuilder UseDatabaseAwayPage(this IApplicationBuilder app) => app.Use(async (http, next) =>
     {
         try
         {
             await next(http);
         }
+        catch (BadHttpRequestException cut)
+        {
+            // Cut off in the middle, too slow or too large: the caller's own affair.
+            if (!http.Response.HasStarted) http.Response.StatusCode = cut.StatusCode;
+        }
+        catch (Exception gone) when (gone is ConnectionResetException || (http.RequestAborted.IsCancellationRequested && gone is OperationCanceledException or IOException or NpgsqlException))
+        {
+            if (!http.Response.HasStarted) http.Response.StatusCode = StatusCodes.Status499ClientClosedRequest;
+        }
         catch (Exception away) when (IsAway(away) && !http.Response.HasStarted)
         {
             http.RequestServices.GetRequiredService<ILogger<NpgsqlConnection>>().LogDatabaseAway(away.Message);
+            http.Response.Headers.RetryAfter = "5";
             http.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
         }
     });
 
-    /// <summary>What went wrong in plain words: a page for people, the same words as JSON for modules and tools.</summary>
+    /// <summary>A form or an address with signs that are no text (a zero byte among them) means nothing that could be kept or found.</summary>
+    public static IApplicationBuilder UseTextsOnly(this IApplicationBuilder app) => app.Use(async (http, next) =>
+    {
+        var request = http.Request;
+        var isText = NoText.IsText(request.Path.Value) && request.Query.All(part => NoText.IsText(part.Key) && part.Value.All(value => NoText.IsText(value)));
+        if (isText && request.HasFormContentType && HttpMethods.IsPost(request.Method))
+        {
+            try
+            {
+                isText = (await request.ReadFormAsync(http.RequestAborted)).All(field => NoText.IsText(field.Key) && field.Value.All(value => NoText.IsText(value)));
+            }
+            catch (InvalidDataException)
+            {
+                // Not a form at all, or one with more fields than any of ours.
+                isText = false;
+            }
+        }
+        if (isText) await next(http);
+        else http.Response.StatusCode = StatusCodes.Status400BadRequest;
+    });
+
+    /// <summary>What went wrong in plain words: a page for people, the same words as problem details for modules and tools.</summary>
     public static void UseProblemWords(this IApplicationBuilder app)
     {
-        static bool IsApi(HttpContext http) => http.Request.Path.StartsWithSegments("/api");
-        app.UseWhen(IsApi, api => api.UseStatusCodePages(context =>
-            context.HttpContext.Response.WriteAsJsonAsync(new ProblemAnswer([Wording.Status(context.HttpContext.Response.StatusCode).Words]))));
-        app.UseWhen(http => !IsApi(http), pages => pages.UseStatusCodePagesWithReExecute("/problem/{0}"));
+        app.UseWhen(IsApi, api =>
+        {
+            api.UseStatusCodePages(context => Refusal.Of(context.HttpContext.Response.StatusCode).ExecuteAsync(context.HttpContext));
+            api.UseExceptionHandler(new ExceptionHandlerOptions { ExceptionHandler = http => Refusal.Of(StatusCodes.Status500InternalServerError).ExecuteAsync(http) });
+        });
+        app.UseWhen(http => !IsApi(http), pages =>
+        {
+            pages.UseStatusCodePagesWithReExecute("/problem/{0}");
+            pages.UseExceptionHandler("/problem/500");
+        });
     }
 
-    /// <summary>Whether an error says that the database is away.</summary>
-    // A refused connection comes as NpgsqlException, a server that is going down as PostgresException of class 57 or 08.
+    /// <summary>Whether an error says that the database is away, too busy, or gave up waiting: trying again later is right.</summary>
+    // A refused connection comes as NpgsqlException, a server that is going down as PostgresException of class 57 or 08; 53 has no room, 55P03 waited
+    // too long for a lock, 25P03 is an instance that slept in its work, class 40 a deadlock.
     public static bool IsAway(Exception error) => error switch
     {
-        PostgresException postgres => postgres.SqlState.StartsWith("57", StringComparison.Ordinal) || postgres.SqlState.StartsWith("08", StringComparison.Ordinal),
+        PostgresException postgres => postgres.SqlState is "55P03" or "25P03" || postgres.SqlState[..2] is "57" or "08" or "53" or "40",
         NpgsqlException => true,
         _ => error.InnerException is { } inner && IsAway(inner),
     };
+
+    private static bool IsApi(HttpContext http) => http.Request.Path.StartsWithSegments("/api");
 }
 
 /// <summary>What is logged; no name and no count of a child is ever among it.</summary>
@@ -73,4 +132,7 @@ internal static partial class Log
 {
     [LoggerMessage(Level = LogLevel.Warning, Message = "The database is away: {Reason}")]
     public static partial void LogDatabaseAway(this ILogger logger, string reason);
+
+    [LoggerMessage(Level = LogLevel.Error, Message = "A message to {Address} on a line failed")]
+    public static partial void LogMessageFailed(this ILogger logger, Exception error, string address);
 }

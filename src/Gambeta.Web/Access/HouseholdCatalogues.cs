@@ -9,13 +9,17 @@ public sealed class HouseholdCatalogues(DrillCatalogue shipped, IMemoryCache kep
 {
     public DrillCatalogue Shipped => shipped;
 
+    /// <summary>The catalogue of a household where it need not be read: it has no cards of its own, or they were read before.</summary>
+    public DrillCatalogue? Known(Guid id, HouseholdView household) =>
+        household.DrillsVersion == 0 && household.Settings.OtherFoot == HouseholdSettings.UsualOtherFoot ? shipped : kept.Get<DrillCatalogue>(Key(id, household));
+
+    private static object Key(Guid id, HouseholdView household) => (household.DrillsVersion == 0 ? Guid.Empty : id, household.DrillsVersion, household.Settings.OtherFoot);
+
     /// <summary>The catalogue of the household of this work, in its own words.</summary>
     public async ValueTask<DrillCatalogue> OfAsync(HouseholdWork work, HouseholdView household)
     {
-        var word = household.Settings.OtherFoot;
-        if (household.DrillsVersion == 0 && word == HouseholdSettings.UsualOtherFoot) return shipped;
-        var key = (household.DrillsVersion == 0 ? Guid.Empty : work.Household, household.DrillsVersion, word);
-        if (kept.TryGetValue(key, out DrillCatalogue? known) && known is not null) return known;
+        if (Known(work.Household, household) is { } known) return known;
+        var (word, key) = (household.Settings.OtherFoot, Key(work.Household, household));
         var read = household.DrillsVersion == 0 ? shipped : Read(await OwnDrillStore.AllAsync(work), strict: false);
         if (word != HouseholdSettings.UsualOtherFoot) read = read.Reworded(words => Wording.OtherFoot(words, word));
         return kept.Set(key, read, new MemoryCacheEntryOptions { SlidingExpiration = TimeSpan.FromMinutes(20), Size = 1 });

@@ -10,19 +10,33 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gambeta.Web.Access;
 
 /// <summary>What a page inside a household needs from the application.</summary>
-public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time);
+public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time, Limits Limits, Brakes Brakes, Meters Meters)
+{
+    /// <summary>Goes into the household of a request, with the sign-in that its cookie names. No household when that is over.</summary>
+    public Task<(HouseholdWork Work, HouseholdView? Household)> EnterAsync(HttpContext http) =>
+        HouseholdStore.EnterAsync(Database, http.User.HouseholdId(), http.User.SignInId(), Time.GetUtcNow(), http.RequestAborted);
+
+    /// <summary>Counts one more thing written today; false when it is one too many.</summary>
+    public Task<bool> MayWriteAsync(HouseholdWork work) => WrittenStore.TakeAsync(work, WritingDay, Limits.WritesADay);
+
+    /// <summary>The day on which what is written is counted: the same for all households.</summary>
+    public DateOnly WritingDay => DateOnly.FromDateTime(Time.GetUtcNow().UtcDateTime);
+}
 
 /// <summary>A page inside a household: knows whose it is, who is playing, and what day it is there.</summary>
 [Authorize]
 public abstract class HouseholdPage(PageTools tools) : PageModel
 {
+    /// <summary>What it needs from the application.</summary>
+    protected PageTools Tools { get; } = tools;
+
     /// <summary>Remembers on this device who plays.</summary>
     public const string PlayerCookie = "gambeta-player";
 
     /// <summary>The drills of this household.</summary>
     public DrillCatalogue Catalogue { get; private set; } = tools.Catalogues.Shipped;
 
-    public HouseholdView Household { get; private set; } = new("", false, 0, HouseholdSettings.Usual, []);
+    public HouseholdView Household { get; private set; } = new("", false, 0, false, false, HouseholdSettings.Usual, []);
 
     public Player Player { get; private set; } = null!;
 
@@ -46,21 +60,49 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     /// <summary>Does the work of a request in one transaction inside the household, and keeps what was done.</summary>
     protected async Task<IActionResult> InHousehold(Func<HouseholdWork, Task<IActionResult>> doIt)
     {
-        var cancel = HttpContext.RequestAborted;
-        await using var work = await tools.Database.BeginAsync(User.HouseholdId(), cancel);
-        if (await HouseholdStore.ViewAsync(work) is not { Players.Count: > 0 } household)
+        var (work, household) = await Tools.EnterAsync(HttpContext);
+        await using var _ = work;
+        if (household is not { Players.Count: > 0 })
         {
-            // Signed in to a household that is no more.
+            // The sign-in is over, or the household is no more.
             await HttpContext.SignOutAsync();
             return RedirectToPage("/Index");
         }
+        if (HttpMethods.IsPost(Request.Method) && !await Tools.MayWriteAsync(work)) return TooOften(TimeSpan.FromDays(1) - Tools.Time.GetUtcNow().TimeOfDay);
         Household = household;
         Player = household.Players.Find(p => p.Id.ToString() == Request.Cookies[PlayerCookie]) ?? household.Players[0];
-        Today = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
-        Catalogue = await tools.Catalogues.OfAsync(work, household);
+        Today = Clock.DayOf(Tools.Time.GetUtcNow(), household.TimeZone);
+        Catalogue = await Tools.Catalogues.OfAsync(work, household);
         var result = await doIt(work);
-        await work.CommitAsync(cancel);
+        await work.CommitAsync(HttpContext.RequestAborted);
         return result;
+    }
+
+    /// <summary>What is wrong with the password that was asked for before something that cannot be taken back; nothing when it is right. A copy of the demo has none.</summary>
+    protected async Task<string?> WrongPasswordAsync(HouseholdWork work, string? password)
+    {
+        if (Household.IsDemo) return null;
+        if (await Tools.Brakes.OnPasswordAsync(work.Household) is { } wait)
+        {
+            Brakes.SayWhen(Response, wait);
+            return Wording.TooOften(wait);
+        }
+        if (!Passwords.Matches(await HouseholdStore.PasswordHashAsync(work), password)) return "That is not the password of this household.";
+        await Tools.Brakes.RightPasswordAsync(work.Household);
+        return null;
+    }
+
+    /// <summary>Shows the page again with what is wrong.</summary>
+    protected PageResult Refused()
+    {
+        if (Response.StatusCode == StatusCodes.Status200OK) Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
+
+    private StatusCodeResult TooOften(TimeSpan wait)
+    {
+        Brakes.SayWhen(Response, wait);
+        return StatusCode(StatusCodes.Status429TooManyRequests);
     }
 
     /// <summary>A player's pace: as it is known, or from the age.</summary>

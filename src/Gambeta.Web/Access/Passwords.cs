@@ -1,20 +1,47 @@
+using System.Collections.Frozen;
+using System.Text;
+using Gambeta.Core;
 using Microsoft.AspNetCore.Identity;
 
 namespace Gambeta.Web.Access;
 
-/// <summary>Passwords of households, hashed by the framework's own hasher.</summary>
+/// <summary>Passwords and recovery words of households, hashed by the framework's own hasher.</summary>
 public static class Passwords
 {
-    public const int Shortest = 8;
+    public const int Shortest = 8, Longest = 200;
 
     private static readonly PasswordHasher<string> Hasher = new();
 
     // Checked when there is no such household, so that the time taken does not tell which names exist.
     private static readonly string Nobody = Hasher.HashPassword("", Guid.NewGuid().ToString());
 
-    public static string Hash(string password) => Hasher.HashPassword("", password);
+    // The passwords that are tried first everywhere, from the package that ./start copies them from. Nothing is sent anywhere to compare.
+    private static readonly Lazy<FrozenSet<string>> Common = new(() => Lists.Lines("common-passwords.txt").ToFrozenSet(StringComparer.OrdinalIgnoreCase));
 
-    public static bool Matches(string? hash, string password) =>
-        Hasher.VerifyHashedPassword("", string.IsNullOrEmpty(hash) ? Nobody : hash, password) != PasswordVerificationResult.Failed
-        && !string.IsNullOrEmpty(hash);
+    public static string Hash(string password) => Hasher.HashPassword("", OneForm(password));
+
+    public static bool Matches(string? hash, string? password)
+    {
+        var (known, typed) = (string.IsNullOrEmpty(hash) ? Nobody : hash, password ?? "");
+        // Nothing that long was ever taken, and hashing it would cost.
+        if (typed.Length > Longest) typed = "";
+        var right = Hasher.VerifyHashedPassword("", known, OneForm(typed)) != PasswordVerificationResult.Failed
+            // Kept before passwords had one form.
+            || (OneForm(typed) != typed && Hasher.VerifyHashedPassword("", known, typed) != PasswordVerificationResult.Failed);
+        return right && !string.IsNullOrEmpty(hash);
+    }
+
+    /// <summary>What is wrong with a password that somebody chose, in words; nothing when it will do.</summary>
+    public static string? Wrong(string? password, string? name)
+    {
+        var chosen = password ?? "";
+        if (chosen.Length is < Shortest or > Longest) return $"The password has {Shortest} to {Longest} characters.";
+        if (!NoText.IsText(chosen)) return "The password holds a sign that cannot be typed.";
+        var plain = OneForm(chosen).Trim();
+        if (plain.Distinct().Count() < 4 || Common.Value.Contains(plain)) return "That password is one of the first that anybody would try. Take three or four words that belong together only for you.";
+        return string.Equals(plain, name?.Trim(), StringComparison.OrdinalIgnoreCase) ? "The password is the household's name. Take another one." : null;
+    }
+
+    // An é can be written in two ways; both open.
+    private static string OneForm(string password) => NoText.IsText(password) ? password.Normalize(NormalizationForm.FormC) : password;
 }

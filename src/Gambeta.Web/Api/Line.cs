@@ -1,6 +1,7 @@
 using System.Buffers;
 using System.Net.WebSockets;
 using System.Text.Json;
+using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
@@ -15,26 +16,27 @@ internal static class Line
 {
     public const string Path = "/api/line";
 
-    // A set of the most events is a little shorter.
-    private const int LongestMessage = 512 * 1024;
-
     // After that it is opened anew, and the sign-in is looked at again.
     private static readonly TimeSpan Longest = TimeSpan.FromHours(12);
 
-    private sealed record Message(long N, string? To, JsonElement Body);
-
     private sealed record Answered(long N, int Status, object? Answer);
 
-    public static async Task OpenAsync(HttpContext http, Guid household, PageTools tools, IOptions<JsonOptions> options, IHostApplicationLifetime application)
+    public static async Task OpenAsync(HttpContext http, Guid household, PageTools tools, LineCounter lines, IOptions<JsonOptions> options, IHostApplicationLifetime application)
     {
         // A page of another site could open a line with this one's cookie, were it not for where it says it comes from.
         var status = !http.WebSockets.IsWebSocketRequest ? StatusCodes.Status400BadRequest
-            : !Uri.TryCreate(http.Request.Headers.Origin, UriKind.Absolute, out var origin) || origin.Authority != http.Request.Host.Value ? StatusCodes.Status403Forbidden
-            : household != http.User.HouseholdId() ? StatusCodes.Status401Unauthorized
+            : !Uri.TryCreate(http.Request.Headers.Origin, UriKind.Absolute, out var origin) || !IsOurs(origin, http.Request) ? StatusCodes.Status403Forbidden
+            : household != http.User.HouseholdId() || await HouseholdStore.LookAsync(tools.Database, household, http.User.SignInId(), tools.Time.GetUtcNow(), http.RequestAborted) is null ? StatusCodes.Status401Unauthorized
             : StatusCodes.Status101SwitchingProtocols;
         if (status != StatusCodes.Status101SwitchingProtocols)
         {
             http.Response.StatusCode = status;
+            return;
+        }
+        using var place = lines.Take(http);
+        if (place is null)
+        {
+            Brakes.SayWhen(http.Response, TimeSpan.FromMinutes(1));
             return;
         }
         // Nothing secret is ever on the line, so that compressing it tells nobody anything.
@@ -44,21 +46,21 @@ internal static class Line
         try
         {
             var json = options.Value.SerializerOptions;
-            while (await ReadAsync(socket, until.Token) is { } message)
+            while (await ReadAsync(socket, tools.Limits.PostBytes, until.Token) is { } message)
             {
                 var answer = JsonSerializer.SerializeToUtf8Bytes(await TakeAsync(message, json, http, tools), json);
                 await socket.SendAsync(answer, WebSocketMessageType.Text, endOfMessage: true, until.Token);
             }
             await socket.CloseAsync(WebSocketCloseStatus.NormalClosure, null, until.Token);
         }
-        catch (Exception over) when (over is OperationCanceledException or WebSocketException)
+        catch (Exception over) when (over is OperationCanceledException or WebSocketException or IOException)
         {
             // Gone, or time to go. What was not answered is posted again.
         }
     }
 
     // One message whole; nothing when the other side hung up, or talks too long.
-    private static async Task<ReadOnlyMemory<byte>?> ReadAsync(WebSocket socket, CancellationToken until)
+    private static async Task<ReadOnlyMemory<byte>?> ReadAsync(WebSocket socket, int longest, CancellationToken until)
     {
         var message = new ArrayBufferWriter<byte>(1024);
         while (true)
@@ -66,29 +68,45 @@ internal static class Line
             var read = await socket.ReceiveAsync(message.GetMemory(1024), until);
             if (read.MessageType != WebSocketMessageType.Text) return null;
             message.Advance(read.Count);
-            if (message.WrittenCount > LongestMessage) return null;
+            if (message.WrittenCount > longest) return null;
             if (read.EndOfMessage) return message.WrittenMemory;
         }
     }
 
     private static async Task<Answered> TakeAsync(ReadOnlyMemory<byte> text, JsonSerializerOptions json, HttpContext http, PageTools tools)
     {
-        var n = 0L;
-        try
+        var (said, refused) = JsonBody.Parse(text);
+        if (refused is not null) return Answer(0, refused);
+        using (said)
         {
-            if (JsonSerializer.Deserialize<Message>(text.Span, json) is not { } message) throw new JsonException();
-            n = message.N;
-            if (Posts.Find(message.To) is not { } post) return new Answered(n, StatusCodes.Status404NotFound, null);
-            var result = await post.OnLine(message.Body, json, http, tools);
-            return new Answered(n, (result as IStatusCodeHttpResult)?.StatusCode ?? StatusCodes.Status200OK, (result as IValueHttpResult)?.Value);
-        }
-        catch (JsonException)
-        {
-            return new Answered(n, StatusCodes.Status400BadRequest, new ProblemAnswer([Wording.Status(StatusCodes.Status400BadRequest).Words]));
-        }
-        catch (Exception away) when (Guards.IsAway(away))
-        {
-            return new Answered(n, StatusCodes.Status503ServiceUnavailable, null);
+            var message = said!.RootElement;
+            if (message.ValueKind != JsonValueKind.Object || !message.TryGetProperty("n", out var number) || !number.TryGetNumber(out var n)) return Answer(0, Refusal.Of(StatusCodes.Status400BadRequest));
+            // Compared, not read: half a character is no address either.
+            if (!message.TryGetProperty("to", out var to) || to.ValueKind != JsonValueKind.String || Posts.Find(to) is not { } post) return Answer(n, Refusal.Of(StatusCodes.Status404NotFound));
+            try
+            {
+                return Answer(n, await post.Take(message.TryGetProperty("body", out var body) ? body : default, json, http, tools));
+            }
+            catch (Exception away) when (Guards.IsAway(away))
+            {
+                return Answer(n, Refusal.Of(StatusCodes.Status503ServiceUnavailable));
+            }
+            catch (Exception error) when (error is not OperationCanceledException)
+            {
+                // One message that fails is no reason to lose the others: the line lives.
+                http.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Line)).LogMessageFailed(error, post.Path);
+                return Answer(n, Refusal.Of(StatusCodes.Status500InternalServerError));
+            }
         }
     }
+
+    private static Answered Answer(long n, IResult result) => new(n, (result as IStatusCodeHttpResult)?.StatusCode ?? StatusCodes.Status200OK, (result as IValueHttpResult)?.Value);
+
+    private static bool TryGetNumber(this JsonElement json, out long n)
+    {
+        n = 0;
+        return json.ValueKind == JsonValueKind.Number && json.TryGetInt64(out n);
+    }
+
+    private static bool IsOurs(Uri origin, HttpRequest request) => origin.Scheme == request.Scheme && origin.Authority == new Uri($"{request.Scheme}://{request.Host}").Authority;
 }

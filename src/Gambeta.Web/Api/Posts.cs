@@ -1,6 +1,8 @@
 using System.Text.Json;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Http.Json;
+using Microsoft.Extensions.Options;
 
 namespace Gambeta.Web.Api;
 
@@ -12,46 +14,57 @@ internal static class Posts
 
     private static readonly Post[] All =
     [
-        Post.Of<SetPost>("/api/sets", SetsApi.AddAsync),
-        Post.Of<CountPost>("/api/counts", SetsApi.CorrectAsync),
-        Post.Of<CheckPost>("/api/checks", SetsApi.CheckAsync),
-        Post.Of<AnswerPost>("/api/answers", SessionApi.AnswerAsync),
-        Post.Of<EndPost>("/api/ends", SessionApi.EndAsync),
-        Post.Of<PainPost>("/api/pains", SessionApi.HurtAsync),
+        Post.Of<SittingPost>("/api/sittings", "That somebody begins to practise.", SessionApi.BeginAsync),
+        Post.Of<SetPost>("/api/sets", "A finished set.", SetsApi.AddAsync),
+        Post.Of<CountPost>("/api/counts", "A count typed in after the round.", SetsApi.CorrectAsync),
+        Post.Of<CheckPost>("/api/checks", "That the check before the first touch was made.", SetsApi.CheckAsync),
+        Post.Of<AnswerPost>("/api/answers", "How a drill went.", SessionApi.AnswerAsync),
+        Post.Of<EndPost>("/api/ends", "How a sitting ended.", SessionApi.EndAsync),
+        Post.Of<PainPost>("/api/pains", "That something hurts.", SessionApi.HurtAsync),
     ];
-
-    private static readonly Dictionary<string, Post> ByPath = All.ToDictionary(post => post.Path);
 
     public static void MapPosts(this IEndpointRouteBuilder app)
     {
-        var api = app.MapGroup("/").RequireAuthorization();
-        api.MapGet("/api/token", (HttpContext http, IAntiforgery antiforgery) => Results.Json(new { token = antiforgery.GetAndStoreTokens(http).RequestToken }));
-        api.MapGet("/api/runs/{sheet}", SessionApi.RunAsync);
-        api.MapGet(Line.Path, Line.OpenAsync);
-        foreach (var post in All) api.MapPost(post.Path, post.OverHttp).AddEndpointFilter(MayPostAsync);
+        var api = app.MapGroup("/").RequireAuthorization().ProducesProblem(StatusCodes.Status401Unauthorized).ProducesProblem(StatusCodes.Status429TooManyRequests);
+        api.MapGet("/api/token", (HttpContext http, IAntiforgery antiforgery) => Results.Json(new { token = antiforgery.GetAndStoreTokens(http).RequestToken }))
+            .WithSummary("The token that every post carries.").Produces<Dictionary<string, string>>();
+        api.MapGet("/api/runs/{sheet}", SessionApi.RunAsync).WithSummary("The timeline of a sheet.").Produces<object>().ProducesProblem(StatusCodes.Status404NotFound);
+        api.MapGet(Line.Path, Line.OpenAsync).WithSummary("A line that stays open.").Produces(StatusCodes.Status101SwitchingProtocols);
+        foreach (var post in All)
+        {
+            api.MapPost(post.Path, (HttpContext http, PageTools tools, IOptions<JsonOptions> json) => TakeAsync(post, http, tools, json.Value.SerializerOptions))
+                .WithSummary(post.Summary).Accepts(post.Body, "application/json").Produces<StoredAnswer>()
+                .ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status413PayloadTooLarge)
+                .ProducesProblem(StatusCodes.Status422UnprocessableEntity).ProducesProblem(StatusCodes.Status503ServiceUnavailable);
+        }
     }
 
     /// <summary>What takes a message with this address; nothing where there is none.</summary>
-    public static Post? Find(string? path) => path is null ? null : ByPath.GetValueOrDefault(path);
+    public static Post? Find(JsonElement to) => Array.Find(All, post => to.ValueEquals(post.Path));
 
-    private static async ValueTask<object?> MayPostAsync(EndpointFilterInvocationContext context, EndpointFilterDelegate next)
+    private static async Task<IResult> TakeAsync(Post post, HttpContext http, PageTools tools, JsonSerializerOptions options)
     {
-        var http = context.HttpContext;
         if (!await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http))
-            return Results.Json(new ProblemAnswer(["This page is out of date. Load it again."]), statusCode: StatusCodes.Status400BadRequest);
-        if (http.Request.Headers[HouseholdHeader] is [{ } named] && named != http.User.HouseholdId().ToString()) return Results.Unauthorized();
-        return await next(context);
+            return Refusal.Of(StatusCodes.Status400BadRequest, "This page is out of date. Load it again.");
+        if (http.Request.Headers[HouseholdHeader] is [{ } named] && named != http.User.HouseholdId().ToString()) return Refusal.SignedOut();
+        var (body, refused) = await JsonBody.ReadAsync(http, tools.Limits.PostBytes);
+        if (refused is not null) return refused;
+        (var json, refused) = JsonBody.Parse(body);
+        if (refused is not null) return refused;
+        using (json) return await post.Take(json!.RootElement, options, http, tools);
     }
 }
 
 /// <summary>One thing that can be posted.</summary>
 /// <param name="Path">Its address.</param>
-/// <param name="OverHttp">What takes it as a request.</param>
-/// <param name="OnLine">What takes it as a message.</param>
-internal sealed record Post(string Path, Delegate OverHttp, Func<JsonElement, JsonSerializerOptions, HttpContext, PageTools, Task<IResult>> OnLine)
+/// <param name="Summary">What it is, for the description of the interface.</param>
+/// <param name="Body">What its JSON says.</param>
+/// <param name="Take">What takes it.</param>
+internal sealed record Post(string Path, string Summary, Type Body, Func<JsonElement, JsonSerializerOptions, HttpContext, PageTools, Task<IResult>> Take)
 {
-    public static Post Of<T>(string path, Func<T, HttpContext, PageTools, Task<IResult>> take) => new(
-        path,
-        (T body, HttpContext http, PageTools tools) => take(body, http, tools),
-        (body, json, http, tools) => body.ValueKind == JsonValueKind.Object ? take(body.Deserialize<T>(json)!, http, tools) : throw new JsonException());
+    public static Post Of<T>(string path, string summary, Func<T, HttpContext, PageTools, Task<IResult>> take) => new(path, summary, typeof(T), async (body, options, http, tools) =>
+    {
+        var (post, refused) = JsonBody.As<T>(body, options);
+        return refused ?? await take(post!, http, tools);
+    });
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gambeta.Core;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Sheets;
@@ -9,6 +10,9 @@ using Gambeta.Storage;
 using Gambeta.Web.Access;
 
 namespace Gambeta.Web.Api;
+
+/// <summary>That somebody begins to practise: where, what sheet, and what is to be played, as the screen has it.</summary>
+public sealed record SittingPost(Guid Session, Guid Player, Guid? Outing, Guid? Space, string? Sheet, IReadOnlyList<PlannedDrill>? Plan, DateTimeOffset At);
 
 /// <summary>What a player said about a drill after it.</summary>
 public sealed record AnswerPost(Guid Session, Guid Player, int Item, string? Drill, string? Control, string? Fault, string? OtherFoot, DateTimeOffset At);
@@ -29,59 +33,76 @@ internal static class SessionApi
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
     };
 
-    private const int LongestId = 200, MostItems = 99;
+    private const int LongestSheet = 200;
 
     public static async Task<IResult> RunAsync(string sheet, Guid? player, HttpContext http, PageTools tools)
     {
-        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
-        if (await HouseholdStore.ViewAsync(work) is not { Players.Count: > 0 } household) return Results.Unauthorized();
+        var (work, household) = await tools.EnterAsync(http);
+        await using var _ = work;
+        if (household is not { Players.Count: > 0 }) return Refusal.SignedOut();
         var plays = player is null ? household.Players[0] : household.Players.Find(known => known.Id == player);
-        if (plays is null) return SetsApi.NoSuchPlayer();
-        if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return Results.Json(new ProblemAnswer(["There is no such sheet."]), statusCode: StatusCodes.Status404NotFound);
+        if (plays is null) return Refusal.NoSuchPlayer();
+        if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such sheet.");
         var yard = await YardStore.ViewAsync(work);
         var age = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone).Year - plays.BirthYear;
         var drills = SheetDrill.Of(found, await tools.Catalogues.OfAsync(work, household), plays.Level)
             .Where(drill => Cautions.MayStart(drill.Card, age, household.Heading))
             .Select(drill => drill.On(yard.Latest(drill.Card.Id)?.Layout)).ToImmutableArray();
-        if (drills.IsEmpty) return SetsApi.Refused("Nothing on this sheet may be started by this player.");
+        if (drills.IsEmpty) return Refusal.Final("Nothing on this sheet may be started by this player.");
         var run = RunSheetWriter.Write(drills, plays.Preferred, TimeSpan.FromSeconds((double)household.Settings.ClipPenalty));
         return Results.Json(new { player = plays.Id, name = plays.Nickname, sheet = run }, Written);
     }
 
-    public static Task<IResult> AnswerAsync(AnswerPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>
+    public static Task<IResult> BeginAsync(SittingPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
     {
-        if (post.Item is < 0 or > MostItems || post.Drill is not { Length: > 0 and <= 64 } || post.Fault?.Length > LongestId) return SetsApi.Refused("Say which drill it was.");
-        if (!Optional<Control>(post.Control, out var control) || !Optional<OtherFootFeel>(post.OtherFoot, out var otherFoot)) return SetsApi.Refused("That word is not understood.");
-        await SessionStore.AnswerAsync(work, post.Session, post.Player, new DrillAnswer(post.Item, post.Drill, control, post.Fault, otherFoot), post.At);
+        var plan = post.Plan ?? [];
+        if (post.Sheet?.Length > LongestSheet || plan.Count > Sheet.MostItems || plan.Any(IsAbsurd)) return Refusal.Final("That is no plan of a sitting.");
+        // A space that was put away, or is no more, is not known.
+        var space = post.Space is { } asked && await YardStore.HasSpaceAsync(work, asked) ? post.Space : null;
+        await SittingStore.BeginAsync(work, new Sitting(post.Session, post.Player, post.Outing ?? post.Session, space, post.Sheet, plan, at));
         return null;
     });
 
-    public static Task<IResult> EndAsync(EndPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, _) =>
+    public static Task<IResult> AnswerAsync(AnswerPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
     {
-        if (post.Effort is < 1 or > 10) return SetsApi.Refused("How hard it was goes from 1 to 10.");
-        if (post.Note?.Length > SessionEnd.LongestNote || post.Sheet?.Length > LongestId) return SetsApi.Refused($"A note has {SessionEnd.LongestNote} letters at most.");
-        await SessionStore.EndAsync(work, post.Session, post.Player, post.Sheet, new SessionEnd(post.Effort, post.Note), post.At);
+        if (post.Item is < 0 or > SetPlan.LastItem || post.Drill is not { Length: > 0 and <= CardReader.LongestId } || post.Fault?.Length > LongestSheet) return Refusal.Final("Say which drill it was.");
+        if (!Optional<Control>(post.Control, out var control) || !Optional<OtherFootFeel>(post.OtherFoot, out var otherFoot)) return Refusal.Final("That word is not understood.");
+        await SessionStore.AnswerAsync(work, post.Session, post.Player, new DrillAnswer(post.Item, post.Drill, control, post.Fault, otherFoot), at);
         return null;
     });
 
-    public static Task<IResult> HurtAsync(PainPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Player, async (work, household) =>
+    public static Task<IResult> EndAsync(EndPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
     {
-        if (!EnumWords.TryRead<PainPart>(post.Part ?? "", out var part)) return SetsApi.Refused("Where does it hurt?");
+        if (post.Effort is < 1 or > 10) return Refusal.Final("How hard it was goes from 1 to 10.");
+        if (post.Note?.Length > SessionEnd.LongestNote || post.Sheet?.Length > LongestSheet) return Refusal.Final($"A note has {SessionEnd.LongestNote} letters at most.");
+        await SessionStore.EndAsync(work, post.Session, post.Player, post.Sheet, new SessionEnd(post.Effort, post.Note), at);
+        return null;
+    });
+
+    public static Task<IResult> HurtAsync(PainPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Id, post.Player, post.At, async (work, household, at) =>
+    {
+        if (!EnumWords.TryRead<PainPart>(post.Part ?? "", out var part)) return Refusal.Final("Where does it hurt?");
         var now = tools.Time.GetUtcNow();
-        var at = SetsApi.OnOurClock(post.At, now);
         await SessionStore.HurtAsync(work, post.Player, post.Session, new Pain(post.Id, part, Clock.DayOf(at > now ? now : at, household.TimeZone)));
         return null;
     });
 
-    private static async Task<IResult> WithPlayer(HttpContext http, PageTools tools, Guid player, Func<HouseholdWork, HouseholdView, Task<IResult?>> doIt)
+    private static async Task<IResult> WithPlayer(HttpContext http, PageTools tools, Guid id, Guid player, DateTimeOffset at, Func<HouseholdWork, HouseholdView, DateTimeOffset, Task<IResult?>> doIt)
     {
-        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
-        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
-        if (household.Players.TrueForAll(known => known.Id != player)) return SetsApi.NoSuchPlayer();
-        if (await doIt(work, household) is { } refused) return refused;
+        if (id == Guid.Empty || Moments.OnOurClock(at, tools) is not { } moment) return Refusal.Final("That day cannot be kept.");
+        var (work, household) = await tools.EnterAsync(http);
+        await using var _ = work;
+        if (household is null) return Refusal.SignedOut();
+        if (household.Players.TrueForAll(known => known.Id != player)) return Refusal.NoSuchPlayer();
+        if (!await tools.MayWriteAsync(work)) return SetsApi.TooMuchToday(tools);
+        if (await doIt(work, household, moment) is { } refused) return refused;
         await work.CommitAsync();
-        return Results.Json(new { stored = true });
+        return SetsApi.Stored();
     }
+
+    private static bool IsAbsurd(PlannedDrill? drill) =>
+        drill is not { Drill: { Length: > 0 and <= CardReader.LongestId }, Rounds: >= 1 and <= SetPlan.MostRounds } || drill.Layout?.Length > SharedParts.LongestKey
+        || drill.Seconds is < 1 or > SetCheck.MostSeconds || drill.Count is < 1 or > SetPlan.MostCount;
 
     private static bool Optional<T>(string? word, out T? value) where T : struct, Enum
     {

@@ -11,115 +11,137 @@ namespace Gambeta.Web.Api;
 /// <summary>A set as the practice screen sends it, the moment it ends or later.</summary>
 public sealed record SetPost(
     Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft? Draft,
-    string? Layout = null, string? Events = null, double? Seconds = null, bool Sure = false);
+    string? Layout = null, string? Events = null, double? Seconds = null, bool Sure = false,
+    int? Item = null, int? Rounds = null, int? PlannedCount = null, int? BeatFrom = null, int? BeatTo = null);
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
-public sealed record CountPost(Guid Set, Guid Change, SetDraft Draft, bool Sure = false);
+public sealed record CountPost(Guid Set, Guid Change, SetDraft? Draft, bool Sure = false);
 
 /// <summary>That the check before the first touch was made, for a sitting: what was looked at, and where.</summary>
-public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IReadOnlyList<string> Items);
+public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IReadOnlyList<string>? Items);
 
-/// <summary>What became of a set, with a line for each personal best that it is.</summary>
-public sealed record SetAnswer(bool Stored, IReadOnlyList<string> Bests);
-
-/// <summary>Why a set was not taken, in words.</summary>
-/// <param name="Problems">The reasons.</param>
-/// <param name="Ask">True when the only reason is a count that is hard to believe: sent again with "sure" it is taken.</param>
-public sealed record ProblemAnswer(IReadOnlyList<string> Problems, bool Ask = false);
+/// <summary>What became of a set, with a line for each personal best that it is, as they stand. What is no set is answered without bests.</summary>
+public sealed record StoredAnswer(bool Stored, IReadOnlyList<string> Bests);
 
 /// <summary>Sets, their counts, and the check before them: see docs/api.md.</summary>
 internal static class SetsApi
 {
     private const int MostItems = 20, LongestItem = 60, LongestEvents = 400_000;
 
-    private static readonly TimeSpan ClockAhead = TimeSpan.FromMinutes(15);
-
     private static readonly TimeSpan OldestCheck = TimeSpan.FromDays(60);
 
     public static async Task<IResult> AddAsync(SetPost post, HttpContext http, PageTools tools)
     {
-        if (!EnumWords.TryRead<Feet>(post.Feet ?? "", out var feet)) return Refused("Which foot was it: left, right or both?");
-        if (!EnumWords.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refused("Say how it was counted: tapped, typed or estimated.");
-        if (post.Order is < 1 or > 999 || post.PlannedSeconds is < 1 or > 3600 || (post.Draft is null && post.Events is null) || post.Events?.Length > LongestEvents) return Refused("The set is incomplete.");
-        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
-        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
-        if ((await tools.Catalogues.OfAsync(work, household)).Find(post.Drill) is not { } card) return Refused($"There is no drill called '{post.Drill}'.");
-        if (household.Players.Find(p => p.Id == post.Player) is not { } player) return NoSuchPlayer();
-        if (!AllowedFeet(card, player).Contains(feet)) return Refused($"{card.Name} is not played with {Wording.Feet(feet)}.");
+        if (post.Id == Guid.Empty || post.Session == Guid.Empty) return Refusal.Final("The set is incomplete.");
+        if (!EnumWords.TryRead<Feet>(post.Feet ?? "", out var feet)) return Refusal.Final("Which foot was it: left, right or both?");
+        if (!EnumWords.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refusal.Final("Say how it was counted: tapped, typed or estimated.");
+        if (post.Order is < 1 or > 999 || post.PlannedSeconds is < 1 or > SetCheck.MostSeconds || (post.Draft is null && post.Events is null) || post.Events?.Length > LongestEvents || post.Layout?.Length > SharedParts.LongestKey)
+            return Refusal.Final("The set is incomplete.");
+        if (Moments.OnOurClock(post.StartedAt, tools) is not { } startedAt)
+            return Refusal.Final(Wording.Problem(post.StartedAt > tools.Time.GetUtcNow() ? SetProblem.DayInFuture : SetProblem.DayTooOld));
 
-        if (post.Layout is { Length: > 0 } layout && layout != card.Layout?.Key)
-        {
-            if ((await YardStore.ViewAsync(work)).Find(card.Id, layout) is not { } kept) return Refused("This household has no such layout.");
-            card = card with { Layout = kept.Layout };
-        }
+        // Looked at, then judged, then stored: while it is judged no connection waits.
+        var (household, signIn) = (http.User.HouseholdId(), http.User.SignInId());
+        if (await HouseholdStore.LookAsync(tools.Database, household, signIn, tools.Time.GetUtcNow(), http.RequestAborted) is not { } view) return Refusal.SignedOut();
+        if (view.Players.Find(p => p.Id == post.Player) is not { } player) return Refusal.NoSuchPlayer();
+        var (card, refused) = await CardAsync(tools, household, view, post.Drill, post.Layout);
+        if (refused is not null) return refused;
+        if (!AllowedFeet(card!, player).Contains(feet)) return Refusal.Final($"{card!.Name} is not played with {Wording.Feet(feet)}.");
 
-        var now = tools.Time.GetUtcNow();
-        var startedAt = OnOurClock(post.StartedAt, now);
         var frame = new SetFrame(
-            post.Id, post.Session, post.Player, post.Order, feet, startedAt, Clock.DayOf(SessionDay.Of(post.Session, startedAt), household.TimeZone),
+            post.Id, post.Session, post.Player, post.Order, feet, startedAt, Clock.DayOf(SessionDay.Of(post.Session, startedAt), view.TimeZone),
             post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted, post.Layout is { Length: > 0 } on ? on : null)
         {
             Events = post.Events,
             IsSure = post.Sure,
-            ClipPenalty = TimeSpan.FromSeconds((double)household.Settings.ClipPenalty),
+            ClipPenalty = TimeSpan.FromSeconds((double)view.Settings.ClipPenalty),
+            Plan = new SetPlan(post.Item, post.Rounds, post.PlannedCount, post.BeatFrom, post.BeatTo),
         };
-        var today = Clock.DayOf(now, household.TimeZone);
+        var today = Clock.DayOf(tools.Time.GetUtcNow(), view.TimeZone);
         // A count that was typed stands; what was tapped is scored here.
-        var check = post.Draft is { } draft ? SetCheck.Check(card, frame, draft, today) : SetCheck.CheckPlayed(card, frame, post.Seconds ?? 0, today);
+        var check = post.Draft is { } draft ? SetCheck.Check(card!, frame, draft, today) : SetCheck.CheckPlayed(card!, frame, post.Seconds ?? 0, today);
         if (check.Set is not { } set) return Refused(check);
-        var stored = await SetStore.AddAsync(work, set);
-        if (stored.Outcome == SetOutcome.NoSuchPlayer) return NoSuchPlayer();
+
+        await using var work = await tools.Database.OpenAsync(household, http.RequestAborted);
+        var stored = await SetStore.AddAsync(work, set, new StoringLimits(tools.WritingDay, tools.Limits.WritesADay, tools.Limits.SetsASitting));
+        if (stored.Outcome == SetOutcome.TooMuchToday) return TooMuchToday(tools);
+        if (stored.Outcome == SetOutcome.NoSuchPlayer) return Refusal.NoSuchPlayer();
+        if (stored.Outcome == SetOutcome.SittingIsFull) return Refusal.Final($"One sitting has {tools.Limits.SetsASitting} sets at most.");
         await work.CommitAsync();
-        return Results.Json(new SetAnswer(true, [.. stored.Bests.Select(best => Wording.Value(best.Key.Measure, best.Value))]));
+        if (stored.Outcome == SetOutcome.Stored) tools.Meters.Stored(set, tools.Time.GetUtcNow());
+        return Stored(stored.Bests);
+    }
+
+    public static async Task<IResult> CorrectAsync(CountPost post, HttpContext http, PageTools tools)
+    {
+        if (post.Change == Guid.Empty) return Refusal.Final("The count is incomplete.");
+        var (work, household) = await tools.EnterAsync(http);
+        await using var _ = work;
+        if (household is null) return Refusal.SignedOut();
+        if (await SetStore.FindAsync(work, post.Set) is not { } old) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such set.");
+        if ((await CardOfAsync(tools, work, household, old)) is not { } card) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such drill any more.");
+        var today = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
+        var check = Mending.Check(card, old, post.Draft ?? new SetDraft(), old.StartedAt, old.Day, today, post.Sure);
+        if (check.Set is not { } corrected) return Refused(check);
+        if (!await tools.MayWriteAsync(work)) return TooMuchToday(tools);
+        await SetStore.CorrectAsync(work, post.Change, corrected);
+        var bests = await DiaryStore.BestsOfAsync(work, old.PlayerId, old.Day, old.Day);
+        await work.CommitAsync();
+        return Stored(bests[post.Set]);
     }
 
     public static async Task<IResult> CheckAsync(CheckPost post, HttpContext http, PageTools tools)
     {
-        if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem })) return Refused("Say what was looked at.");
-        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
-        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
-        if (post.Space is not null && (await YardStore.ViewAsync(work)).Find(post.Space) is null)
-            return Results.Json(new ProblemAnswer(["This household has no such space."]), statusCode: StatusCodes.Status404NotFound);
+        if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem })) return Refusal.Final("Say what was looked at.");
         var now = tools.Time.GetUtcNow();
-        var at = OnOurClock(post.At, now);
-        if (at > now || at < now - OldestCheck) return Refused("That day cannot be checked any more.");
+        if (Moments.OnOurClock(post.At, tools) is not { } at || at > now || at < now - OldestCheck) return Refusal.Final("That day cannot be checked any more.");
+        var (work, household) = await tools.EnterAsync(http);
+        await using var _ = work;
+        if (household is null) return Refusal.SignedOut();
+        if (post.Space is { } space && !await YardStore.HasSpaceAsync(work, space)) return Refusal.Of(StatusCodes.Status404NotFound, "This household has no such space.");
+        if (!await tools.MayWriteAsync(work)) return TooMuchToday(tools);
         await YardStore.SaveCheckAsync(work, post.Space, Clock.DayOf(at, household.TimeZone), post.Session, post.Items);
         await work.CommitAsync();
-        return Results.Json(new { stored = true });
+        return Stored();
     }
 
-    // A device whose clock is a little ahead plays now, not in the future.
-    internal static DateTimeOffset OnOurClock(DateTimeOffset at, DateTimeOffset now) => at > now && at - now <= ClockAhead ? now : at;
+    public static IResult Stored(params IEnumerable<Mark> bests) => Results.Json(new StoredAnswer(true, [.. bests.Select(best => Wording.Value(best.Key.Measure, best.Value))]));
 
-    public static async Task<IResult> CorrectAsync(CountPost post, HttpContext http, PageTools tools)
+    public static IResult TooMuchToday(PageTools tools) =>
+        new TooMuch(TimeSpan.FromDays(1) - tools.Time.GetUtcNow().TimeOfDay, $"More than {tools.Limits.WritesADay} things were written in this household today. It goes on tomorrow; what waits is kept.");
+
+    /// <summary>The card of a set on the layout that it was run on; nothing when the drill is gone.</summary>
+    public static async Task<DrillCard?> CardOfAsync(PageTools tools, HouseholdWork work, HouseholdView household, PracticeSet set)
     {
-        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
-        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.Unauthorized();
-        if (await SetStore.FindAsync(work, post.Set) is not { } old || (await tools.Catalogues.OfAsync(work, household)).Find(old.Drill) is not { } card)
-            return Results.Json(new ProblemAnswer(["There is no such set."]), statusCode: StatusCodes.Status404NotFound);
-        var frame = old.Frame(CountedBy.Typed, old.StartedAt, old.Day) with { IsSure = post.Sure };
-        var check = SetCheck.Check(card, frame, post.Draft ?? new SetDraft(), Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
-        if (check.Set is not { } corrected) return Refused(check);
-        await SetStore.CorrectAsync(work, post.Change, corrected);
-        var bests = await DiaryStore.BestsOfAsync(work, old.PlayerId, old.Day, old.Day);
-        await work.CommitAsync();
-        return Results.Json(new SetAnswer(true, [.. bests[post.Set].Select(best => Wording.Value(best.Key.Measure, best.Value))]));
+        if ((await tools.Catalogues.OfAsync(work, household)).Find(set.Drill) is not { } card) return null;
+        if (set.Layout is null || set.Layout == card.Layout?.Key) return card;
+        return await YardStore.LayoutAsync(work, card.Id, set.Layout) is { } layout ? card with { Layout = layout } : card;
     }
 
-    /// <summary>The same set's frame with another way of counting or another day.</summary>
-    public static SetFrame Frame(this PracticeSet set, CountedBy counted, DateTimeOffset startedAt, DateOnly day) =>
-        new(set.Id, set.SessionId, set.PlayerId, set.Order, set.Feet, startedAt, day, set.Planned, counted, set.Layout) { ClipPenalty = set.Result is RunResult run ? run.Penalty : Scoring.ClipPenalty };
+    // The card on the layout that was named. Own cards and layouts are read by themselves, each only where it is asked for.
+    private static async Task<(DrillCard? Card, IResult? Refused)> CardAsync(PageTools tools, Guid household, HouseholdView view, string? drill, string? layout)
+    {
+        var known = tools.Catalogues.Known(household, view);
+        HouseholdWork? work = null;
+        try
+        {
+            known ??= await tools.Catalogues.OfAsync(work = await tools.Database.BeginAsync(household), view);
+            if (known.Find(drill) is not { } card) return (null, Refusal.Final($"There is no drill called '{Shortened(drill)}'."));
+            if (layout is not { Length: > 0 } || layout == card.Layout?.Key) return (card, null);
+            work ??= await tools.Database.BeginAsync(household);
+            return await YardStore.LayoutAsync(work, card.Id, layout) is { } kept ? (card with { Layout = kept }, null) : (null, Refusal.Final("This household has no such layout."));
+        }
+        finally
+        {
+            if (work is not null) await work.DisposeAsync();
+        }
+    }
+
+    private static string Shortened(string? id) => id is { Length: > CardReader.LongestId } ? id[..CardReader.LongestId] + "…" : id ?? "";
 
     // A preference changed since the screen was opened does not make a played set wrong: either foot alone is taken.
     private static Feet[] AllowedFeet(DrillCard card, Player player) =>
         card.Feet == FeetPlan.BothTogether ? [.. card.Turns(player.Preferred)] : [Feet.Left, Feet.Right];
 
-    private static IResult Refused(CheckedSet check) => Results.Json(
-        new ProblemAnswer([.. check.Problems.Select(Wording.Problem)], check.Problems is [SetProblem.CountTooHigh]), statusCode: StatusCodes.Status422UnprocessableEntity);
-
-    internal static IResult Refused(params string[] problems) =>
-        Results.Json(new ProblemAnswer(problems), statusCode: StatusCodes.Status422UnprocessableEntity);
-
-    internal static IResult NoSuchPlayer() =>
-        Results.Json(new ProblemAnswer(["This household has no such player."]), statusCode: StatusCodes.Status404NotFound);
+    private static IResult Refused(CheckedSet check) => Refusal.Final([.. check.Problems.Select(Wording.Problem)], check.Problems is [SetProblem.CountTooHigh]);
 }

@@ -51,7 +51,7 @@ internal static class AirPicture
     {
         var top = Top(flight);
         writer.Write($"<path class=\"rise\" d=\"M{frame.At(top)}L{frame.At(top with { Up = flight.From.Up })}\"/>");
-        writer.Write($"<text class=\"mark end\" x=\"{Svg.N(frame.X(top) - 2)}\" y=\"{Svg.N((frame.Y(top) + frame.Y(flight.From)) / 2)}\">{Math.Round(flight.Rise)} cm</text>");
+        writer.Write($"<text class=\"mark end\" x=\"{Svg.N(frame.X(top) - 2)}\" y=\"{Svg.N((frame.Y(top) + frame.Y(flight.From)) / 2)}\">{Rounded.Whole(flight.Rise)} cm</text>");
     }
 
     private static void Wall(TextWriter writer, MapFrame frame, MapMark mark)

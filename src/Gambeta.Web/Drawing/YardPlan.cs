@@ -20,6 +20,9 @@ public static class YardPlan
     /// <summary>A small plan's share of the usual size: its words stay as large as they are.</summary>
     private const double SmallSize = 0.42;
 
+    // No space is wider, and no layout that can be run.
+    private const int MostLines = 120;
+
     /// <summary>The plan of a layout that can be run.</summary>
     public static Svg Draw(Layout layout, Course course, PlanView view, string label, string? style = null) => new(writer =>
     {
@@ -55,10 +58,10 @@ public static class YardPlan
 
     private static void Ground(TextWriter writer, Frame frame, PlanView view)
     {
-        var step = Math.Max(frame.Right - frame.Left, frame.Far - frame.Near) > 30 ? 5 : 1;
         writer.Write($"<rect class=\"{(view.Space is null ? "nowhere" : "space")}\" x=\"{Svg.N(frame.X(frame.Left))}\" y=\"{Svg.N(frame.Y(frame.Far))}\" width=\"{Svg.N((frame.Right - frame.Left) * frame.Scale)}\" height=\"{Svg.N((frame.Far - frame.Near) * frame.Scale)}\"/>");
-        for (var x = Math.Ceiling(frame.Left / step) * step; x < frame.Right; x += step) writer.Write($"<path class=\"tile-line\" d=\"M{Svg.N(frame.X(x))} {Svg.N(frame.Y(frame.Far))}V{Svg.N(frame.Y(frame.Near))}\"/>");
-        for (var y = Math.Ceiling(frame.Near / step) * step; y < frame.Far; y += step) writer.Write($"<path class=\"tile-line\" d=\"M{Svg.N(frame.X(frame.Left))} {Svg.N(frame.Y(y))}H{Svg.N(frame.X(frame.Right))}\"/>");
+        var step = Math.Max(frame.Right - frame.Left, frame.Far - frame.Near) > 30 ? 5 : 1;
+        foreach (var x in Lines(frame.Left, frame.Right, step)) writer.Write($"<path class=\"tile-line\" d=\"M{Svg.N(frame.X(x))} {Svg.N(frame.Y(frame.Far))}V{Svg.N(frame.Y(frame.Near))}\"/>");
+        foreach (var y in Lines(frame.Near, frame.Far, step)) writer.Write($"<path class=\"tile-line\" d=\"M{Svg.N(frame.X(frame.Left))} {Svg.N(frame.Y(y))}H{Svg.N(frame.X(frame.Right))}\"/>");
         if (view.Space is not { } space) return;
         writer.Write($"<rect class=\"edge\" x=\"{Svg.N(frame.X(0))}\" y=\"{Svg.N(frame.Y(space.Length))}\" width=\"{Svg.N(space.Width * frame.Scale)}\" height=\"{Svg.N(space.Length * frame.Scale)}\"/>");
         if (space.Wall is { } wall)
@@ -74,6 +77,13 @@ public static class YardPlan
             Wall(writer, frame, from, to);
         }
         foreach (var side in Enum.GetValues<SpaceSide>()) Beyond(writer, frame, space, side, view.Lengths);
+    }
+
+    // Counted, not walked: from a number so large that adding a metre changes nothing no walk would ever come home.
+    private static IEnumerable<double> Lines(double from, double to, int step)
+    {
+        var first = Math.Ceiling(from / step);
+        return Enumerable.Range(0, (int)Math.Clamp(Math.Ceiling(to / step) - first, 0, MostLines)).Select(i => (first + i) * step);
     }
 
     // What lies behind a side, and how long the side is where that is the near or the left one.
@@ -98,7 +108,7 @@ public static class YardPlan
         // Strokes behind the wall, as a wall is drawn in a plan.
         var (along, length) = ((to - from) * (1 / from.DistanceTo(to)), from.DistanceTo(to));
         var back = new Spot(-along.Ahead, along.Right);
-        var d = string.Concat(Enumerable.Range(0, (int)(length * frame.Scale / 11) + 1).Select(i => from + (along * Math.Min(length, i * 11 / frame.Scale)))
+        var d = string.Concat(Enumerable.Range(0, (int)Math.Clamp(length * frame.Scale / 11, 0, MostLines) + 1).Select(i => from + (along * Math.Min(length, i * 11 / frame.Scale)))
             .Select(at => $"M{frame.At(at)}L{frame.At(at + ((back - along) * (9 / frame.Scale)))}"));
         writer.Write($"<path class=\"wall-back\" d=\"{d}\"/>");
     }

@@ -1,16 +1,13 @@
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.AspNetCore.RateLimiting;
 
 namespace Gambeta.Web.Pages;
 
 /// <summary>The door: the demo in one click, or signing in.</summary>
-[EnableRateLimiting(Guards.SignInBrake)]
-public sealed class IndexModel(PageTools tools) : PageModel
+public sealed class IndexModel(PageTools tools, Door door) : OpenPage(tools)
 {
-    public bool DemoIsThere { get; private set; }
+    public bool DemoIsThere => door.HasDemo;
 
     public string Name { get; private set; } = "";
 
@@ -19,40 +16,32 @@ public sealed class IndexModel(PageTools tools) : PageModel
     /// <summary>True right after a household was erased.</summary>
     public bool Erased { get; private set; }
 
-    public IReadOnlyList<string> Problems { get; private set; } = [];
-
-    public async Task<IActionResult> OnGetAsync(string? returnUrl, bool erased)
+    public IActionResult OnGet(string? returnUrl, bool erased)
     {
-        Erased = erased;
-        if (User.Identity?.IsAuthenticated == true) return Redirect("/today");
-        await FillAsync(returnUrl);
-        return Page();
+        (Erased, ReturnUrl) = (erased, returnUrl);
+        return User.Identity?.IsAuthenticated == true ? Redirect("/today") : Page();
     }
 
     public async Task<IActionResult> OnPostDemoAsync()
     {
-        await HttpContext.SignInHouseholdAsync(DemoHousehold.Id);
-        return Redirect("/today");
+        if (!door.HasDemo) return NotFound();
+        if (await Tools.Brakes.OnDemoAsync(HttpContext) is { } wait) return TooOften(wait, Wording.TooOften(wait));
+        return await door.OpenDemoAsync(HttpContext) ? Redirect("/today") : TooOften(TimeSpan.FromMinutes(10), "Every demo is taken just now. Try again in ten minutes, or make a household: it is yours alone.");
     }
 
     public async Task<IActionResult> OnPostSignInAsync(string? name, string? password, string? returnUrl)
     {
-        var found = await HouseholdStore.FindForSignInAsync(tools.Database, name?.Trim() ?? "");
-        if (Passwords.Matches(found?.PasswordHash, password ?? ""))
+        (Name, ReturnUrl) = (name ?? "", returnUrl);
+        if (await Tools.Brakes.OnGettingInAsync(HttpContext, name) is { } wait) return TooOften(wait, $"{Wording.TooOften(wait)} Devices that are signed in already go on.");
+        var found = await SignInStore.FindAsync(Tools.Database, name ?? "");
+        if (Passwords.Matches(found?.PasswordHash, password))
         {
-            await HttpContext.SignInHouseholdAsync(found!.HouseholdId);
+            await Tools.Brakes.GotInAsync(name);
+            await using var work = await Tools.Database.BeginAsync(found!.HouseholdId);
+            await HttpContext.SignInHouseholdAsync(work, Tools);
             return Url.IsLocalUrl(returnUrl) ? LocalRedirect(returnUrl) : Redirect("/today");
         }
-        Name = name ?? "";
         Problems = ["No household opens with that name and password. Check both and try again."];
-        await FillAsync(returnUrl);
         return Page();
-    }
-
-    private async Task FillAsync(string? returnUrl)
-    {
-        ReturnUrl = returnUrl;
-        await using var work = await tools.Database.BeginAsync(DemoHousehold.Id);
-        DemoIsThere = await HouseholdStore.ExistsAsync(work);
     }
 }

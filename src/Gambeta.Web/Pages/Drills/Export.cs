@@ -1,6 +1,5 @@
 using System.Text;
 using Gambeta.Core.Catalogue;
-using Gambeta.Storage;
 using Gambeta.Web.Access;
 
 namespace Gambeta.Web.Pages.Drills;
@@ -18,8 +17,9 @@ public static class Export
 
     private static async Task<IResult> SendAsync(HttpContext http, PageTools tools, Func<DrillCatalogue, (string Name, DrillCard[] Cards)?> choose)
     {
-        await using var work = await tools.Database.BeginAsync(http.User.HouseholdId());
-        if (await HouseholdStore.ViewAsync(work) is not { } household) return Results.NotFound();
+        var (work, household) = await tools.EnterAsync(http);
+        await using var _ = work;
+        if (household is null) return Results.Redirect("/");
         if (choose(await tools.Catalogues.OfAsync(work, household)) is not { } chosen) return Results.NotFound();
         var yaml = chosen.Cards.Length == 0 ? "[]\n" : string.Join('\n', chosen.Cards.Select(CardWriter.Write));
         return Results.File(Encoding.UTF8.GetBytes(yaml), "application/yaml", chosen.Name + ".yaml");

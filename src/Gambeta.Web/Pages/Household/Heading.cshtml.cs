@@ -13,14 +13,12 @@ public sealed class HeadingModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 
-    public Task<IActionResult> OnPostAsync(bool on, bool read) => InHousehold(async work =>
+    public Task<IActionResult> OnPostAsync(bool on, bool read, string? password) => InHousehold(async work =>
     {
-        if (on && !read)
-        {
-            Problems = ["Tick that you have read it, and that your association and club allow it."];
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
-        }
+        // Off is always a word; on is for a grown-up who knows the password.
+        if (on && !read) Problems = ["Tick that you have read it, and that your association and club allow it."];
+        else if (on && await WrongPasswordAsync(work, password) is { } wrong) Problems = [wrong];
+        if (Problems.Count > 0) return Refused();
         await HouseholdStore.SetHeadingAsync(work, on);
         return RedirectToPage();
     });

@@ -22,7 +22,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     {
         (Typed, NewId) = (typed, id);
         var (player, problems) = typed.Check(id, Today);
-        if (Household.Players.Count >= HouseholdView.MostPlayers && !Household.Players.Exists(known => known.Id == id)) problems = [.. problems, $"A household has {HouseholdView.MostPlayers} players at most."];
+        if (Household.Players.Count >= Tools.Limits.Players && !Household.Players.Exists(known => known.Id == id)) problems = [.. problems, $"A household has {Tools.Limits.Players} players at most."];
         if (player is null || problems.Count > 0)
         {
             Problems = problems;
@@ -33,9 +33,11 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         return RedirectToPage();
     });
 
-    public async Task<IActionResult> OnPostSignOutAsync()
+    public Task<IActionResult> OnPostSignOutAsync() => InHousehold(async work =>
     {
+        // The cookie goes from this device, the sign-in from everywhere: a copy of the cookie opens nothing.
+        await SignInStore.EndAsync(work, User.SignInId());
         await HttpContext.SignOutAsync();
         return RedirectToPage("/Index");
-    }
+    });
 }

@@ -1,16 +1,15 @@
+using Gambeta.Core.Household;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.AspNetCore.RateLimiting;
 
 namespace Gambeta.Web.Pages.Household;
 
-/// <summary>A new household with its first player.</summary>
-[EnableRateLimiting(Guards.SignInBrake)]
-public sealed class NewModel(PageTools tools) : PageModel
+/// <summary>A new household with its first player. Its id is made here, sealed in the form, so that sending the form twice makes one.</summary>
+public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
 {
-    public Guid NewHousehold { get; private set; } = Guid.CreateVersion7();
+    /// <summary>The id that the household will have, sealed.</summary>
+    public string Sealed { get; private set; } = "";
 
     public string Name { get; private set; } = "";
 
@@ -18,38 +17,48 @@ public sealed class NewModel(PageTools tools) : PageModel
 
     public TypedPlayer Typed { get; private set; } = new(null, null, null, null);
 
-    public IReadOnlyList<string> Problems { get; private set; } = [];
+    public void OnGet() => Sealed = door.Seal(Guid.CreateVersion7());
 
-    public void OnGet() { }
-
-    public async Task<IActionResult> OnPostAsync(Guid household, string? name, string? password, string? timeZone, TypedPlayer typed)
+    public async Task<IActionResult> OnPostAsync(string? household, string? name, string? password, string? timeZone, TypedPlayer typed)
     {
-        (NewHousehold, Name, Typed) = (household, name?.Trim() ?? "", typed);
+        // A seal that is broken, too old or not there says nothing: then it is a household of its own.
+        var id = door.Open(household) ?? Guid.CreateVersion7();
+        (Sealed, Name, Typed) = (door.Seal(id), name ?? "", typed);
         TimeZone = TimeZoneInfo.TryFindSystemTimeZoneById(timeZone ?? "", out var zone) ? zone.Id : TimeZoneInfo.Local.Id;
         var problems = new List<string>();
-        if (household == Guid.Empty) problems.Add("This page is out of date. Load it again.");
-        if (Name.Length is < 2 or > 40) problems.Add("The household's name has 2 to 40 letters.");
-        if ((password ?? "").Length < Passwords.Shortest) problems.Add($"The password has at least {Passwords.Shortest} characters.");
-        var (player, playerProblems) = typed.Check(Guid.CreateVersion7(), Clock.DayOf(tools.Time.GetUtcNow(), TimeZone));
+        if (HouseholdName.Wrong(name) is { } wrongName) problems.Add(Wording.Name(wrongName));
+        if (Passwords.Wrong(password, name) is { } wrongPassword) problems.Add(wrongPassword);
+        var (player, playerProblems) = typed.Check(Guid.CreateVersion7(), Clock.DayOf(Tools.Time.GetUtcNow(), TimeZone));
         problems.AddRange(playerProblems);
-        if (problems.Count == 0 && !await CreateAsync(household, password!, player!))
-            problems.Add($"There is a household called '{Name}' already. Choose another name.");
-        if (problems.Count > 0)
+        if (problems.Count > 0) return Refused(problems);
+        if (await Tools.Brakes.OnSignUpAsync(HttpContext) is { } wait)
+            return TooOften(wait, $"Many households were made from here in the last hour. Wait {Wording.Minutes(wait)}, then send it again.");
+        return await CreateAsync(id, password!, player!) switch
         {
-            Problems = problems;
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
-        }
-        await HttpContext.SignInHouseholdAsync(household);
-        return Redirect("/today");
+            CreateOutcome.Made => Redirect("/household/words"),
+            // Pressed twice, or sent again: the same name and password lead into the one that was made.
+            CreateOutcome.MadeBefore when await SignInAgainAsync(id, password!) => Redirect("/today"),
+            _ => Refused([$"There is a household called '{HouseholdName.Tidy(name)}' already, or one whose name looks like it. Choose another name."]),
+        };
     }
 
-    private async Task<bool> CreateAsync(Guid household, string password, Player player)
+    private async Task<CreateOutcome> CreateAsync(Guid household, string password, Player player)
     {
-        await using var work = await tools.Database.BeginAsync(household);
-        if (!await HouseholdStore.CreateAsync(work, Name, Passwords.Hash(password), TimeZone)) return false;
+        var words = RecoveryWords.Make();
+        await using var work = await Tools.Database.BeginAsync(household);
+        var outcome = await HouseholdStore.CreateAsync(work, Name, Passwords.Hash(password), TimeZone, RecoveryWords.Hash(words));
+        if (outcome != CreateOutcome.Made) return outcome;
         await HouseholdStore.AddPlayerAsync(work, player);
-        await work.CommitAsync();
+        await HttpContext.SignInHouseholdAsync(work, Tools);
+        TempData[WordsModel.Fresh] = words;
+        return outcome;
+    }
+
+    private async Task<bool> SignInAgainAsync(Guid household, string password)
+    {
+        if (await SignInStore.FindAsync(Tools.Database, Name) is not { } found || found.HouseholdId != household || !Passwords.Matches(found.PasswordHash, password)) return false;
+        await using var work = await Tools.Database.BeginAsync(household);
+        await HttpContext.SignInHouseholdAsync(work, Tools);
         return true;
     }
 }

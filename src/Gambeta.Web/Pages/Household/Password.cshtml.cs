@@ -1,12 +1,10 @@
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.AspNetCore.RateLimiting;
 
 namespace Gambeta.Web.Pages.Household;
 
 /// <summary>Another password in place of the old one, which is asked for.</summary>
-[EnableRateLimiting(Guards.SignInBrake)]
 public sealed class PasswordModel(PageTools tools) : HouseholdPage(tools)
 {
     public override string Place => "Household";
@@ -20,16 +18,18 @@ public sealed class PasswordModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnPostAsync(string? old, string? password, string? again) => InHousehold(async work =>
     {
         var problems = new List<string>();
-        if (!Passwords.Matches(await HouseholdStore.PasswordHashAsync(work), old ?? "")) problems.Add("That is not the password of this household.");
-        if ((password ?? "").Length < Passwords.Shortest) problems.Add($"The new password has at least {Passwords.Shortest} characters.");
+        if (Household.IsDemo) problems.Add("The demo has no password.");
+        else if (await WrongPasswordAsync(work, old) is { } wrongOld) problems.Add(wrongOld);
+        if (Passwords.Wrong(password, Household.Name) is { } wrong) problems.Add(wrong);
         if (password != again) problems.Add("The two new passwords are not the same.");
         if (problems.Count > 0)
         {
             Problems = problems;
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
+            return Refused();
         }
         await HouseholdStore.SetPasswordAsync(work, Passwords.Hash(password!));
+        // Whoever knew the old one is out, at once and everywhere.
+        await SignInStore.EndOthersAsync(work, User.SignInId());
         Changed = true;
         return Page();
     });

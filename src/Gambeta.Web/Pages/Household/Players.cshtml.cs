@@ -35,7 +35,7 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
         if (!await FindAsync(work, id)) return NotFound();
         Typed = typed;
         (var player, Problems) = typed.Check(id, Today);
-        if (player is null) return Again();
+        if (player is null) return Refused();
         await HouseholdStore.ChangePlayerAsync(work, player);
         return Redirect("/household");
     });
@@ -56,7 +56,7 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
         if (pace is null)
         {
             PaceProblems = [problem!];
-            return Again();
+            return Refused();
         }
         await YardStore.SavePaceAsync(work, id, pace);
         return Redirect($"/household/players/{id}");
@@ -65,21 +65,16 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
             read.Problem is { } wrong ? (null, YardWords.Problem(wrong, age, Lengths)) : (new KnownPace(read.Pace, source, Today), null);
     });
 
-    public Task<IActionResult> OnPostEraseAsync([FromRoute] Guid id, string? nickname) => InHousehold(async work =>
+    public Task<IActionResult> OnPostEraseAsync([FromRoute] Guid id, string? nickname, string? password) => InHousehold(async work =>
     {
         if (!await FindAsync(work, id)) return NotFound();
         if (Household.Players.Count == 1) EraseProblems = ["The last player goes with the household: erase that instead."];
         else if (!string.Equals(nickname?.Trim(), Who.Nickname, StringComparison.OrdinalIgnoreCase)) EraseProblems = [$"Write the nickname, {Who.Nickname}, as a sign that you mean it."];
-        if (EraseProblems.Count > 0) return Again();
+        else if (await WrongPasswordAsync(work, password) is { } wrong) EraseProblems = [wrong];
+        if (EraseProblems.Count > 0) return Refused();
         await HouseholdStore.ErasePlayerAsync(work, id);
         return Redirect("/household");
     });
-
-    private PageResult Again()
-    {
-        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        return Page();
-    }
 
     private async Task<bool> FindAsync(HouseholdWork work, Guid id)
     {

@@ -22,6 +22,6 @@ public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds
         if (!int.TryParse(WeekStartsOn, NumberStyles.None, CultureInfo.InvariantCulture, out var day) || day > 6) problems.Add("On which day does the week start?");
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone?.Trim() ?? "", out var zone)) problems.Add($"“{TimeZone}” is no time zone, such as Europe/Lisbon.");
         if (!decimal.TryParse(ClipPenalty?.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var penalty) || penalty > 10) problems.Add("A clipped marker costs 0 to 10 seconds.");
-        return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id, Math.Round(penalty, 1)), []);
+        return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id, Rounded.To(penalty, 1)), []);
     }
 }

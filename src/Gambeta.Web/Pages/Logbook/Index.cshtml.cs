@@ -6,6 +6,7 @@ using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.WebUtilities;
 
 namespace Gambeta.Web.Pages.Logbook;
 
@@ -32,9 +33,27 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public DateOnly Earlier => From.AddDays(-1);
 
+    /// <summary>Which page of a span that holds more sets than one page shows, from 1.</summary>
+    public int Part { get; private set; } = 1;
+
+    public bool HasMore { get; private set; }
+
+    private const int MostParts = 500;
+
+    public string PartAddress(int part) => QueryHelpers.AddQueryString("/logbook", new Dictionary<string, string?>
+    {
+        ["drill"] = Drill,
+        ["weeks"] = Weeks.ToString(CultureInfo.InvariantCulture),
+        ["to"] = Wording.Iso(To),
+        ["part"] = part.ToString(CultureInfo.InvariantCulture),
+    });
+
     public IReadOnlyList<LogDay> Days { get; private set; } = [];
 
     public IReadOnlySet<Guid> Bests { get; private set; } = new HashSet<Guid>();
+
+    /// <summary>Why a change was not taken back.</summary>
+    public string? NotUndone { get; private set; }
 
     /// <summary>A change just made that can be undone.</summary>
     public Guid? Undo { get; private set; }
@@ -43,15 +62,18 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public string Period => $"{Wording.ShortDay(From)} to {Wording.ShortDay(To)}, {Wording.Number(Days.Sum(d => d.Rows.Sum(r => r.Sets.Count)))} sets";
 
-    public Task<IActionResult> OnGetAsync(string? drill, string? weeks, string? to, Guid? removed, Guid? mended) => InHousehold(async work =>
+    public Task<IActionResult> OnGetAsync(string? drill, string? weeks, string? to, Guid? removed, Guid? mended, int part, bool kept) => InHousehold(async work =>
     {
+        Part = Math.Clamp(part, 1, MostParts);
+        if (kept) NotUndone = "That set was changed again since. Take the later change back first.";
         Drill = Catalogue.Find(drill)?.Id;
         Weeks = int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked) ? asked : 1;
         To = DateOnly.TryParseExact(to, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day <= Today && day > Today.AddYears(-SetCheck.MostYearsBack) ? day : Today;
         Undo = removed ?? mended;
         UndoWords = removed is not null ? "The set is gone, and the records are as if it had never been." : "The set is mended, and the records with it.";
 
-        var rows = await DiaryStore.LogbookAsync(work, Player.Id, Drill, From, To);
+        var rows = await DiaryStore.LogbookAsync(work, Player.Id, Drill, From, To, Part);
+        HasMore = rows.HasMore && Part < MostParts;
         var sets = rows.Sets;
         Bests = rows.Bests;
         Played = [.. rows.Drills.Append(Drill).Distinct().Select(Catalogue.Find).OfType<DrillCard>().OrderBy(card => card.Name)];
@@ -65,8 +87,12 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnPostUndoAsync(Guid change, string? drill, string? weeks) => InHousehold(async work =>
     {
-        var set = await SetStore.UndoAsync(work, change);
-        return set is null ? NotFound() : RedirectToPage("/Logbook/Index", new { drill, weeks });
+        return await SetStore.UndoAsync(work, change) switch
+        {
+            UndoOutcome.NoSuchChange => NotFound(),
+            UndoOutcome.ChangedSince => RedirectToPage("/Logbook/Index", new { drill, weeks, kept = true }),
+            _ => RedirectToPage("/Logbook/Index", new { drill, weeks }),
+        };
     });
 
     private DayTally Tally(IGrouping<DateOnly, PracticeSet> day) => new(

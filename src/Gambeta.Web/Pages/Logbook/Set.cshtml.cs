@@ -2,6 +2,7 @@ using System.Globalization;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Api;
@@ -11,7 +12,7 @@ namespace Gambeta.Web.Pages.Logbook;
 
 /// <summary>The fields of the form as they were typed, so that a mistake loses nothing.</summary>
 public sealed record TypedSet(
-    string? Left, string? Right, string? Reps, string? Slips, string? LongestRun, string? Clips, string? Tries, string? Seconds, string? Day, string? List = null);
+    string? Left, string? Right, string? Reps, string? Slips, string? LongestRun, string? Clips, string? Tries, string? Seconds, string? Day, string? List = null, bool Void = false);
 
 /// <summary>One set: corrected or removed, either of which can be undone.</summary>
 public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
@@ -58,7 +59,10 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
         {
             // Moved to another day it keeps its time of day, so that the sets of that day stay in order.
             var startedAt = Set.StartedAt.AddDays(day!.Value.DayNumber - Set.Day.DayNumber);
-            var check = SetCheck.Check(Card, Set.Frame(CountedBy.Typed, startedAt, day.Value) with { IsSure = sure }, draft, Today);
+            // Where only the day is another one, nothing was counted anew: how it was counted, and all that was, stays.
+            var check = typed with { Day = null } == AsTyped(Set, Card.MeasuredBy) with { Day = null } && SetCheck.WrongDay(day.Value, Today) is var wrongDay
+                ? wrongDay is { } wrong ? new CheckedSet(null, [wrong]) : new CheckedSet(Set with { StartedAt = startedAt, Day = day.Value }, [])
+                : Mending.Check(Card, Set, draft, startedAt, day.Value, Today, sure);
             if (check.Set is { } mended)
             {
                 await SetStore.CorrectAsync(work, change, mended);
@@ -76,15 +80,20 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
     {
         await SetStore.RemoveAsync(work, change, Set);
         return RedirectToPage("/Logbook/Index", new { removed = change });
-    });
+    }, change);
 
-    private Task<IActionResult> WithSet(Guid id, Func<HouseholdWork, Task<IActionResult>> doIt) => InHousehold(async work =>
+    /// <param name="id">The set.</param>
+    /// <param name="doIt">What is done with it.</param>
+    /// <param name="removal">A removal that may have been asked for before: it is answered as the first time.</param>
+    private Task<IActionResult> WithSet(Guid id, Func<HouseholdWork, Task<IActionResult>> doIt, Guid? removal = null) => InHousehold(async work =>
     {
-        if (await SetStore.FindAsync(work, id) is not { } set || Catalogue.Find(set.Drill) is not { } card) return NotFound();
+        if (await SetStore.FindAsync(work, id) is not { } set)
+            return removal is { } change && await SetStore.IsChangedByAsync(work, id, change) ? RedirectToPage("/Logbook/Index", new { removed = change }) : NotFound();
+        if (await SetsApi.CardOfAsync(Tools, work, Household, set) is not { } card) return NotFound();
         (Set, Card) = (set, card);
         WhoPlayed = Household.Players.Find(p => p.Id == set.PlayerId)!.Nickname;
         Bests = [.. (await DiaryStore.BestsOfAsync(work, set.PlayerId, set.Day, set.Day))[id]];
-        Typed = AsTyped(set);
+        Typed = AsTyped(set, card.MeasuredBy);
         return await doIt(work);
     });
 
@@ -104,8 +113,9 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
             LongestRun = Whole(typed.LongestRun, "longest run"),
             Clips = Whole(typed.Clips, "markers clipped"),
             Seconds = Seconds(typed.Seconds),
-            TryTouches = typed.Tries is null ? null : [.. tries.Select(t => Whole(t.TrimEnd('*'), "tries") ?? 0)],
-            TryDropped = typed.Tries is null ? null : [.. tries.Select(t => !t.EndsWith('*'))],
+            TryTouches = typed.Tries is null ? null : [.. tries.Select(t => Whole(t.TrimEnd('*', '~'), "tries") ?? 0)],
+            TryDropped = typed.Tries is null ? null : [.. tries.Select(t => TypedTries.Dropped(t, measuredBy))],
+            Void = measuredBy == MeasuredBy.CourseTime ? typed.Void : null,
         };
 
         int? Whole(string? text, string field)
@@ -125,15 +135,17 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
         }
     }
 
-    private static TypedSet AsTyped(PracticeSet set)
+    // What the form of this measure shows, and nothing else: where it comes back as it was, nothing was counted anew.
+    private static TypedSet AsTyped(PracticeSet set, MeasuredBy measuredBy)
     {
+        var perFoot = measuredBy is MeasuredBy.TouchesInARound or MeasuredBy.CleanPasses;
         var reps = set.Result as RepsResult;
         var passes = set.Result as PassesResult;
         var hits = set.Result as HitsResult ?? (set.Result is StrikesResult struck ? new HitsResult(struck.Hits, struck.Strikes.Length - struck.Hits) : null);
         return new TypedSet(
-            Text(set.Touches.Left), Text(set.Touches.Right), Text(reps?.CleanReps ?? hits?.Hits), Text(reps?.Slips ?? passes?.Slips ?? hits?.Misses), Text(passes?.LongestRun),
+            perFoot && set.Feet != Feet.Right ? Text(set.Touches.Left) : null, perFoot && set.Feet != Feet.Left ? Text(set.Touches.Right) : null, Text(reps?.CleanReps ?? hits?.Hits), Text(reps?.Slips ?? passes?.Slips ?? hits?.Misses), Text(passes?.LongestRun),
             Text((set.Result as RunResult)?.Clips),
-            set.Result is TriedResult tried ? string.Join(", ", tried.Tries.Select(t => Text(t.Touches) + (t.End == TryEnd.Stopped ? "*" : ""))) : null,
+            set.Result is TriedResult tried ? TypedTries.Write(tried) : null,
             set.Worked.TotalSeconds.ToString("0.0##", CultureInfo.InvariantCulture),
             set.Day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
             set.Result switch
@@ -142,7 +154,8 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
                 TargetsResult targets => string.Join(", ", targets.Points),
                 TrapResult traps => string.Join(", ", traps.Tries.Select(t => t.Inside ? 1 : 0)),
                 _ => null,
-            });
+            },
+            set.Result is RunResult { Void: true });
 
         static string? Text(int? value) => value?.ToString(CultureInfo.InvariantCulture);
     }

@@ -1,3 +1,4 @@
+using Gambeta.Core;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
@@ -19,6 +20,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlyDictionary<string, string> _layouts = new Dictionary<string, string>();
     private IReadOnlyList<DrillAnswer> _answers = [];
     private string? _sheet;
+    private PracticeSet? _tapped;
 
     public override string Place => "Today";
 
@@ -72,9 +74,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     {
         get
         {
-            var tapped = Sets.Where(set => set.Events is not null).MaxBy(set => set.Touches.Total);
-            if (tapped is null || Rhythm.Of(PlayNotation.Read(tapped.Events!)) is not { } rhythm) return null;
-            return $"{Catalogue.Find(tapped.Drill)?.Name}: {rhythm.TouchesAMinute} a minute, {Math.Round(rhythm.Evenness * 10)} of 10 touches on the beat, longest pause {Wording.Number((decimal)rhythm.LongestPause)} s.";
+            if (_tapped is not { } tapped || PlayNotation.ReadKept(tapped.Events!) is not { } events || Rhythm.Of(events) is not { } rhythm) return null;
+            return $"{Catalogue.Find(tapped.Drill)?.Name}: {rhythm.TouchesAMinute} a minute, {Rounded.Whole(rhythm.Evenness * 10)} of 10 touches on the beat, longest pause {Wording.Number((decimal)rhythm.LongestPause)} s.";
         }
     }
 
@@ -116,6 +117,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         Sets = await SetStore.SessionAsync(work, session);
         if (Sets.Count == 0) return NotFound();
         var player = Sets[0].PlayerId;
+        _tapped = await SetStore.MostTappedAsync(work, session);
         Checked = await YardStore.CheckOfAsync(work, session);
         _layouts = await YardStore.LayoutNamesAsync(work);
         var (day, from) = (Sets[0].Day, FiveWeeks.FirstDay(Sets[0].Day, Household.Settings.WeekStartsOn));

@@ -105,8 +105,8 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         var name = Typed.Name?.Trim() ?? "";
         if (name.Length is 0 or > Sheet.LongestName) problems.Add($"Give it a name of up to {Sheet.LongestName} letters.");
         if (items.IsEmpty && unclear.Count == 0) problems.Add("Put at least one drill on it.");
-        if (problems.Count == 0 && !await SheetStore.SaveAsync(work, new KeptSheet(id, new Sheet(name, items), minutes)))
-            problems.Add($"A household keeps {SheetStore.MostSheets} sheets. Put some away first.");
+        if (problems.Count == 0 && !await SheetStore.SaveAsync(work, new KeptSheet(id, new Sheet(name, items), minutes), Tools.Limits.Sheets))
+            problems.Add($"A household keeps {Tools.Limits.Sheets} sheets. Put some away first.");
         if (problems.Count == 0) return RedirectToPage("/Sheets/Index");
         Problems = problems;
         await SumUpAsync(work);

@@ -98,7 +98,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         var value = Layout.Measures.GetValueOrDefault(parameter.Key, parameter.Usual);
         return new MeasureField(parameter, Request.Query["m." + parameter.Key] is { Count: 1 } typed && Problems.Count > 0 ? typed.ToString()
             : parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value)
-            : InPaces ? PlanAddress.Number(Math.Round(value / Pace.Pace.Metres, 2)) : Lengths.Field(value));
+            : InPaces ? PlanAddress.Number(Rounded.To(value / Pace.Pace.Metres, 2)) : Lengths.Field(value));
     });
 
     /// <summary>Every shape by its word in an address.</summary>
@@ -131,6 +131,8 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public Svg Draw(bool movable, string? style = null)
     {
+        // What lies beyond all bounds was never meant: the space alone is shown, with what is wrong beside it.
+        if (!LayoutCheck.CanBeDrawn(Shown)) return Space is { } empty ? YardPlan.Draw(empty.Space, Lengths) : new Svg(_ => { });
         var footprint = Problems.Count == 0 ? Footprint.Of(Shown, Course, Margins) : null;
         return YardPlan.Draw(Shown, Course, new PlanView(Space?.Space, footprint, Pace.Pace, Lengths, movable), Label, style);
     }
@@ -151,6 +153,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     public Task<IActionResult> OnGetPictureAsync(string? drill) => InHousehold(async work =>
     {
         if (!await ReadAsync(work, drill)) return NotFound();
+        if (Problems.Count > 0) return Refused();
         var style = await System.IO.File.ReadAllTextAsync(Path.Combine(files.WebRootPath, "css", "plan.css"));
         await using var text = new StringWriter(CultureInfo.InvariantCulture);
         Draw(movable: false, style).WriteTo(text, System.Text.Encodings.Web.HtmlEncoder.Default);
@@ -163,7 +166,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         var called = name?.Trim() ?? "";
         var problems = Problems.ToList();
         if (called.Length is 0 or > LongestName) problems.Add($"A layout's name has 1 to {LongestName} letters.");
-        if (Yard.Layouts.Count >= YardStore.MostLayouts && Known is null) problems.Add($"A household keeps {YardStore.MostLayouts} layouts at most.");
+        if (Yard.Layouts.Count >= Tools.Limits.Layouts && Known is null) problems.Add($"A household keeps {Tools.Limits.Layouts} layouts at most.");
         if (problems.Count > 0)
         {
             Problems = problems;

@@ -36,7 +36,7 @@ public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
         if (IsNew) Id = newId == Guid.Empty ? Id : newId;
         Typed = typed;
         var (space, problems) = typed.Check(Lengths, Pace.Pace);
-        if (IsNew && yard.Spaces.Count >= YardStore.MostSpaces) problems = [.. problems, $"A household keeps {YardStore.MostSpaces} spaces at most."];
+        if (IsNew && yard.Spaces.Count >= Tools.Limits.Spaces) problems = [.. problems, $"A household keeps {Tools.Limits.Spaces} spaces at most."];
         if (space is null || problems.Count > 0)
         {
             Problems = problems;

@@ -28,7 +28,7 @@ export function standing(events) {
 export function rungOf(goes) {
   let rung = 0, highest = 0;
   for (const { touches, dropped } of goes) {
-    rung = !dropped && touches > rung ? rung + 1 : 0;
+    rung = dropped === false && touches > rung ? rung + 1 : 0;
     highest = Math.max(highest, rung);
   }
   return { next: rung + 1, highest };
@@ -114,8 +114,8 @@ export function draftOf(measuredBy, sum, seconds) {
     case 'ladderRung':
     case 'runInTouches':
     case 'bestStreak': {
-      // A try still in the air when the set ends counts as stopped.
-      const tries = sum.current ? [...sum.tries, { touches: sum.current, dropped: false }] : sum.tries;
+      // A try still in the air when the set ends counts its touches, and has no end of its own.
+      const tries = sum.current ? [...sum.tries, { touches: sum.current, dropped: null }] : sum.tries;
       return { left: sum.left, right: sum.right, tryTouches: tries.map(t => t.touches), tryDropped: tries.map(t => t.dropped), seconds: rounded };
     }
     case 'cleanPasses': return { left: sum.left, right: sum.right, longestRun: sum.longest, slips: sum.slips, seconds: rounded };

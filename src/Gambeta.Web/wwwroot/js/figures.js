@@ -58,7 +58,7 @@ export function resultOf({ drill, sum, draft, countedBy, seconds, bests, penalty
     case 'hitsOutOfTries':
     case 'strikesByZone': return `${draft.reps} of ${draft.reps + draft.slips}`;
     case 'bestStreak': return `Longest ${Math.max(0, ...draft.tryTouches)}`;
-    case 'runInTouches': return `${Math.max(0, ...goesOf(draft).filter(t => !t.dropped).map(t => t.touches))} touches on the way`;
+    case 'runInTouches': return `${Math.max(0, ...goesOf(draft).filter(t => t.dropped === false).map(t => t.touches))} touches on the way`;
     case 'courseTime': return sum.void && countedBy === 'tapped' ? 'A run that does not count' : `${hand(draft.seconds + draft.clips * penalty)} s`;
     case 'stationsTime': return draft.stationTries.length >= drill.stations ? `${hand(draft.seconds)} s` : `${draft.stationTries.length} of ${drill.stations} stations`;
     case 'targetPoints': return `${draft.points ? draft.points.reduce((a, b) => a + b, 0) : pointsOf(sum, drill)} points`;

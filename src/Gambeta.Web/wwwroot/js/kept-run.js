@@ -1,4 +1,6 @@
 // A run as it stands, kept on the device each second, so that a reload, a crash or a closed lid comes back to it.
+import { read, remove, write } from './storage.js';
+
 const keptFor = 3 * 3600 * 1000;
 
 export class KeptRun {
@@ -6,19 +8,24 @@ export class KeptRun {
   constructor(name, phases) {
     this.key = `gambeta-run ${name}`;
     this.phases = phases;
+    this.isOver = false;
   }
 
   /** What was kept last; nothing when there was nothing, or it was too long ago. */
   read() {
     try {
-      const found = JSON.parse(localStorage.getItem(this.key));
+      const found = JSON.parse(read(this.key));
       return found && Date.now() - found.at < keptFor && found.phases === this.phases ? found : null;
     } catch {
       return null;
     }
   }
 
-  keep(state) { localStorage.setItem(this.key, JSON.stringify({ at: Date.now(), phases: this.phases, ...state })); }
+  keep(state) { if (!this.isOver) write(this.key, JSON.stringify({ at: Date.now(), phases: this.phases, ...state })); }
 
-  forget() { localStorage.removeItem(this.key); }
+  /** Over for good: whatever this page still does, nothing comes back to it. */
+  forget() {
+    this.isOver = true;
+    remove(this.key);
+  }
 }

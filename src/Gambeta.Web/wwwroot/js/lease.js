@@ -1,5 +1,6 @@
 // One tab plays at a time: whoever starts takes the lease, and a tab that lost it stops. The lease lapses when its tab is gone.
 import { newId } from './ids.js';
+import { read, remove, write } from './storage.js';
 
 const lapsesAfter = 4000;
 
@@ -18,7 +19,7 @@ export class Lease {
 
   /** True while another tab plays. */
   get isElsewhere() {
-    const found = JSON.parse(localStorage.getItem(this.key) ?? 'null');
+    const found = JSON.parse(read(this.key) ?? 'null');
     return Boolean(found && found.tab !== this.tab && Date.now() - found.at < lapsesAfter);
   }
 
@@ -27,10 +28,10 @@ export class Lease {
     this.renew();
   }
 
-  renew() { if (this.held) localStorage.setItem(this.key, JSON.stringify({ tab: this.tab, at: Date.now() })); }
+  renew() { if (this.held) write(this.key, JSON.stringify({ tab: this.tab, at: Date.now() })); }
 
   giveBack() {
-    if (this.held) localStorage.removeItem(this.key);
+    if (this.held) remove(this.key);
     this.held = false;
   }
 }

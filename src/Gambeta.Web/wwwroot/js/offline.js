@@ -1,6 +1,8 @@
 // Keeps the practice page that is open, and what it is made of, on the device: sw.js hands it out when it is loaded again without a way to
 // the server. One page only, gone when something hurts, when nobody is signed in and when somebody else plays. Browsers have no such
 // keeping over plain http.
+import { read, write } from './storage.js';
+
 const cacheName = 'gambeta-practice';
 const keptForKey = 'gambeta-kept-for';
 const whoseTurn = () => `${document.body.dataset.household} ${document.body.dataset.player}`;
@@ -12,7 +14,7 @@ export async function keepPage() {
     const parts = [...document.querySelectorAll('link[href], script[src]')].map(part => part.href ?? part.src);
     const wanted = new Set([location.href, ...parts]), cache = await caches.open(cacheName);
     await cache.addAll(wanted);
-    localStorage.setItem(keptForKey, whoseTurn());
+    write(keptForKey, whoseTurn());
     for (const { url } of await cache.keys()) if (!wanted.has(url)) await cache.delete(url);
   } catch {
     // Without network there is nothing newer to keep: what is there stays.
@@ -24,7 +26,7 @@ export async function keepOnlyOurs() {
   const { household, player } = document.body.dataset;
   // A page that only says what went wrong knows nobody's turn.
   if (household && !player) return;
-  if (localStorage.getItem(keptForKey) !== whoseTurn()) await forgetPage();
+  if (read(keptForKey) !== whoseTurn()) await forgetPage();
 }
 
 export async function forgetPage() { await globalThis.caches?.delete(cacheName); }

@@ -1,20 +1,31 @@
-// What was played and is not stored yet. A finished set is kept in the browser first, then sent with its own id;
-// sending it twice changes nothing, so trying again is always safe.
-const waitingKey = 'gambeta-waiting';
-const refusedKey = 'gambeta-refused';
-const retryAfter = 5000;
+// What was played goes to the server as soon as that works. It is kept on the device first, each thing with an id of its own; sending it twice changes
+// nothing, so trying again is always safe. Only our own word takes it from here: "stored", or a reason why it never can be, which is kept and shown until
+// somebody decides.
+import { add, all, isSafe, move, take } from './waiting-store.js';
 
-const read = key => JSON.parse(localStorage.getItem(key) ?? '[]');
-const write = (key, items) => localStorage.setItem(key, JSON.stringify(items));
+const firstPause = 5000;
+const longestPause = 5 * 60_000;
+const patience = 15_000;
+const soon = 1200;
+
 const household = () => document.body.dataset.household;
 
 let token = null;
 let sending = null;
+let again = false;
 let retry = 0;
+let pause = firstPause;
 let quickly = async () => null;
+// What is being written down; and when a thing that the server cannot take just now may be tried again, by its key: the others do not wait for it.
+const comes = new Set();
+const notBefore = new Map();
+const pauses = new Map();
 
-/** How many things of this household wait, and why the last attempt stopped: '', 'offline' or 'signed out'. */
-export const state = { waiting: 0, refused: [], stopped: '' };
+/**
+ * What is the case: how many sets wait, and other things (what was said, what hurts); since when something waits; what was refused; why sending stopped
+ * ('', 'offline', 'signed out'), and whether what waits would survive this page.
+ */
+export const state = { waiting: 0, others: 0, since: 0, refused: [], stopped: '', isSafe: true };
 const listeners = new Set();
 
 /** Calls back whenever something was stored or the state changed, with (item, answer) where there is one. */
@@ -23,59 +34,130 @@ export function onChange(listener) { listeners.add(listener); }
 /** A quicker way to post than a request of its own: resolves with {status, answer}, or with nothing where it cannot be had. */
 export function sendBy(way) { quickly = way; }
 
-/** Keeps a set or a count and sends it as soon as that works. */
-export function keep(item) {
-  write(waitingKey, [...read(waitingKey), { ...item, household: household() }]);
+/** Keeps something and sends it as soon as that works. */
+export async function keep(item) {
+  const ours = { ...item, household: household() };
+  // From the moment it is there it waits, also while it is being written down.
+  comes.add(ours);
+  tell();
+  await add(ours);
+  comes.delete(ours);
   return flush();
 }
 
-/** Forgets what the server refused, once its player has read why. */
-export function forgetRefused() {
-  write(refusedKey, read(refusedKey).filter(item => item.household !== household()));
-  tell();
+/** Things of one kind that wait. */
+export const waitingOf = async kind => (await all('waiting', household())).filter(item => item.kind === kind);
+
+/** Everything that waits. */
+export const waiting = () => all('waiting', household());
+
+/** Forgets something that was refused: somebody has read why. */
+export async function forget(key) {
+  await take('refused', key);
+  return tell();
 }
 
-/** Sends what waits for this household, oldest first; resolves when that is done or cannot go on. */
-export function flush() { return sending ??= sendAll().finally(() => { sending = null; }); }
+/** Sends something that was refused once more; `sure` where a count was asked about and is right. */
+export async function tryAgain(key, sure) {
+  const item = state.refused.find(one => one.key === key);
+  if (!item) return tell();
+  const { problems, ask, ...rest } = item;
+  await move('refused', 'waiting', sure ? { ...rest, body: { ...rest.body, sure: true } } : rest);
+  return flush();
+}
+
+/** Sends what waits for this household, oldest first; resolves when that is done or cannot go on. What comes meanwhile is sent in the same go. */
+export function flush() {
+  if (sending) {
+    again = true;
+    return sending;
+  }
+  return sending = sendAll();
+}
 
 async function sendAll() {
-  if (!household()) return tell();
   clearTimeout(retry);
   state.stopped = '';
   try {
-    for (let item; (item = read(waitingKey).find(i => i.household === household()));) await send(item);
-  } catch (stop) {
-    state.stopped = stop.message === 'signed out' ? 'signed out' : 'offline';
+    await tell();
+    do {
+      again = false;
+      if (household()) await sendOnce();
+      await tell();
+    } while (again && !state.stopped);
+  } finally {
+    // At once with the last look at what came meanwhile: nothing falls between the two.
+    sending = null;
+    plan();
   }
-  if (state.stopped === 'offline') retry = setTimeout(flush, retryAfter);
-  tell();
 }
 
+async function sendOnce() {
+  const held = new Set();
+  for (const item of await all('waiting', household())) {
+    // A count belongs to its set: it is not sent before it.
+    const later = notBefore.get(item.key) > Date.now() || held.has(item.set);
+    if (later) held.add(item.key);
+    else if (!await send(item)) {
+      held.add(item.key);
+      if (state.stopped) return;
+    }
+  }
+}
+
+/** Sends one thing. Returns whether it is settled: stored, or refused for good. */
 async function send(item) {
-  let { status, answer } = await post(item.url, item.body);
+  let said = await post(item.url, item.body);
   // Tapped, not typed: a finger that drummed on the glass. It was played, so it is kept as it was told.
-  if (answer.ask && item.kind === 'set') ({ status, answer } = await post(item.url, { ...item.body, sure: true }));
-  const problems = status === 200 ? [] : answer.problems ?? ['The server did not take it.'];
-  write(waitingKey, read(waitingKey).filter(i => i.key !== item.key));
-  if (problems.length && item.kind === 'set') write(refusedKey, [...read(refusedKey), { ...item, problems }]);
-  tell(item, { ...answer, problems, ok: problems.length === 0 });
+  if (verdict(said) === 'refused' && said.answer.ask && item.kind === 'set') said = await post(item.url, { ...item.body, sure: true });
+  const { answer } = said;
+  switch (verdict(said)) {
+    case 'stored':
+      pause = firstPause;
+      notBefore.delete(item.key);
+      pauses.delete(item.key);
+      await take('waiting', item.key);
+      await tell(item, { ...answer, problems: [], ok: true });
+      return true;
+    case 'refused': {
+      const { problems, ask } = answer;
+      await move('waiting', 'refused', { ...item, problems, ask });
+      await tell(item, { problems, ask, ok: false });
+      return true;
+    }
+    case 'signed out':
+      token = null;
+      state.stopped = 'signed out';
+      return false;
+    case 'broken': {
+      // The server answers, but not to this: the next one may do better.
+      const wait = Math.min(longestPause, 2 * (pauses.get(item.key) ?? firstPause / 2));
+      pauses.set(item.key, wait);
+      notBefore.set(item.key, Date.now() + wait);
+      return false;
+    }
+    default:
+      state.stopped = 'offline';
+      if (said.after) pause = Math.min(longestPause, Math.max(pause, said.after));
+      return false;
+  }
 }
 
-async function post(url, body) {
-  const said = await quickly(url, body) ?? await postAlone(url, body);
-  if (said.status === 401) {
-    token = null;
-    throw new Error('signed out');
-  }
-  if (said.status >= 500 || said.status === 429) throw new Error('offline');
-  return said;
+/** What an answer means: 'stored', 'refused' for good, 'signed out', 'broken' for this one thing, or 'away'. Whatever is not our own word means nothing. */
+export function verdict({ status, answer }) {
+  if (status === 200 && answer?.stored === true) return 'stored';
+  if ((status === 404 || status === 422) && answer?.status === status && Array.isArray(answer.problems)) return 'refused';
+  if (status === 401) return 'signed out';
+  return answer?.status === status && [400, 408, 413, 500].includes(status) ? 'broken' : 'away';
 }
+
+async function post(url, body) { return await quickly(url, body) ?? postAlone(url, body); }
 
 async function postAlone(url, body) {
   for (const retries of [1, 0]) {
     if (!token) {
       const given = await request('/api/token');
-      if (given.status !== 200) return given;
+      if (given.status !== 200 || !given.answer?.token) return given;
       ({ token } = given.answer);
     }
     const said = await request(url, { method: 'POST', headers: { 'Content-Type': 'application/json', RequestVerificationToken: token, Household: household() }, body: JSON.stringify(body) });
@@ -86,14 +168,58 @@ async function postAlone(url, body) {
 }
 
 async function request(url, options = {}) {
-  const response = await fetch(url, { ...options, redirect: 'error', cache: 'no-store', referrerPolicy: 'no-referrer' });
-  return { status: response.status, answer: await response.json().catch(() => ({})) };
+  try {
+    const response = await fetch(url, { ...options, redirect: 'error', cache: 'no-store', referrerPolicy: 'no-referrer', signal: AbortSignal.timeout?.(patience) });
+    return { status: response.status, answer: await response.json().catch(() => null), after: Number(response.headers.get('Retry-After')) * 1000 };
+  } catch {
+    return { status: 0, answer: null };
+  }
 }
 
-function tell(item, answer) {
-  state.waiting = read(waitingKey).filter(i => i.household === household() && !['check', 'answer', 'pain'].includes(i.kind)).length;
-  state.refused = read(refusedKey).filter(i => i.household === household());
+// The next try: after a pause that grows while nobody answers, or when the first of those that were stepped over is due.
+function plan() {
+  clearTimeout(retry);
+  if (state.stopped === 'offline') {
+    retry = setTimeout(() => {
+      pause = Math.min(longestPause, pause * 2);
+      flush();
+    }, pause);
+  } else if (!state.stopped && notBefore.size && state.waiting + state.others) {
+    retry = setTimeout(flush, Math.max(500, Math.min(...notBefore.values()) - Date.now()));
+  }
+}
+
+let soonTold = 0;
+
+async function tell(item, answer) {
+  const written = household() ? await all('waiting', household()) : [];
+  const kept = [...written, ...[...comes].filter(one => !written.some(other => other.key === one.key))], sets = kept.filter(one => ['set', 'count'].includes(one.kind));
+  Object.assign(state, {
+    waiting: sets.length, others: kept.length - sets.length, since: kept.length ? state.since || Date.now() : 0,
+    refused: household() ? await all('refused', household()) : [], isSafe: isSafe(),
+  });
   for (const listener of listeners) listener(item, answer);
+  // What waits for more than a moment is said to wait.
+  clearTimeout(soonTold);
+  if (kept.length && Date.now() - state.since < soon) soonTold = setTimeout(tell, soon);
 }
 
-addEventListener('online', flush);
+/** What is said as long as nothing has waited for more than a moment. */
+export const storing = 'storing …';
+
+/** What the case is, in words; nothing where nothing waits. */
+export function words() {
+  if (!state.waiting) return '';
+  const sets = `${state.waiting} ${state.waiting === 1 ? 'set waits' : 'sets wait'}`;
+  if (!state.isSafe) return `${sets}, and this device cannot keep ${state.waiting === 1 ? 'it' : 'them'}: leave this page open`;
+  if (state.stopped === 'signed out') return 'Signed out: your sets are kept here and are sent when you sign in again';
+  return state.stopped || Date.now() - state.since >= soon ? `${sets} on this device` : storing;
+}
+
+addEventListener('online', async () => {
+  pause = firstPause;
+  notBefore.clear();
+  // What is under way may have given up already: it is looked at anew once that has ended.
+  await sending?.catch(() => {});
+  flush();
+});

@@ -1,6 +1,7 @@
 // What every page does: one key for each marked action, and sending what still waits on this device.
 import { keepOnlyOurs } from './offline.js';
-import { flush, forgetRefused, onChange, state } from './outbox.js';
+import { flush, onChange, state, storing, words } from './outbox.js';
+import { write } from './storage.js';
 
 document.addEventListener('keydown', event => {
   if (event.altKey || event.ctrlKey || event.metaKey || event.repeat) return;
@@ -14,8 +15,16 @@ document.addEventListener('keydown', event => {
 
 document.addEventListener('click', event => { if (event.target.closest('[data-print]')) print(); });
 
+// Pressed twice, sent once.
+document.addEventListener('submit', event => {
+  if (!event.target.matches('[data-once]')) return;
+  if (event.target.dataset.sent) event.preventDefault();
+  event.target.dataset.sent = 'yes';
+});
+addEventListener('pageshow', () => { for (const form of document.querySelectorAll('[data-sent]')) delete form.dataset.sent; });
+
 // Tabs that were opened in the name of another household learn that it is over.
-localStorage.setItem('gambeta-household', document.body.dataset.household ?? '');
+write('gambeta-household', document.body.dataset.household ?? '');
 keepOnlyOurs();
 
 const zone = document.querySelector('[data-time-zone]');
@@ -23,17 +32,13 @@ if (zone) zone.value = Intl.DateTimeFormat().resolvedOptions().timeZone ?? zone.
 
 const banner = document.querySelector('[data-waiting]');
 if (banner) {
+  const line = banner.querySelector('[data-waiting-words]');
   onChange(() => {
-    const lines = [];
-    if (state.waiting) lines.push(`${state.waiting} ${state.waiting === 1 ? 'set waits' : 'sets wait'} on this device and will be sent by itself.`);
-    for (const item of state.refused) lines.push(`A set was not taken: ${item.problems.join(' ')}`);
-    banner.hidden = lines.length === 0;
-    banner.textContent = lines.join(' ');
-    if (state.refused.length) {
-      const button = Object.assign(document.createElement('button'), { className: 'plain', textContent: 'I have read it' });
-      button.addEventListener('click', forgetRefused);
-      banner.append(' ', button);
-    }
+    const refused = state.refused.length, waits = words(), lines = [];
+    if (waits && waits !== storing) lines.push(`${waits}${state.stopped === 'offline' && state.isSafe ? ' and will be sent by itself' : ''}.`);
+    if (refused) lines.push(`${refused === 1 ? 'One thing that was played here was' : `${refused} things that were played here were`} not taken.`);
+    line.textContent = lines.join(' ');
+    banner.hidden = line.textContent === '';
   });
   flush();
 }

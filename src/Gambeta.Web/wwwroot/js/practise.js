@@ -8,10 +8,11 @@ import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
 import { postOnLine } from './line.js';
 import { forgetPage, keepPage } from './offline.js';
-import { flush, keep, onChange, sendBy, state } from './outbox.js';
+import { flush, keep, onChange, sendBy, state, tryAgain, waitingOf, words as waitingWords } from './outbox.js';
 import { PainStop } from './pain-stop.js';
 import { Run } from './run.js';
 import { Sounds } from './sounds.js';
+import { device, read, remove, write } from './storage.js';
 import { listen } from './stage-keys.js';
 import { Stage } from './stage.js';
 import { Typed } from './typed.js';
@@ -22,6 +23,7 @@ const page = JSON.parse(document.getElementById('sheet').textContent);
 const { player, key, sheet, session: sheetName, space, preferred, words, household } = page;
 const penalty = sheet.clipPenaltySeconds;
 const openEndedSeconds = 60;
+const longestLeave = 4000;
 
 const keptRun = new KeptRun(`${player} ${key}`, sheet.phases.length);
 const kept = keptRun.read();
@@ -60,16 +62,28 @@ const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looke
 
 // Said yes already, before the page was loaded again to take over what the other tab had counted.
 const takeKey = 'gambeta-take';
-const takesOver = sessionStorage.getItem(takeKey) === keptRun.key;
-sessionStorage.removeItem(takeKey);
+const takesOver = read(takeKey, 'sessionStorage') === keptRun.key;
+remove(takeKey, 'sessionStorage');
 let warned = false;
+// A pain that was said here and has not reached the server stops the next start all the same.
+let hurts = false;
+const asked = waitingOf('pain').then(pains => {
+  hurts = pains.some(item => item.body.player === player);
+  if (hurts) sayItHurts();
+});
+
+function sayItHurts() {
+  stage.part('resume').hidden = false;
+  stage.text('resume', 'Something hurt, and that was said on this device. A grown-up says whether practice may go on; this page asks when there is a way to the server.');
+  if (stage.button('start')) stage.button('start').hidden = true;
+}
 
 function start() {
-  if (!stage.button('start')) return;
+  if (!stage.button('start') || hurts) return;
   if (!resumes && checks.next) return checks.look(checks.next);
   if (lease.isElsewhere && warned) {
     lease.take();
-    sessionStorage.setItem(takeKey, keptRun.key);
+    write(takeKey, keptRun.key, 'sessionStorage');
     setTimeout(() => location.reload(), 300);
     return;
   }
@@ -80,8 +94,15 @@ function start() {
     stage.text('start-word', 'Go on here');
     return;
   }
-  session ??= newId();
+  if (!session) {
+    session = newId();
+    keep({
+      kind: 'sitting', key: session, url: '/api/sittings',
+      body: { session, player, space, sheet: sheetName, at: new Date().toISOString(), plan: sheet.drills.map(({ drill, layout, rounds, seconds, count }) => ({ drill, layout, rounds, seconds, count })) },
+    });
+  }
   lease.take();
+  navigator.storage?.persist?.().catch(() => {});
   // Sent like a set: it waits on the device where there is no network.
   if (checks.items.length && !resumes) keep({ kind: 'check', key: newId(), url: '/api/checks', body: { session, space, at: new Date().toISOString(), items: checks.items } });
   sounds.wake();
@@ -117,11 +138,13 @@ function entered() {
   drawCounts();
   stage.time(run, performance.now());
   keepRun();
+  if (run.isDone && lastSet) keep({ kind: 'answer', key: newId(), url: '/api/ends', body: { session, player, sheet: sheetName, at: new Date().toISOString() } });
 }
 
 function setEnded(set) {
   lastSet = { ...set, penalty, bests: null };
   lastSet.draft = draftFor(set);
+  const heard = beat ? set.drill.beats[beat - 1] : null;
   if (isRun(set.drill.measuredBy)) {
     const fair = set.drill.measuredBy === 'courseTime' ? !set.sum.void : lastSet.draft.stationTries.length >= set.drill.stations;
     runs.push({ item: set.item, seconds: hand(set.seconds + set.sum.clips * penalty), fair });
@@ -131,7 +154,8 @@ function setEnded(set) {
   keep({
     kind: 'set', key: set.id, url: '/api/sets',
     body: {
-      id: set.id, session, player, drill: set.drill.drill, order: set.order, feet: set.feet, startedAt: set.startedAt,
+      id: set.id, session, player, drill: set.drill.drill, item: set.item, order: set.order, rounds: set.rounds, plannedCount: set.plannedCount,
+      beatFrom: heard?.fromAMinute, beatTo: heard?.toAMinute, feet: set.feet, startedAt: set.startedAt,
       plannedSeconds: set.plannedSeconds, countedBy: set.countedBy, layout: set.drill.layout, seconds: set.seconds, events: set.events,
     },
   });
@@ -153,10 +177,12 @@ function offerTyping() {
   typed.result.textContent = resultOf(lastSet);
 }
 
-function saveTyped(set, draft, sure) {
+function saveTyped(set, draft, askedKey) {
   const change = newId();
   Object.assign(lastSet, { draft, countedBy: 'typed', bests: null });
-  keep({ kind: 'count', key: change, set: set.id, url: '/api/counts', body: { set: set.id, change, draft, sure } });
+  // The same count once more after a question: then it is right.
+  if (askedKey) tryAgain(askedKey, true);
+  else keep({ kind: 'count', key: change, set: set.id, url: '/api/counts', body: { set: set.id, change, draft, sure: false } });
   typed.result.textContent = resultOf(lastSet);
 }
 
@@ -166,31 +192,43 @@ function answered(what, answer) {
   else keep({ kind: 'answer', key: newId(), url: '/api/ends', body: { session, player, sheet: sheetName, at, ...answer } });
 }
 
+// Somebody wished to leave and was told why not yet: those words stand until they are true no more.
+let leaving = false;
+
+function storedWords() {
+  leaving &&= run.isHeld && state.waiting > 0;
+  if (leaving) return state.isSafe
+    ? 'No way to the server just now. Your sets are kept on this device and are sent by themselves. Once more, and it leads to Today.'
+    : 'No way to the server just now, and this device cannot keep your sets. Leave this page open until they are sent; once more, and they are lost.';
+  if (state.waiting) return waitingWords();
+  if (state.refused.length) return `Not taken: ${state.refused.at(-1).problems.join(' ')}`;
+  return lastSet ? 'all stored' : device.keeps ? '' : 'This device keeps no runs: a reload begins anew';
+}
+
 onChange((item, answer) => {
-  stage.text('stored',
-    state.stopped === 'signed out' ? 'Signed out: your sets are kept here and are sent when you sign in again.'
-    : state.waiting ? `${state.waiting} ${state.waiting === 1 ? 'set waits' : 'sets wait'} on this device`
-    : state.refused.length ? `A set was not taken: ${state.refused.at(-1).problems.join(' ')}`
-    : lastSet ? 'all stored' : '');
+  stage.text('stored', storedWords());
   if (!item || !lastSet || (item.set ?? item.key) !== lastSet.id) return;
   if (answer.ok) lastSet.bests = answer.bests;
   if (answer.bests?.length && lastSet.countedBy === 'tapped') raiseBest(lastSet);
-  else if (item.kind === 'count') typed.problem.textContent = answer.problems.join(' ');
+  else if (item.kind === 'count') typed.said(item, answer);
   typed.result.textContent = resultOf(lastSet);
   stage.element.dataset.best = lastSet.bests?.length ? 'yes' : 'no';
 });
 
 async function leave() {
   run.hold(performance.now());
-  await flush();
-keepPage();
-  if (lastSet && state.waiting) {
-    stage.text('stored', 'No way to the server just now. Your sets are kept on this device and are sent by themselves; open Today later.');
-    return;
+  if (lastSet) {
+    // A server that hangs must not hold anybody here: a moment is enough to store what there is.
+    await Promise.race([flush(), new Promise(resolve => setTimeout(resolve, longestLeave))]);
+    if (state.waiting && !leaving) {
+      leaving = true;
+      stage.text('stored', storedWords());
+      return;
+    }
   }
   keptRun.forget();
   lease.giveBack();
-  location.assign(lastSet ? `/practise/result/${session}` : stage.isSession ? '/sheets' : `/drills/${sheet.drills[0].drill}`);
+  location.assign(state.waiting ? '/today' : lastSet ? `/practise/result/${session}` : stage.isSession ? '/sheets' : `/drills/${sheet.drills[0].drill}`);
 }
 
 const pain = new PainStop(stage.part('pain'), {
@@ -198,8 +236,8 @@ const pain = new PainStop(stage.part('pain'), {
   closed: drawKeys,
   said(where) {
     keep({ kind: 'pain', key: newId(), url: '/api/pains', body: { id: newId(), player, session, part: where, at: new Date().toISOString() } });
+    // Over for good: nothing that this page still does brings the run back, and the kept page would begin again without asking whether it may.
     keptRun.forget();
-    // The page would begin again without asking whether it may.
     forgetPage();
   },
 });
@@ -341,5 +379,7 @@ addEventListener('pagehide', () => {
   keepRun();
   lease.giveBack();
 });
+// Come back to by the back button the page is as it was left, which is not as it is.
+addEventListener('pageshow', event => { if (event.persisted) location.reload(); });
 flush();
-keepPage();
+asked.then(() => hurts ? forgetPage() : keepPage());

@@ -163,7 +163,7 @@ export class Run {
     this.order++;
     this.hooks.setEnded({
       id: this.setId, order: this.order, item: this.phase.drill, feet: this.phase.feet, startedAt: this.startedAt, plannedSeconds: this.phase.seconds ?? null,
-      countedBy: counted ? 'tapped' : 'estimated', events: lineOf(this.events), seconds: Math.round(elapsed) / 1000, sum: this.sum, drill: this.drill,
+      rounds: this.drill.rounds, plannedCount: this.phase.target ?? null, countedBy: counted ? 'tapped' : 'estimated', events: lineOf(this.events), seconds: Math.round(elapsed) / 1000, sum: this.sum, drill: this.drill,
     });
   }
 }

@@ -1,4 +1,6 @@
 // Sounds are made here, on the audio clock, a moment ahead of their time.
+import { read, write } from './storage.js';
+
 const tones = {
   tick: { pitch: 660, length: 0.08 },
   go: { pitch: 990, length: 0.5 },
@@ -17,14 +19,14 @@ export class Sounds {
   #lead = 0;
 
   /** What the household chose holds until somebody presses the key on this device. */
-  constructor(on) { this.muted = (localStorage.getItem(mutedKey) ?? (on ? 'no' : 'yes')) === 'yes'; }
+  constructor(on) { this.muted = (read(mutedKey) ?? (on ? 'no' : 'yes')) === 'yes'; }
 
   /** Browsers let sound begin only within a press. */
   wake() { this.audio ??= new AudioContext(); this.audio.resume(); }
 
   toggle() {
     this.muted = !this.muted;
-    localStorage.setItem(mutedKey, this.muted ? 'yes' : 'no');
+    write(mutedKey, this.muted ? 'yes' : 'no');
     return this.muted;
   }
 

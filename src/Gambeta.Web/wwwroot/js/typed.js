@@ -1,9 +1,11 @@
 // Typing a count in after the round, while the rest goes on.
+import { readTries, writeTries } from './typed-tries.js';
+
 const fieldsOf = {
   touchesInARound: feet => feetFields(feet, 'touches'),
   cleanPasses: feet => [...feetFields(feet, 'passes'), ['longestRun', 'longest run']],
   cleanReps: () => [['reps', 'clean reps'], ['slips', 'slips']],
-  bestStreak: () => [['tries', 'touches of each try']],
+  bestStreak: () => [['tries', 'touches of each try; a star where you stopped']],
   hitsOutOfTries: () => [['reps', 'came off'], ['slips', 'missed']],
   ladderRung: () => [['tries', 'touches of each go']],
   runInTouches: () => [['tries', 'touches of each; a star where it was lost']],
@@ -34,8 +36,8 @@ export class Typed {
       this.problem.textContent = '';
       // Pressed again on the same count after a question: then it is right.
       const sure = this.asked === JSON.stringify(draft);
-      this.asked = JSON.stringify(draft);
-      save(this.set, draft, sure);
+      save(this.set, draft, sure ? this.askedKey : null);
+      [this.asked, this.askedKey] = [null, null];
       document.activeElement?.blur();
     });
   }
@@ -49,13 +51,20 @@ export class Typed {
     this.fields.replaceChildren(
       ...fieldsOf[measuredBy](set.feet).map(([name, words]) => {
         const label = document.createElement('label');
-        const value = name === 'tries' ? draft.tryTouches.map((t, i) => t + (draft.tryDropped[i] === (measuredBy === 'runInTouches') ? '*' : '')).join(' ') : lists.includes(name) ? draft[name].map(Number).join(' ') : draft[name];
+        const value = name === 'tries' ? writeTries(measuredBy, draft).join(' ') : lists.includes(name) ? draft[name].map(Number).join(' ') : draft[name];
         const isText = name === 'tries' || lists.includes(name);
         label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: isText ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
         return label;
       }),
       Object.assign(document.createElement('button'), { textContent: counted ? 'mend' : 'type it in', type: 'submit' }));
     this.form.hidden = false;
+  }
+
+  /** What became of a count that was sent: taken, refused, or asked about, also where that was while nobody looked. */
+  said(item, { ok, ask, problems }) {
+    this.asked = ask ? JSON.stringify(item.body.draft) : null;
+    this.askedKey = ask ? item.key : null;
+    this.problem.textContent = ok ? '' : problems.join(' ');
   }
 
   focus() {
@@ -72,9 +81,7 @@ export class Typed {
     for (const { name, value } of this.fields.querySelectorAll('input')) {
       if (name === 'tries') {
         const tries = value.split(/[\s,;]+/).filter(Boolean);
-        draft.tryTouches = tries.map(t => Number(t.replace('*', '')));
-        // A star is the rarer end: a try stopped on purpose, a run-in that was lost.
-        draft.tryDropped = tries.map(t => t.endsWith('*') === (this.measuredBy === 'runInTouches'));
+        Object.assign(draft, readTries(this.measuredBy, tries));
         if (tries.length === 0 || draft.tryTouches.some(t => !Number.isInteger(t))) return this.#wrong('One whole number for each try, like 12 7 19*');
         delete draft.left;
         delete draft.right;

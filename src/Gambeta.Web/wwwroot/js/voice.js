@@ -1,15 +1,17 @@
 // Words spoken aloud where the device has a voice of its own; nothing is sent anywhere for it.
+import { read, write } from './storage.js';
+
 const onKey = 'gambeta-voice';
 
 export class Voice {
-  constructor() { this.on = localStorage.getItem(onKey) === 'yes'; }
+  constructor() { this.on = read(onKey) === 'yes'; }
 
   /** True when the device has an English voice of its own. */
   get exists() { return 'speechSynthesis' in window && speechSynthesis.getVoices().some(voice => voice.localService && voice.lang.startsWith('en')); }
 
   toggle() {
     this.on = !this.on;
-    localStorage.setItem(onKey, this.on ? 'yes' : 'no');
+    write(onKey, this.on ? 'yes' : 'no');
     if (!this.on) window.speechSynthesis?.cancel();
     return this.on;
   }

@@ -8,8 +8,6 @@ namespace Gambeta.Web.Pages.Drills.Own;
 /// <summary>Writes an own drill, or changes one; copies a shipped one to begin with.</summary>
 public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 {
-    private readonly PageTools _tools = tools;
-
     public override string Place => "Drills";
 
     public TypedDrill Typed { get; private set; } = TypedDrill.Fresh();
@@ -55,7 +53,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         (Field, Problem) = (field, problem);
         if (card is not null)
         {
-            var refused = await OwnDrills.KeepAsync(work, _tools.Catalogues, "This drill", [card]);
+            var refused = await OwnDrills.KeepAsync(work, Tools, "This drill", [card]);
             if (refused is null) return Redirect($"/drills/{card.Id}");
             (Field, Problem) = ("name", refused);
         }

@@ -9,10 +9,6 @@ namespace Gambeta.Web.Pages.Drills.Own;
 /// <summary>The household's own drills: off the shelf, and in from a file.</summary>
 public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
 {
-    private const int LargestFile = 256 * 1024;
-
-    private readonly PageTools _tools = tools;
-
     public override string Place => "Drills";
 
     public IReadOnlyList<DrillCard> Own => [.. Catalogue.Cards.Where(card => card.IsOwn)];
@@ -37,16 +33,15 @@ public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnPostImportAsync(IFormFile? file) => InHousehold(async work =>
     {
         if (file is null || file.Length == 0) return Refused("Choose a file first.");
-        if (file.Length > LargestFile) return Refused("The file is larger than 256 KB. Drill cards are short: is it the right file?");
+        if (file.Length > Tools.Limits.DrillFileBytes) return Refused($"The file is larger than {Tools.Limits.DrillFileBytes / 1024} KB. Drill cards are short: is it the right file?");
         using var reader = new StreamReader(file.OpenReadStream());
-        var problem = await OwnDrills.TakeInAsync(work, _tools.Catalogues, Path.GetFileName(file.FileName), reader);
+        var problem = await OwnDrills.TakeInAsync(work, Tools, Path.GetFileName(file.FileName), reader);
         return problem is null ? RedirectToPage("/Drills/Own/Index") : Refused(problem);
     });
 
     private PageResult Refused(string problem)
     {
         Problems = [problem];
-        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-        return Page();
+        return Refused();
     }
 }

@@ -8,7 +8,7 @@ namespace Gambeta.Web.Pages.Drills.Own;
 internal static class OwnDrills
 {
     /// <summary>Reads a card file and keeps its cards; returns why not, or nothing. Ids get the prefix of own cards where they lack it; a card of the same id is replaced.</summary>
-    public static async Task<string?> TakeInAsync(HouseholdWork work, HouseholdCatalogues catalogues, string file, TextReader yaml)
+    public static async Task<string?> TakeInAsync(HouseholdWork work, PageTools tools, string file, TextReader yaml)
     {
         IReadOnlyList<DrillCard> cards;
         try
@@ -22,7 +22,7 @@ internal static class OwnDrills
         if (cards.Count == 0) return $"{file} holds no drill card.";
         if (cards.GroupBy(OwnId).FirstOrDefault(same => same.Count() > 1) is { } twice) return $"{file}: two cards have the id '{twice.First().Id}'.";
         var renamed = cards.ToDictionary(card => card.Id, OwnId);
-        return await KeepAsync(work, catalogues, file, [.. cards.Select(card => card with
+        return await KeepAsync(work, tools, file, [.. cards.Select(card => card with
         {
             Id = renamed[card.Id],
             // Rungs among the cards of the file follow their new names.
@@ -31,14 +31,14 @@ internal static class OwnDrills
     }
 
     /// <summary>Keeps cards that were read, when they hold together with the rest of the household's; returns why not, or nothing.</summary>
-    public static async Task<string?> KeepAsync(HouseholdWork work, HouseholdCatalogues catalogues, string file, IReadOnlyList<DrillCard> cards)
+    public static async Task<string?> KeepAsync(HouseholdWork work, PageTools tools, string file, IReadOnlyList<DrillCard> cards)
     {
         var written = cards.Select(card => new OwnDrill(card.Id, CardWriter.Write(card), Retired: false)).ToList();
         var all = (await OwnDrillStore.AllAsync(work)).ExceptBy(written.Select(own => own.DrillId), own => own.DrillId).Concat(written).ToList();
-        if (all.Count > OwnDrillStore.Most) return $"A household keeps {OwnDrillStore.Most} own drills at most.";
+        if (all.Count > tools.Limits.Drills) return $"A household keeps {tools.Limits.Drills} own drills at most.";
         try
         {
-            catalogues.Read(all, strict: true);
+            tools.Catalogues.Read(all, strict: true);
         }
         catch (Exception wrong) when (wrong is ArgumentException or CatalogueException)
         {

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 
@@ -116,7 +117,7 @@ public sealed class TypedDrill
         if (!string.IsNullOrWhiteSpace(Layout)) Add("layout", "layout", Quoted(Layout));
         Add("cue1", "cues", List(new[] { Cue1, Cue2, Cue3 }.Where(cue => !string.IsNullOrWhiteSpace(cue))!));
         var more = (Faults ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        Add("seen", "faults", $"[{string.Join(", ", more.Prepend($"{{ seen: {Quoted(Seen)}, cause: {Quoted(Cause)}, fix: {Quoted(Fix)} }}"))}]");
+        Add("seen", "faults", $"[{string.Join(", ", more.Select(Quoted).Prepend($"{{ seen: {Quoted(Seen)}, cause: {Quoted(Cause)}, fix: {Quoted(Fix)} }}"))}]");
         if (!string.IsNullOrWhiteSpace(Caution)) Add("caution", "cautions", List([Caution]));
         try
         {
@@ -150,5 +151,5 @@ public sealed class TypedDrill
 
     // The written card holds each part on a line of its own.
     private static Dictionary<string, string> Fields(string yaml) => yaml.Split('\n', StringSplitOptions.RemoveEmptyEntries)
-        .Select(line => line[2..].Split(": ", 2)).ToDictionary(parts => parts[0], parts => parts[1]);
+        .Select(line => line[2..].Split(": ", 2)).ToDictionary(parts => parts[0], parts => parts[1] is ['"', ..] ? JsonSerializer.Deserialize<string>(parts[1])! : parts[1]);
 }

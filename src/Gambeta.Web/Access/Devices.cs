@@ -1,0 +1,20 @@
+namespace Gambeta.Web.Access;
+
+/// <summary>What kind of device a browser says it is: enough to tell a phone from the laptop in a list, and nothing more is kept.</summary>
+public static class Devices
+{
+    public static string Of(string? agent)
+    {
+        return string.IsNullOrEmpty(agent) ? "a device"
+            : Says("iPad", "Tablet") || (Says("Android") && !Says("Mobile")) ? "tablet"
+            : Says("Mobi", "iPhone", "Android") ? "phone"
+            : Says("Windows", "Macintosh", "X11", "Linux", "CrOS") ? "computer"
+            : "a device";
+
+        bool Says(params ReadOnlySpan<string> words)
+        {
+            foreach (var word in words) if (agent.Contains(word, StringComparison.OrdinalIgnoreCase)) return true;
+            return false;
+        }
+    }
+}

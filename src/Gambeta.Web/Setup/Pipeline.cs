@@ -1,0 +1,35 @@
+using Gambeta.Web.Access;
+using Gambeta.Web.Api;
+using Gambeta.Web.Pages.Drills;
+using Microsoft.AspNetCore.Diagnostics.HealthChecks;
+
+namespace Gambeta.Web.Setup;
+
+/// <summary>What a request goes through, in this order.</summary>
+internal static class Pipeline
+{
+    public static void UseGambeta(this WebApplication app)
+    {
+        app.UseForwardedHeaders();
+        app.UseHsts();
+        app.UseRequestLog();
+        app.UseStrictHeaders();
+        app.UseProblemWords();
+        app.UseDatabaseAwayPage();
+        app.UseResponseCompression();
+        app.UseRouting();
+        app.UseAuthentication();
+        app.UseAuthorization();
+        app.UseRateLimiter();
+        app.UseTextsOnly();
+        app.MapStaticAssets().DisableRateLimiting();
+        app.MapRazorPages().WithStaticAssets();
+        app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(30), KeepAliveTimeout = TimeSpan.FromSeconds(20) });
+        app.MapPosts();
+        app.MapDrillFiles();
+        app.MapOpenApi("/api/openapi.json").RequireAuthorization();
+        app.MapHealthChecks("/healthz/live", new HealthCheckOptions { Predicate = _ => false });
+        app.MapHealthChecks("/healthz/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });
+        app.MapHealthChecks("/healthz", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });
+    }
+}

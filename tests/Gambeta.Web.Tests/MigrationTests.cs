@@ -1,0 +1,50 @@
+using Dapper;
+using Gambeta.Storage;
+using Npgsql;
+
+namespace Gambeta.Web.Tests;
+
+/// <summary>A database as it was yesterday, brought up to date: every set, sitting and name is there, and two that looked alike are told apart.</summary>
+public class MigrationTests(TestServer server)
+{
+    [Fact]
+    public async Task A_database_of_yesterday_keeps_its_sets_and_is_told_its_sittings()
+    {
+        var name = "migrated_" + Guid.NewGuid().ToString("N");
+        await using (var owner = new NpgsqlConnection(server.OwnerConnection)) await owner.ExecuteAsync($"create database {name}");
+        var connection = new NpgsqlConnectionStringBuilder(server.OwnerConnection) { Database = name }.ToString();
+        Migrator.Migrate(connection, upTo: "0006");
+        await using (var before = new NpgsqlConnection(connection))
+        {
+            await before.ExecuteAsync(
+                """
+                insert into household (household_id, name, password_hash, time_zone, created_at) values
+                  ('01900000-0000-7000-8000-0000000000a1', 'Bakery', 'h', 'UTC', '2026-01-01'), ('01900000-0000-7000-8000-0000000000a2', 'Bаkery', 'h', 'UTC', '2026-01-02');
+                insert into player (household_id, player_id, nickname, birth_year, preferred_foot, level) values ('01900000-0000-7000-8000-0000000000a1', '01900000-0000-7000-8000-0000000000b1', 'Odei', 2016, 'left', 'steady');
+                insert into practice_set (household_id, set_id, session_id, player_id, drill, layout, set_order, feet, started_at, day, worked_ms, planned_seconds, counted_by, touches_left, touches_right, events)
+                select '01900000-0000-7000-8000-0000000000a1', ('01900000-0000-7000-8000-0000000001' || to_char(n, 'FM00'))::uuid, '01900000-0000-7000-8000-0000000000c1', '01900000-0000-7000-8000-0000000000b1',
+                  case when n < 3 then 'toe-taps' else 'inside-taps' end, '', n, 'both', timestamptz '2026-05-01 17:00Z' + n * interval '1 minute', '2026-05-01', 30000, 30, 'tapped', n, n, 'l30'
+                from generate_series(1, 4) n;
+                insert into session_end (household_id, session_id, player_id, sheet, effort, ended_at) values ('01900000-0000-7000-8000-0000000000a1', '01900000-0000-7000-8000-0000000000c1', '01900000-0000-7000-8000-0000000000b1', 'patio-ten', 5, '2026-05-01 17:10Z');
+                insert into set_change (household_id, change_id, set_id, before)
+                select household_id, '01900000-0000-7000-8000-0000000000d1', set_id, to_jsonb(s) from practice_set s where set_order = 2;
+                update practice_set set touches_left = 50, events = null where set_order = 2;
+                """);
+        }
+        Migrator.Migrate(connection);
+        await using var database = new GambetaDatabase(new NpgsqlConnectionStringBuilder(server.AppConnection) { Database = name }.ToString());
+        (await Migrator.MissingAsync(database)).ShouldBeEmpty();
+        await using (var owner = new NpgsqlConnection(connection))
+        {
+            (await owner.QueryAsync<string>("select name_key from household order by created_at")).ShouldBe(["bakery", "bakery 2"]);
+            (await owner.QuerySingleAsync<(string, DateTime, DateTime)>("select sheet, started_at at time zone 'UTC', ended_at at time zone 'UTC' from sitting")).ShouldBe(("patio-ten", new DateTime(2026, 5, 1, 17, 1, 0), new DateTime(2026, 5, 1, 17, 10, 0)));
+        }
+        await using var work = await database.BeginAsync(Guid.Parse("01900000-0000-7000-8000-0000000000a1"), TestContext.Current.CancellationToken);
+        var sets = await SetStore.SessionAsync(work, Guid.Parse("01900000-0000-7000-8000-0000000000c1"));
+        sets.Select(set => (set.Drill, set.Plan.Item)).ShouldBe([("toe-taps", 0), ("toe-taps", 0), ("inside-taps", 1), ("inside-taps", 1)]);
+        // A correction from before keeps what it corrected, taps and all.
+        (await SetStore.UndoAsync(work, Guid.Parse("01900000-0000-7000-8000-0000000000d1"))).ShouldBe(UndoOutcome.Undone);
+        var back = await SetStore.FindAsync(work, sets[1].Id);
+        (back!.Touches.Left, back.Events).ShouldBe((2, "l30"));
+    }
+}

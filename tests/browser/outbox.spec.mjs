@@ -1,0 +1,273 @@
+import { expect, test } from '@playwright/test';
+import { begin, logged, newHousehold, start, storedSets, tap } from './household.mjs';
+import { gone, portAt, serve } from './server.mjs';
+
+const stored = page => page.locator('[data-stored]');
+
+/** What stands in a store of the outbox. */
+const kept = (page, store = 'waiting') => page.evaluate(async name => {
+  const { openDB } = await import('/lib/idb.js');
+  const db = await openDB('gambeta'), all = await db.getAll(name);
+  db.close();
+  return all;
+}, store);
+
+/** Without the open line each thing is a request of its own, which a test can answer as it likes. */
+const noLine = page => page.routeWebSocket(/api\/line/, line => line.close());
+
+/** Keeps sets by the module itself, as the practice screen does, one after another within some milliseconds. */
+const keepMany = (page, count, within) => page.evaluate(async ([count, within]) => {
+  const [{ keep }, { newId }] = await Promise.all([import('/js/outbox.js'), import('/js/ids.js')]), ids = [];
+  for (let i = 0; i < count; i++) {
+    const id = newId();
+    ids.push(id);
+    keep({ kind: 'set', key: id, url: '/api/sets', body: { id, session: newId(), player: document.body.dataset.player, drill: 'pull-back-laces-away', order: 1, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
+    await new Promise(resolve => setTimeout(resolve, Math.random() * within));
+  }
+  return ids;
+}, [count, within]);
+
+const problem = (status, problems, more = {}) => ({ status, contentType: 'application/problem+json', body: JSON.stringify({ title: 'x', status, problems, ask: false, ...more }) });
+
+test('two tabs that keep and send at the same time lose nothing and double nothing', async ({ page, context }) => {
+  await newHousehold(page);
+  await page.goto('/today');
+  const other = await context.newPage();
+  await other.goto('/today');
+  // Loaded while there is a network.
+  for (const one of [page, other]) await one.evaluate(() => import('/js/ids.js'));
+  await context.setOffline(true);
+  const before = await keepMany(page, 30, 4);
+  await context.setOffline(false);
+  const after = (await Promise.all([keepMany(page, 60, 20), keepMany(other, 60, 20)])).flat();
+  await expect(async () => expect((await kept(page)).length).toBe(0)).toPass();
+  const ids = (await storedSets(page)).map(set => set.set_id);
+  expect(ids.length).toBe(150);
+  expect(new Set(ids)).toEqual(new Set([...before, ...after]));
+});
+
+test('one thing that the server breaks on does not hold up what comes after it, and goes when it is well again', async ({ page }) => {
+  await newHousehold(page);
+  await page.goto('/today');
+  let ill = true;
+  await page.route('**/api/sets', async route => ill && route.request().postDataJSON().order === 7 ? route.fulfill(problem(500, ['Something broke.'])) : route.continue());
+  await page.evaluate(async () => {
+    const [{ keep }, { newId }] = await Promise.all([import('/js/outbox.js'), import('/js/ids.js')]);
+    for (const order of [7, 8, 9]) {
+      const id = newId();
+      await keep({ kind: 'set', key: id, url: '/api/sets', body: { id, session: newId(), player: document.body.dataset.player, drill: 'pull-back-laces-away', order, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
+      // Its count waits with its set: alone it would be refused for good.
+      if (order === 7) await keep({ kind: 'count', key: newId(), set: id, url: '/api/counts', body: { set: id, change: newId(), draft: { left: 11, seconds: 20 }, sure: false } });
+    }
+  });
+  await expect(async () => expect((await kept(page)).map(item => item.kind)).toEqual(['set', 'count'])).toPass();
+  expect(await kept(page, 'refused')).toEqual([]);
+  ill = false;
+  await page.reload();
+  await expect(async () => expect(await kept(page)).toEqual([])).toPass();
+  expect((await logged(page)).sort()).toEqual(['11', '2', '2']);
+});
+
+for (const [what, answer] of Object.entries({
+  'a page of another network that says 200': { status: 200, contentType: 'text/html', body: '<html>Please accept the terms</html>' },
+  'JSON of somebody else that says 200': { status: 200, contentType: 'application/json', body: '{"ok":true}' },
+  'a 404 that is not ours': { status: 404, contentType: 'text/html', body: 'no such page' },
+  'a 422 that is not ours': { status: 422, contentType: 'application/json', body: '{"error":"nope"}' },
+  'a 413 of a proxy': { status: 413, contentType: 'text/html', body: 'too large' },
+  'a 408': { status: 408, body: '' },
+  'a 429': { status: 429, headers: { 'Retry-After': '2' }, body: '' },
+  'a 502': { status: 502, body: 'bad gateway' },
+})) {
+  test(`${what} stores nothing and refuses nothing: the set waits, and goes when our own server answers`, async ({ page }) => {
+    await newHousehold(page);
+    await noLine(page);
+    await begin(page, 'pull-back-laces-away');
+    await expect(async () => expect(await kept(page)).toEqual([])).toPass();
+    await page.route('**/api/**', route => route.fulfill(answer));
+    await tap(page, 'fffff');
+    await page.clock.runFor(20_000);
+    await expect(stored(page)).toHaveText('1 set waits on this device');
+    expect((await kept(page)).filter(item => item.kind === 'set').length).toBe(1);
+    expect(await kept(page, 'refused')).toEqual([]);
+    await page.unroute('**/api/**');
+    await expect(async () => {
+      await page.clock.runFor(6000);
+      await expect(stored(page)).toHaveText('all stored', { timeout: 500 });
+    }).toPass();
+    expect(await logged(page)).toEqual(['5']);
+  });
+}
+
+test('a server that hangs is said to hang, holds nobody, and what was played is there when it goes on', async ({ browser }) => {
+  const port = portAt(4), server = await serve(port);
+  try {
+    const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${port}` })).newPage();
+    await newHousehold(page);
+    // In real time: what hangs is no clock of ours.
+    await page.goto('/practise/pull-back-laces-away');
+    await start(page);
+    await page.keyboard.press('ArrowRight');
+    await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work');
+    server.kill('SIGSTOP');
+    await page.keyboard.press('f');
+    await page.keyboard.press('ArrowRight');
+    await expect(stored(page)).toHaveText('1 set waits on this device');
+    await page.keyboard.press('Escape');
+    await expect(stored(page)).toContainText('Once more, and it leads to Today');
+    // The next time-out takes nothing back of what was said.
+    await page.waitForEvent('requestfailed');
+    await expect(stored(page)).toContainText('Once more, and it leads to Today');
+    await page.keyboard.press('Escape');
+    server.kill('SIGCONT');
+    // To the result where it was just in time, else to Today.
+    await page.waitForURL(url => url.pathname === '/today' || url.pathname.startsWith('/practise/result/'));
+    await expect(async () => expect(await kept(page)).toEqual([])).toPass({ timeout: 60_000 });
+    expect(await logged(page)).toEqual(['1']);
+  } finally {
+    server.kill('SIGCONT');
+    await gone(server);
+  }
+});
+
+test('a typed count that is asked about while nobody looks is kept until somebody says whether it is right', async ({ page, context }) => {
+  await newHousehold(page);
+  await begin(page, 'pull-back-laces-away');
+  await tap(page, 'fffff');
+  await page.clock.runFor(20_000);
+  await expect(stored(page)).toHaveText('all stored');
+  await context.setOffline(true);
+  await page.keyboard.press('t');
+  await page.locator('[data-typed] input').first().fill('161');
+  await page.keyboard.press('Enter');
+  await page.clock.runFor(300);
+  await page.keyboard.press('ArrowRight');
+  await context.setOffline(false);
+  await expect(stored(page)).toContainText('Not taken: That is more than 8 touches a second');
+  await page.goto('/today');
+  await expect(page.locator('[data-waiting]')).toContainText('One thing that was played here was not taken');
+  await page.getByRole('link', { name: 'Look at it' }).click();
+  await expect(page.locator('.waits li')).toContainText('more than 8 touches a second');
+  await page.getByRole('button', { name: 'It is right, keep it' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing waits' })).toBeVisible();
+  expect(await logged(page)).toEqual(['161']);
+});
+
+test('answers and pains that are refused are kept and shown like sets, and go only when somebody lets them go', async ({ page }) => {
+  await newHousehold(page);
+  await noLine(page);
+  await page.route('**/api/pains', route => route.fulfill(problem(422, ['Where does it hurt?'])));
+  await page.route('**/api/answers', route => route.fulfill(problem(404, ['This household has no such player.'])));
+  await begin(page, 'pull-back-laces-away');
+  await tap(page, 'fff');
+  for (let i = 0; i < 10 && await page.locator('[data-stage]').getAttribute('data-phase') !== 'done'; i++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('1');
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'Knee' }).click();
+  await expect(async () => expect((await kept(page, 'refused')).map(item => item.kind).sort()).toEqual(['answer', 'pain'])).toPass();
+  await page.goto('/household/waiting');
+  await expect(page.locator('.waits li')).toHaveText([/What was said: Pull back, laces away.*no such player/, /That something hurts.*Where does it hurt/]);
+  for (let i = 2; i > 0; i--) await page.getByRole('button', { name: 'Let it go' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Nothing waits' })).toBeVisible();
+});
+
+test('a full or closed storage freezes nothing, and what it means is said', async ({ page, browser, baseURL }) => {
+  await newHousehold(page);
+  await begin(page, 'pull-back-laces-away');
+  // Full: what is small is not kept any more, sets are.
+  await page.evaluate(() => { for (let size = 1 << 20, n = 0; size >= 1;) try { localStorage.setItem(`fill ${n++}`, 'x'.repeat(size)); } catch { size >>= 1; } });
+  await tap(page, 'ffff');
+  await page.clock.runFor(20_000);
+  await expect(stored(page)).toHaveText('all stored');
+  expect(await logged(page)).toEqual(['4']);
+  // Closed altogether: the round goes on, a set is in memory until it is sent, and the screen says so.
+  const context = await browser.newContext({ baseURL }), closed = await context.newPage();
+  await closed.addInitScript(() => {
+    for (const name of ['localStorage', 'sessionStorage']) Object.defineProperty(window, name, { get() { throw new DOMException('closed', 'SecurityError'); } });
+    IDBFactory.prototype.open = () => { throw new DOMException('closed', 'SecurityError'); };
+  });
+  const errors = [];
+  closed.on('pageerror', error => errors.push(String(error)));
+  await newHousehold(closed);
+  await begin(closed, 'pull-back-laces-away');
+  await context.setOffline(true);
+  await tap(closed, 'fffff');
+  await closed.clock.runFor(20_000);
+  await expect(stored(closed)).toContainText('this device cannot keep it: leave this page open');
+  await context.setOffline(false);
+  await expect(stored(closed)).toHaveText('all stored');
+  expect(await logged(closed)).toEqual(['5']);
+  expect(errors).toEqual([]);
+});
+
+test('what waited in the list of an earlier version is carried over', async ({ page }) => {
+  await newHousehold(page);
+  await page.goto('/today');
+  const ids = await page.evaluate(async () => {
+    const { newId } = await import('/js/ids.js'), { household, player } = document.body.dataset, ids = [newId(), newId()];
+    const item = id => ({ kind: 'set', key: id, household, url: '/api/sets', body: { id, session: newId(), player, drill: 'pull-back-laces-away', order: 1, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
+    localStorage.setItem('gambeta-waiting', JSON.stringify([item(ids[0])]));
+    localStorage.setItem('gambeta-refused', JSON.stringify([{ ...item(ids[1]), problems: ['Once upon a time.'] }]));
+    return ids;
+  });
+  await page.reload();
+  await expect(page.locator('[data-waiting]')).toContainText('One thing that was played here was not taken');
+  await expect.poll(async () => (await storedSets(page)).map(set => set.set_id)).toEqual([ids[0]]);
+  expect((await kept(page, 'refused')).map(item => item.key)).toEqual([ids[1]]);
+  expect(await page.evaluate(() => [localStorage.getItem('gambeta-waiting'), localStorage.getItem('gambeta-refused')])).toEqual([null, null]);
+});
+
+test('an answer that was lost is given again: the best is said', async ({ page }) => {
+  await newHousehold(page);
+  await noLine(page);
+  await begin(page, 'pull-back-laces-away');
+  let lost = 0;
+  await page.route('**/api/sets', async route => {
+    const response = await route.fetch();
+    if (lost++ === 0) await route.abort('connectionreset');
+    else await route.fulfill({ response });
+  });
+  await tap(page, 'fffff');
+  await page.clock.runFor(20_000);
+  await expect(stored(page)).toHaveText('1 set waits on this device');
+  await page.clock.runFor(6000);
+  await expect(page.locator('[data-result]')).toHaveText('New best: 5 touches');
+  expect(await logged(page)).toEqual(['5']);
+});
+
+test('after it hurts nothing brings the run back: not another tab, not the back button, not a server that knows nothing of it', async ({ page, context }) => {
+  await newHousehold(page);
+  await noLine(page);
+  await page.goto('/sheets');
+  await begin(page, 'pull-back-laces-away');
+  await tap(page, 'ffff');
+  await page.route('**/api/pains', route => route.abort());
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'Heel' }).click();
+  await page.clock.runFor(3000);
+  expect(await page.evaluate(() => Object.keys(localStorage).filter(key => key.startsWith('gambeta-run')))).toEqual([]);
+  await page.goto('/drills');
+  expect(await page.evaluate(() => Object.keys(localStorage).filter(key => key.startsWith('gambeta-run')))).toEqual([]);
+  await page.goBack();
+  await expect(page.locator('[data-resume]')).toContainText('Something hurt');
+  await expect(page.locator('[data-do=start]')).toBeHidden();
+  const other = await context.newPage();
+  await other.route('**/api/pains', route => route.abort());
+  await other.goto('/practise/toe-taps');
+  await expect(other.locator('[data-resume]')).toContainText('Something hurt');
+  await other.keyboard.press('Space');
+  await expect(other.locator('[data-play]')).toBeHidden();
+  expect(await other.evaluate(async () => Boolean(await caches.match('/practise/pull-back-laces-away')))).toBe(false);
+});
+
+test('tries are written and read with the star at the same end as in the core', async ({ page }) => {
+  const { readFileSync } = await import('node:fs');
+  await page.goto('/');
+  for (const { measuredBy, typed, touches, dropped } of JSON.parse(readFileSync(new URL('../shared/typed-tries.json', import.meta.url)))) {
+    const [read, written] = await page.evaluate(async ([measuredBy, words, draft]) => {
+      const { readTries, writeTries } = await import('/js/typed-tries.js');
+      return [readTries(measuredBy, words), writeTries(measuredBy, draft)];
+    }, [measuredBy, typed.split(', '), { tryTouches: touches, tryDropped: dropped }]);
+    expect(read).toEqual({ tryTouches: touches, tryDropped: dropped });
+    expect(written.join(', ')).toBe(typed);
+  }
+});
