@@ -54,7 +54,7 @@ public static class DemoHousehold
     public static async Task<bool> CopyAsync(HouseholdWork work, DateTimeOffset now, TimeSpan lasts, int most)
     {
         var madeAt = await MadeAtAsync(work);
-        return madeAt is not null && await work.Connection.ExecuteScalarAsync<bool>(
+        return madeAt is not null && await work.ExecuteScalarAsync<bool>(
             "select demo_copy(@Household, @tables, @days, @until, @most)",
             new { work.Household, tables = Copied.ToArray(), days = Math.Max(0, (int)(now - madeAt.Value).TotalDays), until = (now + lasts).UtcDateTime, most });
     }
@@ -64,7 +64,7 @@ public static class DemoHousehold
 
     // When the copied one was made, which only its own household may read.
     private static async Task<DateTimeOffset?> MadeAtAsync(HouseholdWork work) =>
-        await work.Connection.ExecuteScalarAsync<DateTime?>("select demo_made_at()") is { } at ? new DateTimeOffset(DateTime.SpecifyKind(at, DateTimeKind.Utc)) : null;
+        await work.ExecuteScalarAsync<DateTime?>("select demo_made_at()") is { } at ? new DateTimeOffset(DateTime.SpecifyKind(at, DateTimeKind.Utc)) : null;
 
     /// <summary>Makes it up where it is not there yet, or is some days old. Returns whether it was made now.</summary>
     public static async Task<bool> LoadAsync(GambetaDatabase database, DrillCatalogue catalogue, DateTimeOffset now, string timeZone)
@@ -74,7 +74,7 @@ public static class DemoHousehold
         await HouseholdStore.EraseAsync(work);
         // No password opens it, and no name leads to it.
         if (await HouseholdStore.CreateAsync(work, Name, "", timeZone) != CreateOutcome.Made) return false;
-        await work.Connection.ExecuteAsync("update household set name_key = 'demo', created_at = @now where household_id = @Id", new { Id, now = now.UtcDateTime });
+        await work.ExecuteAsync("update household set name_key = 'demo', created_at = @now where household_id = @Id", new { Id, now = now.UtcDateTime });
         var year = now.Year;
         await HouseholdStore.AddPlayerAsync(work, new Player(Irune, "Irune", year - 11, Foot.Right, Level.Steady));
         await HouseholdStore.AddPlayerAsync(work, new Player(Benat, "Beñat", year - 8, Foot.Left, Level.FirstWeeks));

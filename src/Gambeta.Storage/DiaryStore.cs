@@ -12,12 +12,12 @@ public static class DiaryStore
 {
     /// <summary>Days with practice from a day on, oldest first.</summary>
     public static async Task<IReadOnlyList<DayTally>> DaysAsync(HouseholdWork work, Guid player, DateOnly from) =>
-        Days(await work.Connection.QueryAsync<DayRow>(DaysSql, new { work.Household, player, from }));
+        Days(await work.QueryAsync<DayRow>(DaysSql, new { work.Household, player, from }));
 
     /// <summary>All that Today shows, in one round trip: days from a day on, the latest sitting, the standing bests, and when each drill was last played.</summary>
     public static async Task<TodayRows> TodayAsync(HouseholdWork work, Guid player, DateOnly from)
     {
-        await using var rows = await work.Connection.QueryMultipleAsync(
+        await using var rows = await work.QueryMultipleAsync(
             $"""
             {DaysSql};
 
@@ -48,11 +48,11 @@ public static class DiaryStore
 
     /// <summary>The bests that stand, one of each key.</summary>
     public static async Task<IReadOnlyList<Mark>> StandingAsync(HouseholdWork work, Guid player) =>
-        [.. (await work.Connection.QueryAsync<MarkRow>(LatestStandingSql, new { work.Household, player })).Select(row => row.ToMark())];
+        [.. (await work.QueryAsync<MarkRow>(LatestStandingSql, new { work.Household, player })).Select(row => row.ToMark())];
 
     /// <summary>The day on which each drill was last played.</summary>
     public static async Task<IReadOnlyDictionary<string, DateOnly>> LastDaysAsync(HouseholdWork work, Guid player) =>
-        (await work.Connection.QueryAsync<(string Drill, DateOnly Day)>(LastDaysSql, new { work.Household, player })).ToDictionary(d => d.Drill, d => d.Day);
+        (await work.QueryAsync<(string Drill, DateOnly Day)>(LastDaysSql, new { work.Household, player })).ToDictionary(d => d.Drill, d => d.Day);
 
     /// <summary>
     /// All that the logbook shows, in one round trip: the sets of a player between two days, one drill or all, latest day first
@@ -60,7 +60,7 @@ public static class DiaryStore
     /// </summary>
     public static async Task<LogbookRows> LogbookAsync(HouseholdWork work, Guid player, string? drill, DateOnly from, DateOnly to, int page = 1)
     {
-        await using var rows = await work.Connection.QueryMultipleAsync(
+        await using var rows = await work.QueryMultipleAsync(
             $"""
             select {SetRow.Columns}, exists (select from mark m where m.household_id = @Household and m.set_id = s.set_id and m.is_best) is_best from practice_set s
             where household_id = @Household and player_id = @player and day between @from and @to
@@ -81,7 +81,7 @@ public static class DiaryStore
 
     /// <summary>The bests made between two days, by their set.</summary>
     public static async Task<ILookup<Guid, Mark>> BestsOfAsync(HouseholdWork work, Guid player, DateOnly from, DateOnly to) =>
-        (await work.Connection.QueryAsync<MarkRow>(
+        (await work.QueryAsync<MarkRow>(
             """
             select set_id, measure, player_id, drill, feet, layout, value, made_at, day, is_best from mark
             where household_id = @Household and player_id = @player and day between @from and @to and is_best
@@ -91,7 +91,7 @@ public static class DiaryStore
     /// <summary>The latest bests of every key, oldest first within a key, at most so many a key; of one drill or all.</summary>
     public static async Task<IReadOnlyList<IGrouping<MarkKey, Mark>>> ChainsAsync(HouseholdWork work, Guid player, int most, string? drill = null) =>
     [
-        .. (await work.Connection.QueryAsync<MarkRow>(
+        .. (await work.QueryAsync<MarkRow>(
             """
             select b.set_id, s.measure, s.player_id, s.drill, s.feet, s.layout, b.value, b.made_at, b.day
             from (

@@ -37,13 +37,13 @@ public sealed class GambetaDatabase : IAsyncDisposable
     /// <summary>Plain connections, for what belongs to no household.</summary>
     public NpgsqlDataSource Source { get; }
 
-    /// <summary>Begins work inside a household: the policies of the database show and take only its rows until the work ends.</summary>
+    /// <summary>Begins work inside a household: the policies of the database show and take only its rows until the work ends. Statements end when the caller goes.</summary>
     public async Task<HouseholdWork> BeginAsync(Guid household, CancellationToken cancel = default)
     {
         var work = await OpenAsync(household, cancel);
         try
         {
-            await work.Connection.ExecuteAsync(EnterSql, new { household = household.ToString() });
+            await work.ExecuteAsync(EnterSql, new { household = household.ToString() });
             return work;
         }
         catch
@@ -62,7 +62,7 @@ public sealed class GambetaDatabase : IAsyncDisposable
         var connection = await Source.OpenConnectionAsync(cancel);
         try
         {
-            return new HouseholdWork(household, connection, await connection.BeginTransactionAsync(cancel));
+            return new HouseholdWork(household, connection, await connection.BeginTransactionAsync(cancel), cancel);
         }
         catch
         {
@@ -73,24 +73,4 @@ public sealed class GambetaDatabase : IAsyncDisposable
 
     /// <inheritdoc/>
     public ValueTask DisposeAsync() => Source.DisposeAsync();
-}
-
-/// <summary>One transaction inside one household. Without a commit nothing that was done remains.</summary>
-public sealed class HouseholdWork(Guid household, NpgsqlConnection connection, NpgsqlTransaction transaction) : IAsyncDisposable
-{
-    /// <summary>Whose rows these are.</summary>
-    public Guid Household => household;
-
-    /// <summary>The connection, already in the transaction.</summary>
-    public NpgsqlConnection Connection => connection;
-
-    /// <summary>Keeps what was done.</summary>
-    public Task CommitAsync(CancellationToken cancel = default) => transaction.CommitAsync(cancel);
-
-    /// <inheritdoc/>
-    public async ValueTask DisposeAsync()
-    {
-        await transaction.DisposeAsync();
-        await connection.DisposeAsync();
-    }
 }

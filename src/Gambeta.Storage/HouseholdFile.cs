@@ -14,7 +14,7 @@ public static class HouseholdFile
     {
         // The names come from the list above, never from outside.
         var parts = Tables.Select(table => $"'{table}', (select coalesce(jsonb_agg(to_jsonb(t) - array['password_hash', 'recovery_hash']), '[]') from {table} t where household_id = @Household)");
-        return await work.Connection.ExecuteScalarAsync<string>(
+        return await work.ExecuteScalarAsync<string>(
             $"select jsonb_pretty(jsonb_build_object('file', 'gambeta household', 'version', 1, {string.Join(", ", parts)}))", new { work.Household }) ?? "";
     }
 }

@@ -31,7 +31,7 @@ public static class HouseholdStore
     {
         try
         {
-            await work.Connection.ExecuteAsync(
+            await work.ExecuteAsync(
                 """
                 insert into household (household_id, name, name_key, password_hash, recovery_hash, time_zone)
                 values (@Household, @name, @key, @passwordHash, @recoveryHash, @timeZone)
@@ -51,7 +51,7 @@ public static class HouseholdStore
 
     /// <summary>Adds a player; adding the same id again changes nothing.</summary>
     public static Task AddPlayerAsync(HouseholdWork work, Player player) =>
-        work.Connection.ExecuteAsync(
+        work.ExecuteAsync(
             """
             insert into player (household_id, player_id, nickname, birth_year, preferred_foot, level)
             values (@Household, @Id, @Nickname, @BirthYear, @foot, @level)
@@ -80,8 +80,7 @@ public static class HouseholdStore
         var work = await database.OpenAsync(household, cancel);
         try
         {
-            await using var read = await work.Connection.QueryMultipleAsync(new CommandDefinition(
-                LookSql, Whose(household, signIn, now), cancellationToken: cancel));
+            await using var read = await work.QueryMultipleAsync(LookSql, Whose(household, signIn, now));
             await read.ReadAsync();
             var (view, isStale) = ViewOf(await read.ReadAsync<ViewRow>(), now);
             await read.DisposeAsync();
@@ -126,11 +125,11 @@ public static class HouseholdStore
     }
 
     /// <summary>Turns heading on or off.</summary>
-    public static Task SetHeadingAsync(HouseholdWork work, bool heading) => work.Connection.ExecuteAsync(
+    public static Task SetHeadingAsync(HouseholdWork work, bool heading) => work.ExecuteAsync(
         "update household set heading = @heading where household_id = @Household", new { work.Household, heading });
 
     /// <summary>Keeps what a household chose.</summary>
-    public static Task SaveSettingsAsync(HouseholdWork work, HouseholdSettings settings) => work.Connection.ExecuteAsync(
+    public static Task SaveSettingsAsync(HouseholdWork work, HouseholdSettings settings) => work.ExecuteAsync(
         """
         update household set units = @units, other_foot = @OtherFoot, sounds = @Sounds, week_starts_on = @WeekStartsOn, time_zone = @TimeZone, clip_penalty = @ClipPenalty
         where household_id = @Household
@@ -138,7 +137,7 @@ public static class HouseholdStore
         new { work.Household, units = settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, WeekStartsOn = (short)settings.WeekStartsOn, settings.TimeZone, settings.ClipPenalty });
 
     /// <summary>Changes a player; sets that were played stay as they are.</summary>
-    public static Task ChangePlayerAsync(HouseholdWork work, Player player) => work.Connection.ExecuteAsync(
+    public static Task ChangePlayerAsync(HouseholdWork work, Player player) => work.ExecuteAsync(
         """
         update player set nickname = @Nickname, birth_year = @BirthYear, preferred_foot = @foot, level = @level
         where household_id = @Household and player_id = @Id
@@ -146,23 +145,23 @@ public static class HouseholdStore
         new { work.Household, player.Id, player.Nickname, player.BirthYear, foot = player.Preferred.ToWords(), level = player.Level.ToWords() });
 
     /// <summary>Erases a player with everything that was played.</summary>
-    public static Task ErasePlayerAsync(HouseholdWork work, Guid player) => work.Connection.ExecuteAsync(
+    public static Task ErasePlayerAsync(HouseholdWork work, Guid player) => work.ExecuteAsync(
         "delete from player where household_id = @Household and player_id = @player", new { work.Household, player });
 
     /// <summary>The hash of the household's password.</summary>
-    public static Task<string?> PasswordHashAsync(HouseholdWork work) => work.Connection.ExecuteScalarAsync<string?>(
+    public static Task<string?> PasswordHashAsync(HouseholdWork work) => work.ExecuteScalarAsync<string?>(
         "select password_hash from household where household_id = @Household", new { work.Household });
 
     /// <summary>Puts other recovery words in place.</summary>
-    public static Task SetRecoveryAsync(HouseholdWork work, string hash) => work.Connection.ExecuteAsync(
+    public static Task SetRecoveryAsync(HouseholdWork work, string hash) => work.ExecuteAsync(
         "update household set recovery_hash = @hash where household_id = @Household", new { work.Household, hash });
 
     /// <summary>Puts another password in place.</summary>
-    public static Task SetPasswordAsync(HouseholdWork work, string hash) => work.Connection.ExecuteAsync(
+    public static Task SetPasswordAsync(HouseholdWork work, string hash) => work.ExecuteAsync(
         "update household set password_hash = @hash where household_id = @Household", new { work.Household, hash });
 
     /// <summary>Erases the household with everything it has, for good.</summary>
-    public static Task EraseAsync(HouseholdWork work) => work.Connection.ExecuteAsync(
+    public static Task EraseAsync(HouseholdWork work) => work.ExecuteAsync(
         "delete from household where household_id = @Household", new { work.Household });
 
     private sealed class ViewRow

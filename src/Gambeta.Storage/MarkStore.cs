@@ -11,19 +11,20 @@ internal static class MarkStore
 
     /// <summary>The marks of a set that are bests as they stand.</summary>
     public static async Task<IReadOnlyList<Mark>> BestsOfAsync(HouseholdWork work, Guid set) =>
-        [.. (await work.Connection.QueryAsync<MarkRow>($"select {Columns} from mark where household_id = @Household and set_id = @set and is_best", new { work.Household, set })).Select(row => row.ToMark()).Order()];
+        [.. (await work.QueryAsync<MarkRow>($"select {Columns} from mark where household_id = @Household and set_id = @set and is_best", new { work.Household, set })).Select(row => row.ToMark()).Order()];
 
     /// <summary>The bests of a player in a drill, for a query that reads them in the same round trip.</summary>
     internal const string BestsSql = $"select {Columns} from mark where household_id = @HouseholdId and player_id = @PlayerId and drill = @Drill and is_best";
 
     /// <summary>
-    /// Adds the marks of a new set, mends the chains they enter, from the chains alone, and works out what follows from both, all in one round trip. Returns the
-    /// marks that are bests now.
+    /// Adds the marks of a new set, mends the chains they enter, from the chains alone, works out what follows from both, and counts the set among what was
+    /// written today, all in one round trip. Returns the marks that are bests now, and how much the household wrote.
     /// </summary>
     /// <param name="work">The work in progress.</param>
     /// <param name="set">The new set.</param>
     /// <param name="standing">The bests of its player in its drill until now.</param>
-    public static async Task<IReadOnlyList<Mark>> AddAsync(HouseholdWork work, PracticeSet set, IEnumerable<MarkRow> standing)
+    /// <param name="today">The day on which it is written.</param>
+    public static async Task<(IReadOnlyList<Mark> Bests, int Written)> AddAsync(HouseholdWork work, PracticeSet set, IEnumerable<MarkRow> standing, DateOnly today)
     {
         var marks = Scoring.MarksOf(set).ToList();
         var bests = standing.Select(row => row.ToMark()).ToLookup(mark => mark.Key);
@@ -31,15 +32,16 @@ internal static class MarkStore
         var beaten = marks.SelectMany(mark => bests[mark.Key].Except(chains[mark])).ToList();
         var parameters = SummaryStore.Parameters(work, set.PlayerId, [set.Day, .. beaten.Select(mark => mark.Day)], [set.Drill]);
         AddRows(parameters, marks.Select(mark => MarkRow.From(mark, chains[mark].Contains(mark))));
-        parameters.AddDynamicParams(new { beatenSets = beaten.Select(mark => mark.SetId).ToArray(), beatenMeasures = beaten.Select(mark => mark.Key.Measure.ToString()).ToArray() });
-        await work.Connection.ExecuteAsync(
+        parameters.AddDynamicParams(new { writer = set.PlayerId, today, beatenSets = beaten.Select(mark => mark.SetId).ToArray(), beatenMeasures = beaten.Select(mark => mark.Key.Measure.ToString()).ToArray() });
+        var written = await work.ExecuteScalarAsync<int>(
             $"""
             {(marks.Count > 0 ? InsertSql + ";" : "")}
             {(beaten.Count > 0 ? BeatenSql + ";" : "")}
-            {SummaryStore.RefreshSql}
+            {SummaryStore.RefreshSql};
+            {WrittenStore.TakeSql}
             """,
             parameters);
-        return [.. marks.Where(mark => chains[mark].Contains(mark))];
+        return ([.. marks.Where(mark => chains[mark].Contains(mark))], written);
     }
 
     private const string BeatenSql =
@@ -55,14 +57,14 @@ internal static class MarkStore
     /// <param name="dayBefore">The day it counted for before.</param>
     public static async Task RewriteAsync(HouseholdWork work, PracticeSet set, bool removed, DateOnly dayBefore)
     {
-        await work.Connection.ExecuteAsync(
+        await work.ExecuteAsync(
             "delete from mark where household_id = @Household and set_id = @Id", new { work.Household, set.Id });
         if (!removed) await InsertAsync(work, Scoring.MarksOf(set).Select(mark => MarkRow.From(mark, isBest: false)));
-        var all = (await work.Connection.QueryAsync<MarkRow>(
+        var all = (await work.QueryAsync<MarkRow>(
             $"select {Columns} from mark where household_id = @Household and player_id = @PlayerId and drill = @Drill",
             new { work.Household, set.PlayerId, set.Drill })).Select(row => row.ToMark());
         var bests = all.GroupBy(mark => mark.Key).SelectMany(key => BestChain.From(key)).ToList();
-        var turned = await work.Connection.QueryAsync<DateOnly>(
+        var turned = await work.QueryAsync<DateOnly>(
             """
             update mark m set is_best = not is_best
             where household_id = @Household and player_id = @PlayerId and drill = @Drill
@@ -85,7 +87,7 @@ internal static class MarkStore
     {
         var parameters = new DynamicParameters(new { work.Household });
         AddRows(parameters, marks);
-        return work.Connection.ExecuteAsync(InsertSql, parameters);
+        return work.ExecuteAsync(InsertSql, parameters);
     }
 
     private const string InsertSql =

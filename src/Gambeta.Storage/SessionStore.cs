@@ -9,7 +9,7 @@ namespace Gambeta.Storage;
 public static class SessionStore
 {
     /// <summary>Keeps what a player said about a drill; the latest word stands.</summary>
-    public static Task AnswerAsync(HouseholdWork work, Guid session, Guid player, DrillAnswer answer, DateTimeOffset at) => work.Connection.ExecuteAsync(
+    public static Task AnswerAsync(HouseholdWork work, Guid session, Guid player, DrillAnswer answer, DateTimeOffset at) => work.ExecuteAsync(
         """
         insert into drill_answer (household_id, session_id, player_id, item, drill, control, fault, other_foot, answered_at)
         values (@Household, @session, @player, @Item, @Drill, @control, @Fault, @otherFoot, @at)
@@ -22,14 +22,14 @@ public static class SessionStore
     /// <summary>What was said about the drills of a sitting, in their order.</summary>
     public static async Task<IReadOnlyList<DrillAnswer>> AnswersAsync(HouseholdWork work, Guid session) =>
     [
-        .. (await work.Connection.QueryAsync<(short Item, string Drill, string? Control, string? Fault, string? OtherFoot)>(
+        .. (await work.QueryAsync<(short Item, string Drill, string? Control, string? Fault, string? OtherFoot)>(
             "select item, drill, control, fault, other_foot from drill_answer where household_id = @Household and session_id = @session order by item",
             new { work.Household, session })).Select(row => new DrillAnswer(
                 row.Item, row.Drill, row.Control is null ? null : Stored.Word<Control>(row.Control), row.Fault, row.OtherFoot is null ? null : Stored.Word<OtherFootFeel>(row.OtherFoot))),
     ];
 
     /// <summary>Keeps how a sitting ended; said again, it is changed, and what was not said again stays. An empty note takes the note away.</summary>
-    public static Task EndAsync(HouseholdWork work, Guid session, Guid player, string? sheet, SessionEnd end, DateTimeOffset at) => work.Connection.ExecuteAsync(
+    public static Task EndAsync(HouseholdWork work, Guid session, Guid player, string? sheet, SessionEnd end, DateTimeOffset at) => work.ExecuteAsync(
         """
         update sitting set ended_at = greatest(ended_at, @at), sheet = coalesce(sheet, @sheet) where household_id = @Household and session_id = @session and player_id = @player;
         insert into session_end (household_id, session_id, player_id, sheet, effort, note, ended_at)
@@ -42,13 +42,13 @@ public static class SessionStore
     /// <summary>How a sitting ended, where that was said, and the sheet that was played, where it was one.</summary>
     public static async Task<(SessionEnd? End, string? Sheet)> EndOfAsync(HouseholdWork work, Guid session)
     {
-        var row = await work.Connection.QuerySingleOrDefaultAsync<(short? Effort, string? Note, string? Sheet)?>(
+        var row = await work.QuerySingleOrDefaultAsync<(short? Effort, string? Note, string? Sheet)?>(
             "select effort, nullif(note, ''), sheet from session_end where household_id = @Household and session_id = @session", new { work.Household, session });
         return row is { } end ? (new SessionEnd(end.Effort, end.Note), end.Sheet) : (null, null);
     }
 
     /// <summary>Writes down that something hurt; the same id again changes nothing.</summary>
-    public static Task HurtAsync(HouseholdWork work, Guid player, Guid? session, Pain pain) => work.Connection.ExecuteAsync(
+    public static Task HurtAsync(HouseholdWork work, Guid player, Guid? session, Pain pain) => work.ExecuteAsync(
         """
         insert into pain (household_id, pain_id, player_id, session_id, part, day)
         values (@Household, @Id, @player, @session, @part, @Day)
@@ -59,12 +59,12 @@ public static class SessionStore
     /// <summary>The pains of a player of which nobody said yet that practice may go on, latest first.</summary>
     public static async Task<IReadOnlyList<Pain>> OpenPainsAsync(HouseholdWork work, Guid player) =>
     [
-        .. (await work.Connection.QueryAsync<(Guid Id, string Part, DateOnly Day)>(
+        .. (await work.QueryAsync<(Guid Id, string Part, DateOnly Day)>(
             "select pain_id, part, day from pain where household_id = @Household and player_id = @player and cleared_on is null order by day desc, pain_id desc limit 20",
             new { work.Household, player })).Select(row => new Pain(row.Id, Stored.Word<PainPart>(row.Part), row.Day)),
     ];
 
     /// <summary>Writes down that practice may go on.</summary>
-    public static Task ClearPainsAsync(HouseholdWork work, Guid player, DateOnly day) => work.Connection.ExecuteAsync(
+    public static Task ClearPainsAsync(HouseholdWork work, Guid player, DateOnly day) => work.ExecuteAsync(
         "update pain set cleared_on = @day where household_id = @Household and player_id = @player and cleared_on is null", new { work.Household, player, day });
 }

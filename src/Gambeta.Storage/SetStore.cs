@@ -62,54 +62,57 @@ public static class SetStore
         """;
 
     /// <summary>
-    /// Stores a set in three round trips. The same id again, however late, changes nothing and is told the bests that it is. The work need not have said yet
+    /// Stores a set in two round trips. The same id again, however late, changes nothing and is told the bests that it is. The work need not have said yet
     /// whose it is (<see cref="GambetaDatabase.OpenAsync"/>).
     /// </summary>
     public static async Task<StoredSet> AddAsync(HouseholdWork work, PracticeSet set, StoringLimits? limits = null)
     {
         var bounds = limits ?? StoringLimits.None;
-        // One at a time for each player: two at once would not see each other's bests.
-        await using (var locked = await work.Connection.QueryMultipleAsync(
+        // One at a time for each player: two at once would not see each other's bests. What is refused below is never committed.
+        await using var storing = await work.QueryMultipleAsync(
             $"""
             {GambetaDatabase.EnterSql};
-            {WrittenStore.TakeSql};
-            select 1 from player where household_id = @id and player_id = @PlayerId for no key update;
-            select count(*) from practice_set where household_id = @id and session_id = @SessionId and set_id <> @set
-            """,
-            new { household = work.Household.ToString(), id = work.Household, bounds.Today, set.PlayerId, set.SessionId, set = set.Id }))
-        {
-            await locked.ReadAsync();
-            if (await locked.ReadSingleAsync<int>() > bounds.WritesADay) return new StoredSet(SetOutcome.TooMuchToday, []);
-            if (await locked.ReadSingleOrDefaultAsync<int?>() is null) return new StoredSet(SetOutcome.NoSuchPlayer, []);
-            if (await locked.ReadSingleAsync<long>() >= bounds.SetsASitting) return new StoredSet(SetOutcome.SittingIsFull, []);
-        }
-        await using var storing = await work.Connection.QueryMultipleAsync(
-            $"""
+            select 1 from player where household_id = @HouseholdId and player_id = @PlayerId for no key update;
+            select count(*) from practice_set where household_id = @HouseholdId and session_id = @SessionId and set_id <> @SetId;
+
             with begun as (
-              insert into sitting (household_id, session_id, player_id, outing_id, started_at) values (@HouseholdId, @SessionId, @PlayerId, @SessionId, @StartedAt)
+              insert into sitting (household_id, session_id, player_id, outing_id, started_at)
+              select household_id, @SessionId, player_id, @SessionId, @StartedAt from player where household_id = @HouseholdId and player_id = @PlayerId
               on conflict do nothing),
             added as (
               insert into practice_set ({SetRow.WithEvents})
-              values (@HouseholdId, @SetId, @SessionId, @PlayerId, @Drill, @Layout, @SetOrder, @Feet, @StartedAt, @Day, @WorkedMs, @PlannedSeconds,
+              select household_id, @SetId, @SessionId, player_id, @Drill, @Layout, @SetOrder, @Feet, @StartedAt, @Day, @WorkedMs, @PlannedSeconds,
                 @CountedBy, @TouchesLeft, @TouchesRight, @CleanReps, @Slips, @LongestRun, @Clips, @TryTouches, @TryDropped,
-                @Hits, @Misses, @IsLadder, @Detail, @Item, @PlannedRounds, @PlannedCount, @BeatFrom, @BeatTo, @Events)
+                @Hits, @Misses, @IsLadder, @Detail, @Item, @PlannedRounds, @PlannedCount, @BeatFrom, @BeatTo, @Events
+              from player where household_id = @HouseholdId and player_id = @PlayerId
               on conflict do nothing returning 1)
             select count(*)::int from added;
 
             {MarkStore.BestsSql}
             """,
-            SetRow.From(work.Household, set));
+            Parameters(work, set));
+        await storing.ReadAsync();
+        var (isKnownPlayer, others) = (await storing.ReadSingleOrDefaultAsync<int?>() is not null, await storing.ReadSingleAsync<long>());
         var (isNew, standing) = (await storing.ReadSingleAsync<int>() > 0, await storing.ReadAsync<MarkRow>());
         await storing.DisposeAsync();
-        return isNew
-            ? new StoredSet(SetOutcome.Stored, await MarkStore.AddAsync(work, set, standing))
-            : new StoredSet(SetOutcome.KnownAlready, await MarkStore.BestsOfAsync(work, set.Id));
+        if (!isKnownPlayer) return new StoredSet(SetOutcome.NoSuchPlayer, []);
+        if (others >= bounds.SetsASitting) return new StoredSet(SetOutcome.SittingIsFull, []);
+        if (!isNew) return new StoredSet(SetOutcome.KnownAlready, await MarkStore.BestsOfAsync(work, set.Id));
+        var (bests, written) = await MarkStore.AddAsync(work, set, standing, bounds.Today);
+        return written > bounds.WritesADay ? new StoredSet(SetOutcome.TooMuchToday, []) : new StoredSet(SetOutcome.Stored, bests);
+    }
+
+    private static DynamicParameters Parameters(HouseholdWork work, PracticeSet set)
+    {
+        var parameters = new DynamicParameters(SetRow.From(work.Household, set));
+        parameters.Add("household", work.Household.ToString());
+        return parameters;
     }
 
     /// <summary>Stores many new sets of one household at once, with their marks and sittings: demo data and benchmarks.</summary>
     public static async Task AddManyAsync(HouseholdWork work, IReadOnlyList<PracticeSet> sets)
     {
-        await work.Connection.ExecuteAsync(
+        await work.ExecuteAsync(
             $"""
             insert into practice_set ({SetRow.WithEvents})
             select {SetRow.WithEvents} from jsonb_populate_recordset(null::practice_set, @rows::jsonb);
@@ -129,7 +132,7 @@ public static class SetStore
     /// <summary>A set of this household with its taps; nothing when there is none or it was removed.</summary>
     public static async Task<PracticeSet?> FindAsync(HouseholdWork work, Guid set)
     {
-        var row = await work.Connection.QuerySingleOrDefaultAsync<SetRow>(
+        var row = await work.QuerySingleOrDefaultAsync<SetRow>(
             $"select {SetRow.WithEvents} from practice_set where household_id = @Household and set_id = @set and removed_at is null",
             new { work.Household, set });
         return row?.ToSet();
@@ -138,7 +141,7 @@ public static class SetStore
     /// <summary>The sets of one sitting in their order, without their taps; a sitting is bounded by what may be stored of one.</summary>
     public static async Task<IReadOnlyList<PracticeSet>> SessionAsync(HouseholdWork work, Guid session) =>
     [
-        .. (await work.Connection.QueryAsync<SetRow>(
+        .. (await work.QueryAsync<SetRow>(
             $"""
             select {SetRow.Columns} from practice_set
             where household_id = @Household and session_id = @session and removed_at is null
@@ -152,7 +155,7 @@ public static class SetStore
 
     /// <summary>The set of a sitting with the most touches that were tapped one by one, with its taps; nothing where nobody tapped.</summary>
     public static async Task<PracticeSet?> MostTappedAsync(HouseholdWork work, Guid session) =>
-        (await work.Connection.QuerySingleOrDefaultAsync<SetRow>(
+        (await work.QuerySingleOrDefaultAsync<SetRow>(
             $"""
             select {SetRow.WithEvents} from practice_set
             where household_id = @Household and session_id = @session and removed_at is null and events is not null
@@ -165,7 +168,7 @@ public static class SetStore
     /// before stands under the change's id. A change asked for twice happens once.
     /// </summary>
     public static Task<bool> CorrectAsync(HouseholdWork work, Guid change, PracticeSet set) =>
-        ChangeAsync(work, change, set, () => work.Connection.ExecuteAsync(
+        ChangeAsync(work, change, set, () => work.ExecuteAsync(
             $"""
             update practice_set s set
               ({Corrected}, played) = row(
@@ -178,17 +181,17 @@ public static class SetStore
 
     /// <summary>Takes a set out of the logbook and the records; its row stays, so that it can come back.</summary>
     public static Task<bool> RemoveAsync(HouseholdWork work, Guid change, PracticeSet set) =>
-        ChangeAsync(work, change, set, () => work.Connection.ExecuteAsync(
+        ChangeAsync(work, change, set, () => work.ExecuteAsync(
             "update practice_set set removed_at = now() where household_id = @Household and set_id = @Id", new { work.Household, set.Id }));
 
     /// <summary>True when a change of this id was made to a set, so that asking for it again is answered as the first time.</summary>
-    public static Task<bool> IsChangedByAsync(HouseholdWork work, Guid set, Guid change) => work.Connection.ExecuteScalarAsync<bool>(
+    public static Task<bool> IsChangedByAsync(HouseholdWork work, Guid set, Guid change) => work.ExecuteScalarAsync<bool>(
         "select exists (select from set_change where household_id = @Household and change_id = @change and set_id = @set)", new { work.Household, set, change });
 
     /// <summary>Takes one change back, and the records with it: that change only, and only while nothing was changed on top of it.</summary>
     public static async Task<UndoOutcome> UndoAsync(HouseholdWork work, Guid change)
     {
-        var found = await work.Connection.QuerySingleOrDefaultAsync<(Guid Set, Guid Player, DateOnly Day)?>(
+        var found = await work.QuerySingleOrDefaultAsync<(Guid Set, Guid Player, DateOnly Day)?>(
             """
             select s.set_id, s.player_id, s.day from set_change c join practice_set s on s.household_id = c.household_id and s.set_id = c.set_id
             where c.household_id = @Household and c.change_id = @change
@@ -196,7 +199,7 @@ public static class SetStore
             new { work.Household, change });
         if (found is not { } asked) return UndoOutcome.NoSuchChange;
         await LockPlayerAsync(work, asked.Player);
-        var (undone, changedSince) = await work.Connection.QuerySingleAsync<(bool, bool)>(
+        var (undone, changedSince) = await work.QuerySingleAsync<(bool, bool)>(
             """
             select c.undone_at is not null, exists (
               select from set_change l where l.household_id = @Household and l.set_id = c.set_id and l.turn > c.turn and l.undone_at is null)
@@ -205,7 +208,7 @@ public static class SetStore
             new { work.Household, change });
         if (undone) return UndoOutcome.Undone;
         if (changedSince) return UndoOutcome.ChangedSince;
-        var dayBefore = await work.Connection.ExecuteScalarAsync<DateOnly>(
+        var dayBefore = await work.ExecuteScalarAsync<DateOnly>(
             $"""
             update practice_set s set
               ({Corrected}, played, removed_at) = (select {Corrected}, played, removed_at from jsonb_populate_record(null::practice_set, c.before)),
@@ -217,7 +220,7 @@ public static class SetStore
             returning was.day
             """,
             new { work.Household, change });
-        await work.Connection.ExecuteAsync("update set_change set undone_at = now() where household_id = @Household and change_id = @change", new { work.Household, change });
+        await work.ExecuteAsync("update set_change set undone_at = now() where household_id = @Household and change_id = @change", new { work.Household, change });
         var now = await FindAsync(work, asked.Set);
         if (now is not null) await MarkStore.RewriteAsync(work, now, removed: false, dayBefore);
         return UndoOutcome.Undone;
@@ -226,7 +229,7 @@ public static class SetStore
     private static async Task<bool> ChangeAsync(HouseholdWork work, Guid change, PracticeSet set, Func<Task> doIt)
     {
         if (!await LockPlayerAsync(work, set.PlayerId)) return false;
-        var dayBefore = await work.Connection.QuerySingleOrDefaultAsync<DateOnly?>(
+        var dayBefore = await work.QuerySingleOrDefaultAsync<DateOnly?>(
             """
             insert into set_change (household_id, change_id, set_id, before)
             select household_id, @change, set_id, to_jsonb(s) - 'events' from practice_set s
@@ -243,7 +246,7 @@ public static class SetStore
     }
 
     private static async Task<bool> LockPlayerAsync(HouseholdWork work, Guid player) =>
-        await work.Connection.ExecuteScalarAsync<int?>(
+        await work.ExecuteScalarAsync<int?>(
             "select 1 from player where household_id = @Household and player_id = @player for no key update",
             new { work.Household, player }) is not null;
 }

@@ -16,14 +16,14 @@ public static class SheetStore
     /// <summary>Its sheets, the one changed last first.</summary>
     public static async Task<IReadOnlyList<KeptSheet>> AllAsync(HouseholdWork work) =>
     [
-        .. (await work.Connection.QueryAsync<SheetRow>(
+        .. (await work.QueryAsync<SheetRow>(
             "select sheet_id, name, items, minutes from sheet where household_id = @Household and retired_at is null order by changed_at desc, sheet_id",
             new { work.Household })).Select(row => row.ToSheet()),
     ];
 
     /// <summary>One of its sheets, also one put away; nothing when there is none.</summary>
     public static async Task<KeptSheet?> FindAsync(HouseholdWork work, Guid id) =>
-        (await work.Connection.QuerySingleOrDefaultAsync<SheetRow>(
+        (await work.QuerySingleOrDefaultAsync<SheetRow>(
             "select sheet_id, name, items, minutes from sheet where household_id = @Household and sheet_id = @id", new { work.Household, id }))?.ToSheet();
 
     /// <summary>A ready sheet by its name or one of the household's own by its id; nothing when there is neither.</summary>
@@ -31,7 +31,7 @@ public static class SheetStore
         ReadySheets.Find(name)?.Sheet ?? (Guid.TryParse(name, out var id) ? (await FindAsync(work, id))?.Sheet : null);
 
     /// <summary>Keeps a sheet; the same id again changes it, and brings it back when it was put away. False when the household has as many as it may.</summary>
-    public static async Task<bool> SaveAsync(HouseholdWork work, KeptSheet sheet, int most) => await work.Connection.ExecuteAsync(
+    public static async Task<bool> SaveAsync(HouseholdWork work, KeptSheet sheet, int most) => await work.ExecuteAsync(
         """
         insert into sheet (household_id, sheet_id, name, items, minutes)
         select @Household, @Id, @Name, @items, @Minutes
@@ -41,12 +41,12 @@ public static class SheetStore
         new { work.Household, sheet.Id, sheet.Sheet.Name, items = SheetNotation.Write(sheet.Sheet.Items), sheet.Minutes, most }) > 0;
 
     /// <summary>Puts a sheet away, or brings it back.</summary>
-    public static Task RetireAsync(HouseholdWork work, Guid id, bool retired) => work.Connection.ExecuteAsync(
+    public static Task RetireAsync(HouseholdWork work, Guid id, bool retired) => work.ExecuteAsync(
         "update sheet set retired_at = case when @retired then now() end where household_id = @Household and sheet_id = @id", new { work.Household, id, retired });
 
     /// <summary>The tempo of a player in each drill: touches a minute over the timed rounds of the last weeks that somebody counted.</summary>
     public static async Task<IReadOnlyDictionary<string, Tempo>> TemposAsync(HouseholdWork work, Guid player, DateOnly from) =>
-        (await work.Connection.QueryAsync<(string Drill, double AMinute)>(
+        (await work.QueryAsync<(string Drill, double AMinute)>(
             """
             select drill, sum(touches_left + touches_right) * 60000.0 / sum(worked_ms)
             from practice_set

@@ -37,7 +37,7 @@ public static class SignInStore
     }
 
     /// <summary>Signs a device in; the oldest of more than <paramref name="most"/> goes.</summary>
-    public static Task AddAsync(HouseholdWork work, Guid id, string device, DateTimeOffset now, int most) => work.Connection.ExecuteAsync(
+    public static Task AddAsync(HouseholdWork work, Guid id, string device, DateTimeOffset now, int most) => work.ExecuteAsync(
         """
         delete from sign_in where household_id = @Household and (made_at < @ended or sign_in_id in (
           select sign_in_id from sign_in where household_id = @Household order by last_used_at desc, sign_in_id offset @most - 1));
@@ -48,24 +48,24 @@ public static class SignInStore
     /// <summary>The devices that are signed in, the one used last first.</summary>
     public static async Task<IReadOnlyList<SignIn>> AllAsync(HouseholdWork work, DateTimeOffset now) =>
     [
-        .. await work.Connection.QueryAsync<SignIn>(
+        .. await work.QueryAsync<SignIn>(
             "select sign_in_id as id, device, made_at, last_used_at from sign_in where household_id = @Household and made_at >= @ended order by last_used_at desc, sign_in_id",
             new { work.Household, ended = (now - Longest).UtcDateTime }),
     ];
 
     /// <summary>Gives a device another name.</summary>
-    public static Task RenameAsync(HouseholdWork work, Guid id, string device) => work.Connection.ExecuteAsync(
+    public static Task RenameAsync(HouseholdWork work, Guid id, string device) => work.ExecuteAsync(
         "update sign_in set device = @device where household_id = @Household and sign_in_id = @id", new { work.Household, id, device });
 
     /// <summary>Ends one sign-in.</summary>
-    public static Task EndAsync(HouseholdWork work, Guid id) => work.Connection.ExecuteAsync(
+    public static Task EndAsync(HouseholdWork work, Guid id) => work.ExecuteAsync(
         "delete from sign_in where household_id = @Household and sign_in_id = @id", new { work.Household, id });
 
     /// <summary>Ends every sign-in but one, or every one.</summary>
-    public static Task EndOthersAsync(HouseholdWork work, Guid? but) => work.Connection.ExecuteAsync(
+    public static Task EndOthersAsync(HouseholdWork work, Guid? but) => work.ExecuteAsync(
         "delete from sign_in where household_id = @Household and sign_in_id is distinct from @but", new { work.Household, but });
 
     /// <summary>Writes down that a sign-in was used.</summary>
-    internal static Task UsedAsync(HouseholdWork work, Guid id, DateTimeOffset now) => work.Connection.ExecuteAsync(
+    internal static Task UsedAsync(HouseholdWork work, Guid id, DateTimeOffset now) => work.ExecuteAsync(
         "update sign_in set last_used_at = @now where household_id = @Household and sign_in_id = @id", new { work.Household, id, now = now.UtcDateTime });
 }

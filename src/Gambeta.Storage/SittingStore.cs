@@ -29,7 +29,7 @@ public static class SittingStore
     /// <summary>
     /// Writes down that a sitting began; what is known of it already stays. A set that came first made the row: then what only the beginning knows is added.
     /// </summary>
-    public static Task BeginAsync(HouseholdWork work, Sitting sitting) => work.Connection.ExecuteAsync(
+    public static Task BeginAsync(HouseholdWork work, Sitting sitting) => work.ExecuteAsync(
         """
         insert into sitting (household_id, session_id, player_id, outing_id, space_id, sheet, plan, started_at)
         values (@Household, @Id, @PlayerId, @OutingId, @SpaceId, @Sheet, @plan::jsonb, @startedAt)
@@ -41,7 +41,7 @@ public static class SittingStore
 
     /// <summary>What was to be played in a sitting, as it was planned then; nothing where nobody wrote it down.</summary>
     public static async Task<IReadOnlyList<PlannedDrill>?> PlanOfAsync(HouseholdWork work, Guid session) =>
-        await work.Connection.ExecuteScalarAsync<string?>("select plan from sitting where household_id = @Household and session_id = @session", new { work.Household, session }) is { } plan
+        await work.ExecuteScalarAsync<string?>("select plan from sitting where household_id = @Household and session_id = @session", new { work.Household, session }) is { } plan
             ? JsonSerializer.Deserialize<List<PlannedDrill>>(plan, Written)
             : null;
 }

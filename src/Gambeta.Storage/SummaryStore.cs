@@ -11,7 +11,7 @@ internal static class SummaryStore
 {
     /// <summary>Works out again, in one round trip, what follows from a player's sets on some days and of some drills.</summary>
     public static Task RefreshAsync(HouseholdWork work, Guid player, IEnumerable<DateOnly> days, IEnumerable<string> drills) =>
-        work.Connection.ExecuteAsync(RefreshSql, Parameters(work, player, days, drills));
+        work.ExecuteAsync(RefreshSql, Parameters(work, player, days, drills));
 
     /// <summary>What <see cref="RefreshSql"/> asks for.</summary>
     public static DynamicParameters Parameters(HouseholdWork work, Guid player, IEnumerable<DateOnly> days, IEnumerable<string> drills) =>

@@ -55,14 +55,14 @@ public static class YardStore
     /// <summary>All of it in one round trip.</summary>
     public static async Task<YardView> ViewAsync(HouseholdWork work)
     {
-        await using var rows = await work.Connection.QueryMultipleAsync(ViewSql, new { work.Household });
+        await using var rows = await work.QueryMultipleAsync(ViewSql, new { work.Household });
         return await ReadAsync(rows);
     }
 
     /// <summary>All of it, with the bests of a player in a drill that stand, on whatever layout, in one round trip.</summary>
     public static async Task<(YardView Yard, IReadOnlyList<Mark> Standing)> PlanAsync(HouseholdWork work, Guid player, string drill)
     {
-        await using var rows = await work.Connection.QueryMultipleAsync($"{ViewSql}; {DiaryStore.StandingSql} and drill = @drill", new { work.Household, player, drill });
+        await using var rows = await work.QueryMultipleAsync($"{ViewSql}; {DiaryStore.StandingSql} and drill = @drill", new { work.Household, player, drill });
         return (await ReadAsync(rows), [.. (await rows.ReadAsync<MarkRow>()).Select(row => row.ToMark())]);
     }
 
@@ -74,20 +74,20 @@ public static class YardStore
 
     /// <summary>One layout that was kept for a drill, put away or not; nothing where there is none.</summary>
     public static async Task<Layout?> LayoutAsync(HouseholdWork work, string drill, string key) =>
-        (await work.Connection.QuerySingleOrDefaultAsync<LayoutRow>($"{LayoutsSql} and drill = @drill and layout_key = @key", new { work.Household, drill, key }))?.ToLayout().Layout;
+        (await work.QuerySingleOrDefaultAsync<LayoutRow>($"{LayoutsSql} and drill = @drill and layout_key = @key", new { work.Household, drill, key }))?.ToLayout().Layout;
 
     /// <summary>Whether the household has a space.</summary>
-    public static Task<bool> HasSpaceAsync(HouseholdWork work, Guid space) => work.Connection.ExecuteScalarAsync<bool>(
+    public static Task<bool> HasSpaceAsync(HouseholdWork work, Guid space) => work.ExecuteScalarAsync<bool>(
         "select exists (select from space where household_id = @Household and space_id = @space)", new { work.Household, space });
 
     /// <summary>The name of every layout by its key, those put away included.</summary>
     public static async Task<IReadOnlyDictionary<string, string>> LayoutNamesAsync(HouseholdWork work) =>
-        (await work.Connection.QueryAsync<(string Key, string Name)>(
+        (await work.QueryAsync<(string Key, string Name)>(
             "select distinct on (layout_key) layout_key, name from layout where household_id = @Household order by layout_key, made_at desc", new { work.Household }))
         .ToDictionary(row => row.Key, row => row.Name);
 
     /// <summary>Keeps a layout for a drill under its key, and brings it back when it was put away. Its geometry never changes, its name and space may.</summary>
-    public static Task KeepLayoutAsync(HouseholdWork work, KeptLayout kept) => work.Connection.ExecuteAsync(
+    public static Task KeepLayoutAsync(HouseholdWork work, KeptLayout kept) => work.ExecuteAsync(
         """
         insert into layout (household_id, layout_key, name, drill, space_id, laid, pace, paced_by)
         values (@Household, @Key, @Name, @Drill, @SpaceId, @laid::jsonb, @Pace, @PacedBy)
@@ -96,7 +96,7 @@ public static class YardStore
         new { work.Household, kept.Layout.Key, kept.Layout.Name, kept.Drill, kept.SpaceId, laid = LayoutText.Write(kept.Layout), kept.Pace, kept.PacedBy });
 
     /// <summary>Puts a layout away, or brings it back; its times stay either way.</summary>
-    public static Task RetireLayoutAsync(HouseholdWork work, string drill, string key, bool retired) => work.Connection.ExecuteAsync(
+    public static Task RetireLayoutAsync(HouseholdWork work, string drill, string key, bool retired) => work.ExecuteAsync(
         """
         update layout set retired_at = case when @retired then now() end, made_at = case when @retired then made_at else now() end
         where household_id = @Household and layout_key = @key and drill = @drill
@@ -104,7 +104,7 @@ public static class YardStore
         new { work.Household, drill, key, retired });
 
     /// <summary>Keeps a space; the same id again changes it.</summary>
-    public static Task SaveSpaceAsync(HouseholdWork work, Guid id, Space space) => work.Connection.ExecuteAsync(
+    public static Task SaveSpaceAsync(HouseholdWork work, Guid id, Space space) => work.ExecuteAsync(
         """
         insert into space (household_id, space_id, name, kind, width, length, ground, wall_side, wall_width, wall_height, behind)
         values (@Household, @id, @Name, @kind, @Width, @Length, @ground, @wallSide, @wallWidth, @wallHeight, @behind)
@@ -128,14 +128,14 @@ public static class YardStore
         });
 
     /// <summary>Puts a space away.</summary>
-    public static Task RetireSpaceAsync(HouseholdWork work, Guid id) => work.Connection.ExecuteAsync(
+    public static Task RetireSpaceAsync(HouseholdWork work, Guid id) => work.ExecuteAsync(
         "update space set retired_at = now() where household_id = @Household and space_id = @id", new { work.Household, id });
 
     /// <summary>Writes down what the household has, in place of what was written before.</summary>
     public static async Task SaveKitAsync(HouseholdWork work, Kit kit)
     {
         var there = kit.Counts.Where(thing => thing.Value > 0).ToList();
-        await work.Connection.ExecuteAsync(
+        await work.ExecuteAsync(
             """
             delete from thing where household_id = @Household and thing <> all (@things);
             insert into thing (household_id, thing, number) select @Household, thing, number from unnest(@things, @numbers) as n(thing, number)
@@ -145,7 +145,7 @@ public static class YardStore
     }
 
     /// <summary>Keeps a player's pace; a second one on the same day replaces the first.</summary>
-    public static Task SavePaceAsync(HouseholdWork work, Guid player, KnownPace pace) => work.Connection.ExecuteAsync(
+    public static Task SavePaceAsync(HouseholdWork work, Guid player, KnownPace pace) => work.ExecuteAsync(
         """
         insert into pace (household_id, player_id, measured_on, metres, source) values (@Household, @player, @On, @Metres, @source)
         on conflict (household_id, player_id, measured_on) do update set metres = excluded.metres, source = excluded.source
@@ -153,12 +153,12 @@ public static class YardStore
         new { work.Household, player, pace.On, pace.Pace.Metres, source = pace.Source.ToWords() });
 
     /// <summary>True when the check was made in a space on a day.</summary>
-    public static Task<bool> IsCheckedAsync(HouseholdWork work, Guid? space, DateOnly day) => work.Connection.ExecuteScalarAsync<bool>(
+    public static Task<bool> IsCheckedAsync(HouseholdWork work, Guid? space, DateOnly day) => work.ExecuteScalarAsync<bool>(
         "select exists (select from first_touch_check where household_id = @Household and space_id = @space and day = @day)",
         new { work.Household, space = space ?? Guid.Empty, day });
 
     /// <summary>Writes down that the check was made, for a sitting; the first of a space and day stands.</summary>
-    public static Task SaveCheckAsync(HouseholdWork work, Guid? space, DateOnly day, Guid session, IReadOnlyList<string> items) => work.Connection.ExecuteAsync(
+    public static Task SaveCheckAsync(HouseholdWork work, Guid? space, DateOnly day, Guid session, IReadOnlyList<string> items) => work.ExecuteAsync(
         """
         insert into first_touch_check (household_id, space_id, day, session_id, items) values (@Household, @space, @day, @session, @items)
         on conflict (household_id, space_id, day) do nothing
@@ -167,7 +167,7 @@ public static class YardStore
 
     /// <summary>What was checked for a sitting; empty where it was checked for an earlier one that day, or not at all.</summary>
     public static async Task<IReadOnlyList<string>> CheckOfAsync(HouseholdWork work, Guid session) =>
-        await work.Connection.QueryFirstOrDefaultAsync<string[]>(
+        await work.QueryFirstOrDefaultAsync<string[]>(
             "select items from first_touch_check where household_id = @Household and session_id = @session", new { work.Household, session }) ?? [];
 
     private sealed class SpaceRow

@@ -76,7 +76,7 @@ public class HouseholdDataTests(TestServer server)
         (await browser.PageAsync("/?erased=true")).ShouldContain("is erased, for good");
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
-            foreach (var table in HouseholdFile.Tables) (await work.Connection.ExecuteScalarAsync<int>($"select count(*) from {table}")).ShouldBe(0, table);
+            foreach (var table in HouseholdFile.Tables) (await work.ExecuteScalarAsync<int>($"select count(*) from {table}")).ShouldBe(0, table);
         }
         (await server.BestsAsync(other)).ShouldBe([20m]);
     }

@@ -59,7 +59,7 @@ public class HouseholdsApartTests(TestServer server)
     {
         var (mine, _, _) = await TwoHouseholdsAsync();
         await using var work = await server.Database.BeginAsync(mine.Id);
-        (await work.Connection.QueryAsync<Guid>($"select household_id from {table}")).Distinct().ShouldBe([mine.Id]);
+        (await work.QueryAsync<Guid>($"select household_id from {table}")).Distinct().ShouldBe([mine.Id]);
     }
 
     [Fact]
@@ -77,13 +77,13 @@ public class HouseholdsApartTests(TestServer server)
         var (mine, theirs, theirSet) = await TwoHouseholdsAsync();
         await using (var work = await server.Database.BeginAsync(mine.Id))
         {
-            (await work.Connection.ExecuteAsync("update practice_set set touches_left = 1")).ShouldBe(1);
-            (await work.Connection.ExecuteAsync("delete from mark")).ShouldBe(1);
+            (await work.ExecuteAsync("update practice_set set touches_left = 1")).ShouldBe(1);
+            (await work.ExecuteAsync("delete from mark")).ShouldBe(1);
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
         await using var their = await server.Database.BeginAsync(theirs.Id);
         (await SetStore.FindAsync(their, theirSet))!.Touches.Left.ShouldBe(30);
-        (await their.Connection.ExecuteScalarAsync<int>("select count(*) from mark")).ShouldBe(1);
+        (await their.ExecuteScalarAsync<int>("select count(*) from mark")).ShouldBe(1);
     }
 
     [Fact]
@@ -91,7 +91,7 @@ public class HouseholdsApartTests(TestServer server)
     {
         var (mine, theirs, _) = await TwoHouseholdsAsync();
         await using var work = await server.Database.BeginAsync(mine.Id);
-        var refused = await Should.ThrowAsync<PostgresException>(() => work.Connection.ExecuteAsync(
+        var refused = await Should.ThrowAsync<PostgresException>(() => work.ExecuteAsync(
             "insert into player (household_id, player_id, nickname, birth_year, preferred_foot, level) values (@Id, @player, 'x', 2015, 'left', 'steady')",
             new { theirs.Id, player = Guid.NewGuid() }));
         refused.MessageText.ShouldContain("row-level security");

@@ -168,12 +168,12 @@ public class LimitTests(TestServer server)
             await SetStore.AddManyAsync(work, sets);
             await work.CommitAsync(Cancel);
         }
-        var seen = new List<string>();
-        for (var part = 1; part <= 3; part++)
+        var (seen, parts) = (new List<string>(), (950 + SetStore.MostShown - 1) / SetStore.MostShown);
+        for (var part = 1; part <= parts; part++)
         {
             var page = await browser.PageAsync($"/logbook?weeks=2&part={part}");
             seen.AddRange(System.Text.RegularExpressions.Regex.Matches(page, "href=\"/logbook/([0-9a-f-]{36})\"").Select(match => match.Groups[1].Value));
-            page.Contains("earlier ones", StringComparison.Ordinal).ShouldBe(part < 3);
+            page.Contains("earlier ones", StringComparison.Ordinal).ShouldBe(part < parts);
         }
         seen.Count.ShouldBe(950);
         seen.Distinct().Count().ShouldBe(950);
@@ -201,7 +201,7 @@ public class LimitTests(TestServer server)
         {
             for (var i = 0; i < 50; i++) await YardStore.KeepLayoutAsync(work, new KeptLayout(zigzag.Placed() with { Key = $"yard-{i}", Name = "A" }, "zigzag-and-home", null, null, null, false));
             // One that cannot be read at all: whoever read the yard would fall over it.
-            await work.Connection.ExecuteAsync("update layout set laid = '{}' where layout_key = 'yard-3'");
+            await work.ExecuteAsync("update layout set laid = '{}' where layout_key = 'yard-3'");
             await work.CommitAsync(Cancel);
         }
         var run = new Dictionary<string, object?>(Played.Post(household, null)) { ["draft"] = null, ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["events"] = "s1900", ["seconds"] = 19, ["layout"] = "yard-7" };

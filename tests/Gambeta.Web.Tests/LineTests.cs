@@ -127,7 +127,7 @@ public class LineTests(TestServer server)
         {
             await YardStore.KeepLayoutAsync(work, new KeptLayout(server.Catalogue.Find("zigzag-and-home")!.Layout!.Placed() with { Key = "yard-broken", Name = "A" }, "zigzag-and-home", null, null, null, false));
             // Something that no version of ours ever wrote.
-            await work.Connection.ExecuteAsync("update layout set laid = '{}'");
+            await work.ExecuteAsync("update layout set laid = '{}'");
             await work.CommitAsync(Cancel);
         }
         using var line = await OpenAsync(await SignedInAsync(household), household.Id);

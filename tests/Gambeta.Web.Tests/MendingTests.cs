@@ -63,11 +63,11 @@ public class MendingTests(TestServer server)
         (await browser.PostAsync("/api/counts", typed)).Status.ShouldBe(HttpStatusCode.OK);
         var mended = (await FindAsync(household, post["id"]))!;
         (mended.Layout, mended.Events, ((StationsResult)mended.Result).Finished).ShouldBe(("yard-three", "l300 l300 l300", true));
-        var played = await InAsync(household, work => work.Connection.ExecuteScalarAsync<string>("select played from practice_set where set_id = @id", new { id = post["id"] }));
+        var played = await InAsync(household, work => work.ExecuteScalarAsync<string>("select played from practice_set where set_id = @id", new { id = post["id"] }));
         JsonDocument.Parse(played!).RootElement.GetProperty("worked_ms").GetInt32().ShouldBe(20_000);
         // A second correction leaves what was played first where it is.
         await browser.PostAsync("/api/counts", new { set = post["id"], change = Guid.CreateVersion7(), draft = new { stationTries = new[] { 1, 1, 1 }, seconds = 25 } });
-        (await InAsync(household, work => work.Connection.ExecuteScalarAsync<string>("select played from practice_set where set_id = @id", new { id = post["id"] }))).ShouldBe(played);
+        (await InAsync(household, work => work.ExecuteScalarAsync<string>("select played from practice_set where set_id = @id", new { id = post["id"] }))).ShouldBe(played);
     }
 
     [Fact]
@@ -120,7 +120,7 @@ public class MendingTests(TestServer server)
         (await browser.PostAsync("/api/ends", new { session, player = household.PlayerId, at = DateTimeOffset.UtcNow, effort = 4 })).Status.ShouldBe(HttpStatusCode.OK);
         (await FindAsync(household, post["id"]))!.Plan.ShouldBe(new SetPlan(0, 3, 12, 60, 90));
         (await InAsync(household, work => SittingStore.PlanOfAsync(work, session))).ShouldBe([new PlannedDrill("inside-taps", null, 3, 30, null)]);
-        var row = await InAsync(household, work => work.Connection.QuerySingleAsync<(Guid Outing, Guid Space, string Sheet, bool Ended)>("select outing_id, space_id, sheet, ended_at > started_at from sitting"));
+        var row = await InAsync(household, work => work.QuerySingleAsync<(Guid Outing, Guid Space, string Sheet, bool Ended)>("select outing_id, space_id, sheet, ended_at > started_at from sitting"));
         row.ShouldBe((begins.outing, space, sheet.ToString(), true));
         foreach (var absurd in new object[] { new { begins.session, begins.player, begins.at, plan = new[] { new { drill = "x", rounds = 0 } } }, new { begins.session, begins.player, begins.at, plan = Enumerable.Repeat(new { drill = "x", rounds = 1 }, 17) } })
             (await browser.PostAsync("/api/sittings", absurd)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);

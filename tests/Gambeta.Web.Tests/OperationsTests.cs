@@ -130,7 +130,7 @@ public class OperationsTests(TestServer server)
         await using (var work = await server.Database.BeginAsync(household.Id, Cancel))
         {
             // Somebody holds the player's lock: whoever waits for it gives up in time, and what finds no connection meanwhile is told so.
-            await work.Connection.ExecuteAsync("set local idle_in_transaction_session_timeout = 0; select from player for update");
+            await work.ExecuteAsync("set local idle_in_transaction_session_timeout = 0; select from player for update");
             var waiting = Enumerable.Range(0, 6).Select(_ => browser.PostAsync("/api/sets", Played.Post(household, 20))).ToList();
             (await Task.WhenAll(waiting)).Select(answer => answer.Status).ShouldAllBe(status => status == HttpStatusCode.ServiceUnavailable);
         }
@@ -139,12 +139,30 @@ public class OperationsTests(TestServer server)
     }
 
     [Fact]
+    public async Task Work_in_the_database_ends_when_whoever_asked_for_it_has_gone()
+    {
+        var household = await server.NewHouseholdAsync();
+        await using var holding = await server.Database.BeginAsync(household.Id, Cancel);
+        await holding.ExecuteAsync("set local idle_in_transaction_session_timeout = 0; select from player for update");
+        using var gone = new CancellationTokenSource();
+        await using var work = await server.Database.BeginAsync(household.Id, gone.Token);
+        // By itself it would wait for ever.
+        await work.ExecuteAsync("set local lock_timeout = 0; set local statement_timeout = 0");
+        var asked = work.ExecuteAsync("select from player for update");
+        Task<int> Waiting() => holding.ExecuteScalarAsync<int>("select count(*) from pg_locks where not granted and pg_backend_pid() = any(pg_blocking_pids(pid))");
+        while (await Waiting() == 0) await Task.Delay(20, Cancel);
+        await gone.CancelAsync();
+        await Should.ThrowAsync<OperationCanceledException>(() => asked);
+        while (await Waiting() > 0) await Task.Delay(20, Cancel);
+    }
+
+    [Fact]
     public async Task An_instance_that_sleeps_in_its_work_does_not_keep_a_players_lock()
     {
         var household = await server.NewHouseholdAsync();
         await using var work = await server.Database.BeginAsync(household.Id, Cancel);
-        await work.Connection.ExecuteAsync("set local idle_in_transaction_session_timeout = '300ms'; select from player for update");
-        (await work.Connection.QuerySingleAsync<(string, string, string)>("select current_setting('statement_timeout'), current_setting('lock_timeout'), '10s'")).ShouldBe(("10s", "4s", "10s"));
+        await work.ExecuteAsync("set local idle_in_transaction_session_timeout = '300ms'; select from player for update");
+        (await work.QuerySingleAsync<(string, string, string)>("select current_setting('statement_timeout'), current_setting('lock_timeout'), '10s'")).ShouldBe(("10s", "4s", "10s"));
         await Task.Delay(900, Cancel);
         (await server.StoreAsync(household, Played.Round(household, 20, 0))).Outcome.ShouldBe(SetOutcome.Stored);
     }

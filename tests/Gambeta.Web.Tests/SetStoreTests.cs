@@ -116,7 +116,7 @@ public class SetStoreTests(TestServer server)
         var now = DateTimeOffset.UtcNow;
         (await DemoHousehold.LoadAsync(server.Database, server.Catalogue, now, "UTC")).ShouldBeFalse();
         await using var work = await server.Database.BeginAsync(DemoHousehold.Id);
-        var players = (await work.Connection.QueryAsync<Guid>("select player_id from player")).ToList();
+        var players = (await work.QueryAsync<Guid>("select player_id from player")).ToList();
         players.Count.ShouldBe(2);
         foreach (var player in players)
         {

@@ -170,8 +170,8 @@ public class SignInTests(TestServer server)
         var (copy, template) = (await CountsAsync(Guid.Parse(household)), await CountsAsync(DemoHousehold.Id));
         copy.ShouldBe(template);
         copy["practice_set"].ShouldBeGreaterThan(300);
-        (await InAsync(Guid.Parse(household), work => work.Connection.ExecuteScalarAsync<int>("select max(day) - (select max(day) from practice_day where player_id = @player) from practice_set where player_id = @player", new { player = Guid.Parse(player) }))).ShouldBe(0);
-        var last = await InAsync(Guid.Parse(household), work => work.Connection.ExecuteScalarAsync<DateTime>("select max(started_at) from practice_set"));
+        (await InAsync(Guid.Parse(household), work => work.ExecuteScalarAsync<int>("select max(day) - (select max(day) from practice_day where player_id = @player) from practice_set where player_id = @player", new { player = Guid.Parse(player) }))).ShouldBe(0);
+        var last = await InAsync(Guid.Parse(household), work => work.ExecuteScalarAsync<DateTime>("select max(started_at) from practice_set"));
         (time.GetUtcNow().UtcDateTime - last).TotalDays.ShouldBeInRange(0, 3);
 
         // One visitor spoils it for nobody.
@@ -199,7 +199,7 @@ public class SignInTests(TestServer server)
     private async Task<Dictionary<string, long>> CountsAsync(Guid household) => await InAsync(household, async work =>
     {
         var counts = new Dictionary<string, long>();
-        foreach (var table in HouseholdFile.Tables.Except(["sign_in", "written", "set_change"])) counts[table] = await work.Connection.ExecuteScalarAsync<long>($"select count(*) from {table}");
+        foreach (var table in HouseholdFile.Tables.Except(["sign_in", "written", "set_change"])) counts[table] = await work.ExecuteScalarAsync<long>($"select count(*) from {table}");
         return counts;
     });
 }

@@ -38,12 +38,14 @@ create table sign_in (
   primary key (household_id, sign_in_id)
 );
 
--- What a household wrote today, so that no day can fill the disk. Only today's row is ever read.
+-- What a household wrote today, so that no day can fill the disk. Only today's rows are ever read. The writer is the player of a set, and the household
+-- itself for all else: whoever counts a set holds its player already, so that no two wait for each other crosswise, and players do not wait for one another.
 create table written (
   household_id uuid not null references household on delete cascade,
   day date not null,
+  writer uuid not null,
   number integer not null,
-  primary key (household_id, day)
+  primary key (household_id, day, writer)
 );
 
 -- Tries of what could be guessed, counted for all instances at once. What is counted is a hash or an address, never a name.

@@ -44,7 +44,7 @@ internal static class SetsApi
         var (household, signIn) = (http.User.HouseholdId(), http.User.SignInId());
         if (await HouseholdStore.LookAsync(tools.Database, household, signIn, tools.Time.GetUtcNow(), http.RequestAborted) is not { } view) return Refusal.SignedOut();
         if (view.Players.Find(p => p.Id == post.Player) is not { } player) return Refusal.NoSuchPlayer();
-        var (card, refused) = await CardAsync(tools, household, view, post.Drill, post.Layout);
+        var (card, refused) = await CardAsync(tools, household, view, post.Drill, post.Layout, http.RequestAborted);
         if (refused is not null) return refused;
         if (!AllowedFeet(card!, player).Contains(feet)) return Refusal.Final($"{card!.Name} is not played with {Wording.Feet(feet)}.");
 
@@ -119,16 +119,16 @@ internal static class SetsApi
     }
 
     // The card on the layout that was named. Own cards and layouts are read by themselves, each only where it is asked for.
-    private static async Task<(DrillCard? Card, IResult? Refused)> CardAsync(PageTools tools, Guid household, HouseholdView view, string? drill, string? layout)
+    private static async Task<(DrillCard? Card, IResult? Refused)> CardAsync(PageTools tools, Guid household, HouseholdView view, string? drill, string? layout, CancellationToken cancel)
     {
         var known = tools.Catalogues.Known(household, view);
         HouseholdWork? work = null;
         try
         {
-            known ??= await tools.Catalogues.OfAsync(work = await tools.Database.BeginAsync(household), view);
+            known ??= await tools.Catalogues.OfAsync(work = await tools.Database.BeginAsync(household, cancel), view);
             if (known.Find(drill) is not { } card) return (null, Refusal.Final($"There is no drill called '{Shortened(drill)}'."));
             if (layout is not { Length: > 0 } || layout == card.Layout?.Key) return (card, null);
-            work ??= await tools.Database.BeginAsync(household);
+            work ??= await tools.Database.BeginAsync(household, cancel);
             return await YardStore.LayoutAsync(work, card.Id, layout) is { } kept ? (card with { Layout = kept }, null) : (null, Refusal.Final("This household has no such layout."));
         }
         finally

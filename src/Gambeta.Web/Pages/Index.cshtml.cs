@@ -37,7 +37,7 @@ public sealed class IndexModel(PageTools tools, Door door) : OpenPage(tools)
         if (Passwords.Matches(found?.PasswordHash, password))
         {
             await Tools.Brakes.GotInAsync(name);
-            await using var work = await Tools.Database.BeginAsync(found!.HouseholdId);
+            await using var work = await Tools.Database.BeginAsync(found!.HouseholdId, HttpContext.RequestAborted);
             await HttpContext.SignInHouseholdAsync(work, Tools);
             return Url.IsLocalUrl(returnUrl) ? LocalRedirect(returnUrl) : Redirect("/today");
         }

@@ -22,7 +22,7 @@ public sealed class RecoverModel(PageTools tools) : OpenPage(tools)
         if (Passwords.Wrong(password, name) is { } wrong) problems.Add(wrong);
         if (problems.Count > 0) return Refused(problems);
         await Tools.Brakes.GotInAsync(name);
-        await using var work = await Tools.Database.BeginAsync(found!.HouseholdId);
+        await using var work = await Tools.Database.BeginAsync(found!.HouseholdId, HttpContext.RequestAborted);
         // Whoever had the old password is out; words that were used are spent.
         var fresh = RecoveryWords.Make();
         await HouseholdStore.SetPasswordAsync(work, Passwords.Hash(password!));

@@ -45,7 +45,7 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
     private async Task<CreateOutcome> CreateAsync(Guid household, string password, Player player)
     {
         var words = RecoveryWords.Make();
-        await using var work = await Tools.Database.BeginAsync(household);
+        await using var work = await Tools.Database.BeginAsync(household, HttpContext.RequestAborted);
         var outcome = await HouseholdStore.CreateAsync(work, Name, Passwords.Hash(password), TimeZone, RecoveryWords.Hash(words));
         if (outcome != CreateOutcome.Made) return outcome;
         await HouseholdStore.AddPlayerAsync(work, player);
@@ -57,7 +57,7 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
     private async Task<bool> SignInAgainAsync(Guid household, string password)
     {
         if (await SignInStore.FindAsync(Tools.Database, Name) is not { } found || found.HouseholdId != household || !Passwords.Matches(found.PasswordHash, password)) return false;
-        await using var work = await Tools.Database.BeginAsync(household);
+        await using var work = await Tools.Database.BeginAsync(household, HttpContext.RequestAborted);
         await HttpContext.SignInHouseholdAsync(work, Tools);
         return true;
     }

@@ -76,9 +76,9 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     /// <summary>Bests of this drill on other layouts: they stay with those.</summary>
     public IEnumerable<Mark> BestsElsewhere => _standing.Where(mark => mark.Key.Layout != Key && mark.Key.Layout.Length > 0);
 
-    public IReadOnlyList<Lack> Missing => [.. Yard.Kit.Counts.IsEmpty ? [] : Yard.Kit.Missing(Card, Space?.Space, Layout)];
+    public IReadOnlyList<Lack> Missing => field ??= [.. Yard.Kit.Counts.IsEmpty ? [] : Yard.Kit.Missing(Card, Space?.Space, Layout)];
 
-    public ImmutableArray<Walk> Walks => WalkOut.Of(Shown, Pace.Pace);
+    public IReadOnlyList<Walk> Walks => field ??= WalkOut.Of(Shown, Pace.Pace);
 
     public IEnumerable<DrillCard> Instead => Space is { } space && Fit is { Kind: FitKind.DoesNotFit or FitKind.NoWall } ? NearestFitting.To(Card, space.Space, Catalogue, 4) : [];
 
@@ -106,7 +106,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public IEnumerable<DrillCard> DrillsWithLayouts => Catalogue.Cards.Where(card => card.Layout is not null);
 
-    public IEnumerable<KeptLayout> KeptHere => Yard.Layouts.Where(kept => kept.Drill == Card.Id && !kept.Retired);
+    public IReadOnlyList<KeptLayout> KeptHere => field ??= [.. Yard.Layouts.Where(kept => kept.Drill == Card.Id && !kept.Retired)];
 
     /// <summary>This plan again, for a handler.</summary>
     public string SelfWith(string handler) => Request.Path + Request.QueryString.Add("handler", handler);
@@ -114,7 +114,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     public string PlacedAddress(Layout layout) => PlanAddress.Write(Begin().Placed(layout));
 
     /// <summary>The markers where they are shown, for moving one: in the wall's frame where there is a wall.</summary>
-    public Layout Base => Layout.WallAhead is null ? Shown.Placed() : Layout.Placed();
+    public Layout Base => field ??= Layout.WallAhead is null ? Shown.Placed() : Layout.Placed();
 
     /// <summary>What the form of the markers does not show, to be sent on.</summary>
     public IEnumerable<(string Key, string Value)> PlacedParts => new QueryBuilder().Placed(Base)
@@ -186,7 +186,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         return RedirectToPage("/Yard/Index");
     });
 
-    private Layout? Known => Card.Layout is { } own && own.IsSameAs(Layout) ? own
+    private Layout? Known => field ??= Card.Layout is { } own && own.IsSameAs(Layout) ? own
         : Yard.Layouts.FirstOrDefault(kept => kept.Layout.IsSameAs(Layout))?.Layout;
 
     private QueryBuilder Begin() => PlanAddress.Begin(Card.Id, Space?.Id, InPaces);
