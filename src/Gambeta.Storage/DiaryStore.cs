@@ -62,7 +62,9 @@ public static class DiaryStore
     {
         await using var rows = await work.QueryMultipleAsync(
             $"""
-            select {SetRow.Columns}, exists (select from mark m where m.household_id = @Household and m.set_id = s.set_id and m.is_best) is_best from practice_set s
+            select {SetRow.Columns}, set_id in (
+              select set_id from mark where household_id = @Household and player_id = @player and day between @from and @to and is_best) is_best
+            from practice_set
             where household_id = @Household and player_id = @player and day between @from and @to
               and (@drill::text is null or drill = @drill) and removed_at is null
             order by day desc, started_at, set_order, set_id offset @skipped limit @MostShown + 1;

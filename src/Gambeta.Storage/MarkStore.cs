@@ -37,7 +37,7 @@ internal static class MarkStore
             $"""
             {(marks.Count > 0 ? InsertSql + ";" : "")}
             {(beaten.Count > 0 ? BeatenSql + ";" : "")}
-            {SummaryStore.RefreshSql};
+            {SummaryStore.WriteSql};
             {WrittenStore.TakeSql}
             """,
             parameters);
