@@ -16,7 +16,7 @@ export default defineConfig({
   outputDir: '../../artifacts/browser',
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  workers: 1,
+  workers: 2,
   retries: 0,
   use: { baseURL: `http://127.0.0.1:${port}`, launchOptions: browserOptions, reducedMotion: 'reduce', trace: 'off' },
   webServer: { command: `exec dotnet ${args.join(' ')}`, cwd, url: `http://127.0.0.1:${port}/healthz/ready`, timeout: 120_000, env },
