@@ -205,9 +205,9 @@ for (const lines of [true, false]) {
   await farPage.goto('/practise/inside-taps', { waitUntil: 'networkidle' });
   Object.assign(counted, { bytes: 0, lines });
   await farPage.evaluate(async () => {
-    const source = [...document.querySelectorAll('script[src]')].find(s => s.src.includes('practise')).src;
+    const source = [...document.querySelectorAll('script[src]')].find(s => s.src.includes('/practise.')).src;
     const base = new URL('.', source);
-    const [{ keep, state }, { lineOf }, { newId }] = await Promise.all(['outbox.js', 'counting.js', 'ids.js'].map(file => import(new URL(file, base))));
+    const [{ keep, state }, { lineOf }, { newId }] = await Promise.all(['../shared/outbox.js', 'counting.js', '../shared/ids.js'].map(file => import(new URL(file, base))));
     const { player } = JSON.parse(document.getElementById('sheet').textContent), session = newId();
     // As uneven as feet are: equal gaps would compress to nothing.
     let noise = 7, at = 0;

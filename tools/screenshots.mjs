@@ -76,7 +76,7 @@ const own = {
         ? route.fulfill({ status: 422, contentType: 'application/problem+json', body: JSON.stringify({ title: 'Not taken', status: 422, problems: ['That is more than 8 touches a second. Is it right? Then keep it once more.'], ask: true }) })
         : route.request().url().endsWith('/api/token') ? route.continue() : route.abort());
       await page.evaluate(async () => {
-        const [{ keep }, { newId }] = await Promise.all([import('/js/outbox.js'), import('/js/ids.js')]), { player } = document.body.dataset, at = new Date().toISOString();
+        const [{ keep }, { newId }] = await Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]), { player } = document.body.dataset, at = new Date().toISOString();
         await keep({ kind: 'count', key: newId(), url: '/api/counts', body: { set: newId(), change: newId(), drill: 'inside-taps', at, draft: { left: 90, right: 91, seconds: 20 } } });
         for (const drill of ['pull-back-laces-away', 'juggling-streak']) keep({ kind: 'set', key: newId(), url: '/api/sets', body: { player, drill, startedAt: at } });
       });

@@ -29,6 +29,7 @@ internal static class Services
         });
 
         services.AddSingleton(catalogue);
+        services.AddSingleton<Modules>();
         services.AddSingleton(_ => new GambetaDatabase(database));
         services.AddSingleton(TimeProvider.System);
         services.AddMemoryCache(cache => cache.SizeLimit = 500);

@@ -1,8 +1,9 @@
 // Plays a run sheet: knows the phase, its time and what was counted; decides nothing that the sheet does not say.
 // Time is monotonic and given from outside. A phase begins when the one before it was due to end, not when that was
 // noticed, so nothing adds up.
-import { addUp, countsHits, countsTries, isRun, lineOf, stationsOf } from './counting.js';
-import { newId } from './ids.js';
+import { addUp, lineOf } from './counting.js';
+import { newId } from '../shared/ids.js';
+import { measures } from '../measures/index.js';
 
 /** Without a tick for so long the device was asleep: nobody was practising, so the run holds where it was. */
 const asleepAfter = 5000;
@@ -29,13 +30,14 @@ export class Run {
 
   get phase() { return this.sheet.phases[this.index]; }
   get drill() { return this.sheet.drills[this.phase.drill]; }
+  get measure() { return measures[this.drill.measuredBy]; }
   get isHeld() { return this.began === null; }
   get isDone() { return this.phase.kind === 'done'; }
   get sum() {
     // Asked for several times a tap; thousands of touches are added up once.
     const { events, index } = this;
     if (this.summed?.events !== events || this.summed.length !== events.length || this.summed.index !== index)
-      this.summed = { events, length: events.length, index, sum: addUp(this.drill.measuredBy, this.phase.feet, events) };
+      this.summed = { events, length: events.length, index, sum: addUp(this.measure, this.phase.feet, events) };
     return this.summed.sum;
   }
 
@@ -81,7 +83,7 @@ export class Run {
     if (zone) event.zone = zone;
     if (foot) event.foot = foot;
     this.events.push(event);
-    if (this.#isComplete()) this.#next(now, 'player');
+    if (this.measure.isComplete(this.sum, this.phase, this.drill)) this.#next(now, 'player');
     return true;
   }
 
@@ -96,7 +98,7 @@ export class Run {
   /** The player says that an open-ended phase is over: a set, a run, or the yard that lies. */
   end(now) {
     if (this.isHeld || this.phase.seconds) return;
-    if (isRun(this.drill.measuredBy) && this.phase.kind === 'work') this.events.push({ what: 'stop', at: Math.round(this.elapsed(now)) });
+    if (this.measure.isRun && this.phase.kind === 'work') this.events.push({ what: 'stop', at: Math.round(this.elapsed(now)) });
     this.#next(now, 'player');
   }
 
@@ -125,13 +127,6 @@ export class Run {
     return true;
   }
 
-  #isComplete() {
-    const { sum, phase, drill } = this;
-    if (drill.measuredBy === 'stationsTime') return stationsOf(sum).done.length >= drill.stations;
-    const enough = countsTries(drill.measuredBy) ? sum.tries.length : countsHits(drill.measuredBy) ? sum.hits.length : 0;
-    return enough > 0 && phase.target && enough >= phase.target;
-  }
-
   #next(at, why) {
     const elapsed = at - this.began;
     if (this.phase.kind === 'work') this.#setEnded(elapsed, why);
@@ -157,13 +152,13 @@ export class Run {
   }
 
   #setEnded(elapsed, why) {
-    const { measuredBy } = this.drill, counted = this.events.length > 0 || measuredBy === 'courseTime';
+    const { needsNoCount } = this.measure, counted = this.events.length > 0 || needsNoCount;
     // Skipped before anything was counted is not played; a run that did not come home has no time.
-    if (why === 'skip' && (this.events.length === 0 || measuredBy === 'courseTime')) return;
+    if (why === 'skip' && (this.events.length === 0 || needsNoCount)) return;
     this.order++;
     this.hooks.setEnded({
       id: this.setId, order: this.order, item: this.phase.drill, feet: this.phase.feet, startedAt: this.startedAt, plannedSeconds: this.phase.seconds ?? null,
-      rounds: this.drill.rounds, plannedCount: this.phase.target ?? null, countedBy: counted ? 'tapped' : 'estimated', events: lineOf(this.events), seconds: Math.round(elapsed) / 1000, sum: this.sum, drill: this.drill,
+      rounds: this.drill.rounds, plannedCount: this.phase.target ?? null, countedBy: counted ? 'tapped' : 'estimated', events: lineOf(this.events), seconds: Math.round(elapsed) / 1000, sum: this.sum, drill: this.drill, measure: this.measure,
     });
   }
 }

@@ -1,7 +1,7 @@
 // What every page does: one key for each marked action, and sending what still waits on this device.
-import { keepOnlyOurs } from './offline.js';
-import { flush, onChange, state, storing, words } from './outbox.js';
-import { write } from './storage.js';
+import { keepOnlyOurs } from '../shared/offline.js';
+import { flush, onChange, state, storing, words } from '../shared/outbox.js';
+import { write } from '../shared/storage.js';
 
 document.addEventListener('keydown', event => {
   if (event.altKey || event.ctrlKey || event.metaKey || event.repeat) return;

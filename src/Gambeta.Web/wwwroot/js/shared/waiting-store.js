@@ -1,6 +1,6 @@
 // What was played and is not stored yet, one record each in IndexedDB: two tabs never write over each other's, and a record is on the disk before
 // keeping it is said to be done. Where the browser gives no such storage it is kept in this page's memory, and `isSafe` says so.
-import { openDB } from '../lib/idb.js';
+import { openDB } from '../../lib/idb.js';
 import { read, remove } from './storage.js';
 
 const strict = { durability: 'strict' };

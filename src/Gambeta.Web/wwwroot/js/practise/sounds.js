@@ -1,5 +1,5 @@
 // Sounds are made here, on the audio clock, a moment ahead of their time.
-import { read, write } from './storage.js';
+import { read, write } from '../shared/storage.js';
 
 const tones = {
   tick: { pitch: 660, length: 0.08 },

@@ -1,5 +1,5 @@
 // Words spoken aloud where the device has a voice of its own; nothing is sent anywhere for it.
-import { read, write } from './storage.js';
+import { read, write } from '../shared/storage.js';
 
 const onKey = 'gambeta-voice';
 

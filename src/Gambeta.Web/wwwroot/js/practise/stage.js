@@ -1,11 +1,7 @@
 // What the practice screen shows. It is told what is the case and draws it; what follows from that is decided elsewhere.
-import { Board, hasBoard } from './board.js';
-import { countsHits, countsOneByOne, countsTries, isRun } from './counting.js';
-import { bestInReach, figureOf, underOf } from './figures.js';
+import { Board } from './board.js';
+import { bestInReach } from '../measures/base.js';
 import { Mosaic } from './mosaic.js';
-
-const wrongWords = { bestStreak: 'dropped', ladderRung: 'dropped', runInTouches: 'lost it', courseTime: 'clipped one', trapHeights: 'outside' };
-const endWords = { ladderRung: 'caught it', bestStreak: 'stopped the try', runInTouches: 'there', courseTime: 'home' };
 
 export class Stage {
   /** @param element the whole screen @param page what the page carries @param hit called with the number of a target or a zone that was pressed */
@@ -54,7 +50,7 @@ export class Stage {
       const gone = Math.floor(elapsed / 1000);
       this.text('figure', Math.max(1, Math.ceil((seconds * 1000 - elapsed) / 1000)));
       this.mosaic.show(phase.kind === 'work' ? gone : seconds - gone);
-    } else if (isRun(run.drill.measuredBy) && phase.kind === 'work') {
+    } else if (run.measure.isRun && phase.kind === 'work') {
       this.text('figure', (Math.floor(elapsed / 100) / 10).toFixed(1));
       this.mosaic.show(Math.floor(elapsed / 1000) % 30 + 1);
     } else if (phase.kind === 'setOut') {
@@ -66,35 +62,35 @@ export class Stage {
 
   /** Something was counted. */
   counts(run, runs, now) {
-    const { phase, drill, sum } = run, working = phase.kind === 'work', { measuredBy } = drill, { clipPenaltySeconds } = this.sheet;
-    this.board.element.hidden = !working || !hasBoard(measuredBy);
+    const { phase, drill, sum, measure } = run, working = phase.kind === 'work', { sheet } = this;
+    this.board.element.hidden = !working || !measure.board;
     this.element.dataset.boarded = this.board.element.hidden ? 'no' : 'yes';
     this.part('under').hidden = !working;
     if (!working) return;
     // The foot that rests keeps showing what it did last.
     for (const foot of ['left', 'right']) if (phase.feet === foot || phase.feet === 'both') this.#count(foot, sum[foot]);
-    if (!phase.seconds && !isRun(measuredBy)) {
-      this.text('figure', figureOf(drill, sum));
-      this.mosaic.show(countsTries(measuredBy) ? sum.tries.length : countsHits(measuredBy) ? sum.hits.length : figureOf(drill, sum));
+    if (!phase.seconds && !measure.isRun) {
+      this.text('figure', measure.figure(sum, drill));
+      this.mosaic.show(measure.tiles(sum, drill));
     }
-    this.board.show(drill, sum, runs);
-    const best = bestInReach(drill, phase, sum, this.bests[phase.drill]?.[phase.feet], run.elapsed(now), this.sheet);
-    this.text('under', [underOf(drill, phase, sum, clipPenaltySeconds), best].filter(Boolean).join(' · '));
+    this.board.show(measure, drill, sum, runs);
+    const best = bestInReach(measure, this.bests[phase.drill]?.[phase.feet], { phase, drill, sum, sheet, elapsed: run.elapsed(now) });
+    this.text('under', [measure.under(sum, { phase, drill, sheet }), best].filter(Boolean).join(' · '));
     this.button('end').classList.toggle('main', isMainEnd(run));
   }
 
   /** The keys that there are now: the few that are needed, the others behind one more. */
   keys(run, { played, beat, voice }) {
-    const { phase, drill } = run, { measuredBy } = drill, working = phase.kind === 'work', on = !run.isDone, held = run.isHeld && on;
-    const ends = working && (!phase.seconds || countsTries(measuredBy)) && !countsOneByOne(measuredBy);
+    const { phase, drill, measure } = run, working = phase.kind === 'work', on = !run.isDone, held = run.isHeld && on;
+    const ends = working && (!phase.seconds || measure.isTried) && !measure.isOneByOne;
     this.#keys({
-      wrong: working && measuredBy !== 'touchesInARound', end: !on || phase.kind === 'setOut' || ends, void: working && measuredBy === 'courseTime',
+      wrong: working && measure.hasSlips, end: !on || phase.kind === 'setOut' || ends, void: working && measure.isCourse,
       back: working, pause: on, more: phase.seconds && !working, skip: on, again: on && (working || played), leave: on,
       beat: on && drill.beats.length, tally: on, voice: on && voice, others: on, pain: true,
     }, { skip: working && !held, void: true, again: !held, leave: !held, beat: true, tally: true, mute: true, voice: true });
     this.text('label', held ? `Paused: ${phase.label.toLowerCase()}` : phase.label);
-    this.text('wrong-word', wrongWords[measuredBy] ?? (countsOneByOne(measuredBy) ? 'missed' : 'slip'));
-    this.text('end-word', run.isDone ? 'see what came of it' : phase.kind === 'setOut' ? 'it lies, go on' : endWords[measuredBy] ?? 'set is done');
+    this.text('wrong-word', measure.wrongWord);
+    this.text('end-word', run.isDone ? 'see what came of it' : phase.kind === 'setOut' ? 'it lies, go on' : measure.endWord);
     this.text('pause-word', held ? 'go on' : 'pause');
     this.text('beat-word', !beat ? 'beat off' : beat.fromAMinute === beat.toAMinute ? `beat ${beat.toAMinute} a minute` : `beat ${beat.fromAMinute} to ${beat.toAMinute}`);
     this.text('voice-word', voice === 'on' ? 'voice on' : 'voice off');
@@ -142,8 +138,8 @@ export class Stage {
 }
 
 // The one thing to do next, where the player ends what is going on.
-function isMainEnd({ phase, drill, sum, isDone }) {
-  return isDone || phase.kind === 'setOut' || drill.measuredBy === 'courseTime' || (drill.measuredBy === 'cleanReps' && sum.reps >= phase.target);
+function isMainEnd({ phase, measure, sum, isDone }) {
+  return isDone || phase.kind === 'setOut' || measure.isMainEnd(sum, phase);
 }
 
 function tilesOf(phase) {

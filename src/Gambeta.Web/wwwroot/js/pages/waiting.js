@@ -1,5 +1,5 @@
 // What was played on this device and is not in the logbook: what waits, and what was refused, each with what can be done about it.
-import { flush, forget, onChange, state, tryAgain, waiting } from './outbox.js';
+import { flush, forget, onChange, state, tryAgain, waiting } from '../shared/outbox.js';
 
 const names = { set: 'A set', count: 'A typed count', answer: 'What was said', check: 'The check before the first touch', pain: 'That something hurts', sitting: 'The beginning of a sitting' };
 const page = document.querySelector('[data-waiting-page]');

@@ -1,5 +1,5 @@
 // A run as it stands, kept on the device each second, so that a reload, a crash or a closed lid comes back to it.
-import { read, remove, write } from './storage.js';
+import { read, remove, write } from '../shared/storage.js';
 
 const keptFor = 3 * 3600 * 1000;
 

@@ -1,6 +1,6 @@
 // One tab plays at a time: whoever starts takes the lease, and a tab that lost it stops. The lease lapses when its tab is gone.
-import { newId } from './ids.js';
-import { read, remove, write } from './storage.js';
+import { newId } from '../shared/ids.js';
+import { read, remove, write } from '../shared/storage.js';
 
 const lapsesAfter = 4000;
 

@@ -1,5 +1,5 @@
 // Putting a sheet together without loading the page anew: every press is the form's own, sent by hand, and what comes back takes its place.
-import Sortable from '../lib/sortable.js';
+import Sortable from '../../lib/sortable.js';
 
 const form = () => document.querySelector('[data-sheet-form]');
 let sending = null;

@@ -1,27 +1,6 @@
 // Typing a count in after the round, while the rest goes on.
 import { readTries, writeTries } from './typed-tries.js';
 
-const fieldsOf = {
-  touchesInARound: feet => feetFields(feet, 'touches'),
-  cleanPasses: feet => [...feetFields(feet, 'passes'), ['longestRun', 'longest run']],
-  cleanReps: () => [['reps', 'clean reps'], ['slips', 'slips']],
-  bestStreak: () => [['tries', 'touches of each try; a star where you stopped']],
-  hitsOutOfTries: () => [['reps', 'came off'], ['slips', 'missed']],
-  ladderRung: () => [['tries', 'touches of each go']],
-  runInTouches: () => [['tries', 'touches of each; a star where it was lost']],
-  stationsTime: () => [['stationTries', 'tries at each station'], ['seconds', 'seconds']],
-  targetPoints: () => [['points', 'points of each try']],
-  trapHeights: () => [['inside', 'each try: 1 inside, 0 outside']],
-  strikesByZone: () => [['reps', 'hit'], ['slips', 'missed']],
-  courseTime: () => [['seconds', 'seconds'], ['clips', 'clipped']],
-};
-
-const lists = ['stationTries', 'points', 'inside'];
-
-function feetFields(feet, what) {
-  return (feet === 'both' ? ['left', 'right'] : [feet]).map(foot => [foot, `${foot} ${what}`]);
-}
-
 export class Typed {
   /** @param save called with the draft once it reads as numbers */
   constructor(form, save) {
@@ -43,17 +22,16 @@ export class Typed {
   }
 
   /** Offers the fields for a set that has just ended. */
-  offer(measuredBy, set) {
-    [this.measuredBy, this.set] = [measuredBy, set];
+  offer(measure, set) {
+    [this.set, this.named] = [set, measure.fields(set.feet)];
     this.problem.textContent = '';
     const { draft } = set;
     const counted = set.countedBy !== 'estimated';
     this.fields.replaceChildren(
-      ...fieldsOf[measuredBy](set.feet).map(([name, words]) => {
+      ...this.named.map(([name, words, kind]) => {
         const label = document.createElement('label');
-        const value = name === 'tries' ? writeTries(measuredBy, draft).join(' ') : lists.includes(name) ? draft[name].map(Number).join(' ') : draft[name];
-        const isText = name === 'tries' || lists.includes(name);
-        label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: isText ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
+        const value = kind === 'tries' ? writeTries(set.drill.measuredBy, draft).join(' ') : kind ? draft[name].map(Number).join(' ') : draft[name];
+        label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: kind ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
         return label;
       }),
       Object.assign(document.createElement('button'), { textContent: counted ? 'mend' : 'type it in', type: 'submit' }));
@@ -78,19 +56,20 @@ export class Typed {
     // Typed strikes know no zones any more.
     delete draft.strikeZones;
     delete draft.strikeLeft;
+    const kinds = Object.fromEntries(this.named.map(([name, , kind]) => [name, kind]));
     for (const { name, value } of this.fields.querySelectorAll('input')) {
-      if (name === 'tries') {
+      if (kinds[name] === 'tries') {
         const tries = value.split(/[\s,;]+/).filter(Boolean);
-        Object.assign(draft, readTries(this.measuredBy, tries));
+        Object.assign(draft, readTries(this.set.drill.measuredBy, tries));
         if (tries.length === 0 || draft.tryTouches.some(t => !Number.isInteger(t))) return this.#wrong('One whole number for each try, like 12 7 19*');
         delete draft.left;
         delete draft.right;
         continue;
       }
-      if (lists.includes(name)) {
+      if (kinds[name]) {
         const numbers = value.split(/[\s,;]+/).filter(Boolean).map(Number);
         if (numbers.length === 0 || numbers.some(n => !Number.isInteger(n) || n < 0)) return this.#wrong('One whole number for each, like 1 0 3');
-        draft[name] = name === 'inside' ? numbers.map(n => n > 0) : numbers;
+        draft[name] = kinds[name] === 'flags' ? numbers.map(n => n > 0) : numbers;
         continue;
       }
       const number = value.trim() === '' ? NaN : Number(value.replace(',', '.'));

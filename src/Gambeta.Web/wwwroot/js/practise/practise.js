@@ -1,18 +1,18 @@
 // The practice screen: plays the run sheet that the page carries, counts, and hands every finished set to the outbox.
 import { Ask } from './ask.js';
 import { Checks } from './checks.js';
-import { countsOneByOne, countsTries, isRun } from './counting.js';
-import { draftFor, hand, resultOf, valueOf } from './figures.js';
-import { newId } from './ids.js';
+import { newId } from '../shared/ids.js';
 import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
 import { postOnLine } from './line.js';
-import { forgetPage, keepPage } from './offline.js';
-import { flush, keep, onChange, sendBy, state, tryAgain, waitingOf, words as waitingWords } from './outbox.js';
+import { hand } from '../measures/base.js';
+import { measures } from '../measures/index.js';
+import { forgetPage, keepPage } from '../shared/offline.js';
+import { flush, keep, onChange, sendBy, state, tryAgain, waitingOf, words as waitingWords } from '../shared/outbox.js';
 import { PainStop } from './pain-stop.js';
 import { Run } from './run.js';
 import { Sounds } from './sounds.js';
-import { device, read, remove, write } from './storage.js';
+import { device, read, remove, write } from '../shared/storage.js';
 import { listen } from './stage-keys.js';
 import { Stage } from './stage.js';
 import { Typed } from './typed.js';
@@ -142,11 +142,12 @@ function entered() {
 }
 
 function setEnded(set) {
-  lastSet = { ...set, penalty, bests: null };
-  lastSet.draft = draftFor(set);
+  const { measure, ...rest } = set;
+  lastSet = { ...rest, penalty, bests: null };
+  lastSet.draft = { ...measure.draft(set.sum, set.drill), seconds: Math.round(set.seconds * 1000) / 1000 };
   const heard = beat ? set.drill.beats[beat - 1] : null;
-  if (isRun(set.drill.measuredBy)) {
-    const fair = set.drill.measuredBy === 'courseTime' ? !set.sum.void : lastSet.draft.stationTries.length >= set.drill.stations;
+  if (measure.isRun) {
+    const fair = measure.isFair(set.sum, set.drill);
     runs.push({ item: set.item, seconds: hand(set.seconds + set.sum.clips * penalty), fair });
     const fastest = Math.min(...runs.filter(r => r.fair).map(r => Number(r.seconds)));
     for (const one of runs) one.best = one.fair && Number(one.seconds) === fastest;
@@ -163,8 +164,15 @@ function setEnded(set) {
 
 /** What was just beaten is what the next set of this run has to beat. */
 function raiseBest({ item, feet, drill, sum, seconds }) {
-  const value = valueOf(drill, sum, seconds, penalty), of = page.bests[item] ??= {};
-  if (value !== undefined && (of[feet] === undefined || (isRun(drill.measuredBy) ? value < of[feet] : value > of[feet]))) of[feet] = value;
+  const measure = measures[drill.measuredBy], value = measure.value(sum, { drill, sheet, elapsed: seconds * 1000 }), of = page.bests[item] ??= {};
+  if (value !== undefined && (of[feet] === undefined || measure.isBetter(value, of[feet]))) of[feet] = value;
+}
+
+/** What a set came to. */
+function resultOf(set) {
+  if (set.bests?.length) return `New best: ${set.bests.join(' and ')}`;
+  if (set.countedBy === 'estimated') return 'Nobody counted. T types it in.';
+  return measures[set.drill.measuredBy].result(set.draft, set);
 }
 
 /** Typing in what nobody counted, while the rest goes on. */
@@ -173,7 +181,7 @@ function offerTyping() {
   typed.form.hidden = !resting;
   stage.element.dataset.typing = resting ? 'yes' : 'no';
   if (!resting) return;
-  typed.offer(lastSet.drill.measuredBy, lastSet);
+  typed.offer(measures[lastSet.drill.measuredBy], lastSet);
   typed.result.textContent = resultOf(lastSet);
 }
 
@@ -289,8 +297,7 @@ function footDue() {
 
 function hitZone(zone) {
   if (run.phase.kind !== 'work' || run.isHeld) return;
-  const { drill } = run, most = drill.measuredBy === 'strikesByZone' ? 6 : drill.measuredBy === 'targetPoints' ? drill.targetPoints.length : 0;
-  if (zone >= 1 && zone <= most) count(footDue(), zone);
+  if (zone >= 1 && zone <= run.measure.zones(run.drill)) count(footDue(), zone);
 }
 
 const actions = {
@@ -300,10 +307,10 @@ const actions = {
   instead() { if (!stage.isOpen) stage.element.querySelector('[data-key="N"]')?.click(); },
   tap(foot) {
     // A hit without its zone says too little: zones and targets have keys and stand on the glass.
-    if (!['strikesByZone', 'targetPoints'].includes(run.drill.measuredBy)) count(foot);
+    if (!run.measure.needsZone) count(foot);
   },
   glass(foot) {
-    if (run.drill.measuredBy === 'courseTime') actions.end();
+    if (run.measure.isCourse) actions.end();
     else actions.tap(foot);
   },
   number(n) { if (!ask.choose(n)) hitZone(n); },
@@ -315,13 +322,13 @@ const actions = {
     setSounds();
     drawKeys();
   },
-  wrong() { count('wrong', 0, run.drill.measuredBy === 'strikesByZone' && run.phase.feet === 'both' ? footDue() : undefined); },
-  void() { if (run.drill.measuredBy === 'courseTime') count('void'); },
+  wrong() { count('wrong', 0, run.measure.knowsTheMissingFoot && run.phase.feet === 'both' ? footDue() : undefined); },
+  void() { if (run.measure.isCourse) count('void'); },
   end() {
     if (!stage.isOpen) return;
     if (run.isDone) return leave();
-    if (run.phase.kind === 'work' && countsTries(run.drill.measuredBy)) count('stop');
-    else if (run.phase.kind === 'setOut' || !countsOneByOne(run.drill.measuredBy)) run.end(performance.now());
+    if (run.phase.kind === 'work' && run.measure.isTried) count('stop');
+    else if (run.phase.kind === 'setOut' || !run.measure.isOneByOne) run.end(performance.now());
   },
   back() {
     if (!run.takeBack(performance.now())) return;

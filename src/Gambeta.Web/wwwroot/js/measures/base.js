@@ -1,0 +1,74 @@
+// What every way of measuring does unless it says otherwise. A measure is one file beside this one, of the name that it has in the core.
+
+/** Hand times are rounded up to the tenth. */
+export const hand = seconds => (Math.ceil(seconds * 10 - 1e-6) / 10).toFixed(1);
+
+/** "try 3 of 8", by what was played. */
+export const tryOf = (played, target) => target ? `try ${Math.min(target, played + 1)} of ${target}` : `try ${played + 1}`;
+
+export const base = {
+  /** Runs against the clock until the player is home. */
+  isRun: false,
+  /** Its set is a row of tries, each ended by a drop or by stopping on purpose. */
+  isTried: false,
+  /** Each tap is a try that came off or not. */
+  isOneByOne: false,
+  /** A set with nothing counted is a set all the same. */
+  needsNoCount: false,
+  /** A hit without its zone says too little: zones have keys and stand on the glass. */
+  needsZone: false,
+  /** Where both feet strike, a miss is somebody's too. */
+  knowsTheMissingFoot: false,
+  /** It can be struck out, and the glass says that the player is home. */
+  isCourse: false,
+  /** Nothing can go wrong that is counted. */
+  hasSlips: true,
+  wrongWord: 'slip',
+  endWord: 'set is done',
+  board: null,
+
+  /** How many zones or targets can be hit. */
+  zones: () => 0,
+  /** Something went wrong. */
+  wrong(sum) {
+    sum.slips++;
+    sum.run = 0;
+  },
+  /** The player stopped on purpose. */
+  stop() {},
+  /** Tries that were played, where there are so many to play. */
+  played: () => 0,
+  /** True when all of it is played. */
+  isComplete(sum, phase) { return Boolean(phase.target) && this.played(sum) >= phase.target; },
+  /** True when ending the set is the one thing to do next. */
+  isMainEnd: () => false,
+  /** Tiles that are full, in work without a clock of its own. */
+  tiles(sum, drill) { return this.figure(sum, drill); },
+  /** The figure in the middle, for work without a clock of its own. */
+  figure: sum => sum.reps,
+  /** The line under the figure. */
+  under: (sum, { phase }) => phase.target ? `of ${phase.target}` : '',
+  /** What a set is chiefly measured by, as far as it went. */
+  value: sum => sum.left + sum.right,
+  /** True for a value better than another. */
+  isBetter: (value, other) => value > other,
+  /** What there is to beat, where that can still be done; nothing where it cannot. */
+  inReach: best => `best ${best}`,
+  /** What a set came to, in words. */
+  result: draft => `${(draft.left ?? 0) + (draft.right ?? 0)} touches`,
+  /** A set's counts as its form shows them and as a typed correction sends them: only what this measure needs. */
+  draft: sum => ({ left: sum.left, right: sum.right }),
+  /** The fields in which it is typed: name in the draft, words, and how it is filled in where that is no number. */
+  fields: feet => perFoot(feet, 'touches'),
+};
+
+/** A field for each foot that worked. */
+export const perFoot = (feet, what) => (feet === 'both' ? ['left', 'right'] : [feet]).map(foot => [foot, `${foot} ${what}`]);
+
+/** How it stands against the best: beaten, or what there is to beat where that can still be done. A record out of reach only weighs. */
+export function bestInReach(measure, best, at) {
+  if (best === undefined) return null;
+  const value = measure.value(at.sum, at), isBetter = measure.isBetter(value, best);
+  if (measure.isRun) return isBetter ? measure.inReach(best, value, at) : null;
+  return isBetter ? 'more than ever' : measure.inReach(best, value, at);
+}

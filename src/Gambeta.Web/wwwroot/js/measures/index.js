@@ -1,0 +1,17 @@
+// Every way of measuring, by the name that the run sheet gives it.
+import bestStreak from './best-streak.js';
+import cleanPasses from './clean-passes.js';
+import cleanReps from './clean-reps.js';
+import courseTime from './course-time.js';
+import hitsOutOfTries from './hits-out-of-tries.js';
+import ladderRung from './ladder-rung.js';
+import runInTouches from './run-in-touches.js';
+import stationsTime from './stations-time.js';
+import strikesByZone from './strikes-by-zone.js';
+import targetPoints from './target-points.js';
+import touchesInARound from './touches-in-a-round.js';
+import trapHeights from './trap-heights.js';
+
+export const measures = {
+  bestStreak, cleanPasses, cleanReps, courseTime, hitsOutOfTries, ladderRung, runInTouches, stationsTime, strikesByZone, targetPoints, touchesInARound, trapHeights,
+};

@@ -1,0 +1,27 @@
+import { tryOf } from './base.js';
+import { hits, triesLeft } from './hits.js';
+
+// A hit without a number is at the first target, the one straight ahead.
+const targetOf = ({ zone }) => Math.max(1, zone);
+const pointsOf = (hit, { targetPoints }) => hit.hit ? targetPoints[targetOf(hit) - 1] ?? 0 : 0;
+const total = (sum, drill) => sum.hits.reduce((all, hit) => all + pointsOf(hit, drill), 0);
+
+export default {
+  ...hits,
+  needsZone: true,
+  zones: drill => drill.targetPoints.length,
+  figure: total,
+  value: (sum, { drill }) => total(sum, drill),
+  under: (sum, { phase }) => `points · ${tryOf(sum.hits.length, phase.target)}`,
+  inReach: (best, value, { phase, sum, drill }) => value + triesLeft(phase, sum) * Math.max(...drill.targetPoints) > best ? `best ${best} points` : null,
+  result: ({ points }) => `${points.reduce((a, b) => a + b, 0)} points`,
+  draft: (sum, drill) => ({ points: sum.hits.map(hit => pointsOf(hit, drill)) }),
+  fields: () => [['points', 'points of each try', 'list']],
+  board: ({ sum, drill }) => ({
+    kind: 'targets',
+    tiles: drill.targetPoints.map((points, i) => {
+      const there = sum.hits.filter(hit => hit.hit && targetOf(hit) === i + 1).length;
+      return { big: i + 1, small: `${points} ${points === 1 ? 'point' : 'points'}`, zone: i + 1, high: points === 3, on: there > 0, count: there };
+    }),
+  }),
+};
