@@ -60,7 +60,7 @@ public static class DemoHousehold
     }
 
     /// <summary>Tables that a copy takes along, what others hang on first. Nothing was ever changed in the one that is copied.</summary>
-    private static IEnumerable<string> Copied => HouseholdFile.Tables.Except(["household", "set_change", "sign_in", "written"]);
+    private static IEnumerable<string> Copied => HouseholdTables.All.Except(["household", "set_change", .. HouseholdTables.OfTheServer]);
 
     // When the copied one was made, which only its own household may read.
     private static async Task<DateTimeOffset?> MadeAtAsync(HouseholdWork work) =>

@@ -21,7 +21,7 @@ public static class DiaryStore
             $"""
             {DaysSql};
 
-            select {SetRow.Columns} from practice_set
+            select {SetColumns.Light} from practice_set
             where household_id = @Household and removed_at is null and session_id = (
               select session_id from practice_set
               where household_id = @Household and player_id = @player and removed_at is null
@@ -62,7 +62,7 @@ public static class DiaryStore
     {
         await using var rows = await work.QueryMultipleAsync(
             $"""
-            select {SetRow.Columns}, set_id in (
+            select {SetColumns.Light}, set_id in (
               select set_id from mark where household_id = @Household and player_id = @player and day between @from and @to and is_best) is_best
             from practice_set
             where household_id = @Household and player_id = @player and day between @from and @to

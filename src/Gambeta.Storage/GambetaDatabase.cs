@@ -10,7 +10,6 @@ public sealed class GambetaDatabase : IAsyncDisposable
     {
         DefaultTypeMap.MatchNamesWithUnderscores = true;
         SqlMapper.AddTypeHandler(new DateOnlyHandler());
-        SqlMapper.AddTypeHandler(new MaybesHandler());
     }
 
     /// <summary>Connects as the application's role. Statements are prepared once they recur.</summary>
@@ -26,8 +25,6 @@ public sealed class GambetaDatabase : IAsyncDisposable
             // A statement, a lock or an instance that hangs gives up by itself: an instance that is frozen in the middle of its work must not keep a player's lock.
             Options = "-c plan_cache_mode=force_generic_plan -c jit=off -c statement_timeout=10s -c lock_timeout=4s -c idle_in_transaction_session_timeout=10s",
             ApplicationName = "gambeta",
-            // Tries that were still in the air have no end among those that have one.
-            ArrayNullabilityMode = ArrayNullabilityMode.PerInstance,
             Timeout = 5,
             CommandTimeout = 12,
         };

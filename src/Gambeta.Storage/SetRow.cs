@@ -1,59 +1,90 @@
-using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Serialization;
 using Gambeta.Core;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Storage;
 
-/// <summary>A set as its row: one column a property, by name.</summary>
+/// <summary>A set as its row: one column a property, by name. Statements take them from <see cref="SetColumns"/>.</summary>
 internal sealed class SetRow
 {
+    [SetColumn(null)]
     public Guid HouseholdId { get; init; }
+
+    [SetColumn("id")]
     public Guid SetId { get; init; }
+
+    [SetColumn("session")]
     public Guid SessionId { get; init; }
+
+    [SetColumn("player")]
     public Guid PlayerId { get; init; }
+
+    [SetColumn("drill")]
     public string Drill { get; init; } = "";
+
+    [SetColumn("layout")]
     public string Layout { get; init; } = "";
+
+    [SetColumn("order")]
     public short SetOrder { get; init; }
+
+    [SetColumn("feet")]
     public string Feet { get; init; } = "";
+
+    [SetColumn("at", IsMended = true)]
     public DateTime StartedAt { get; init; }
+
+    [SetColumn("day", IsMended = true)]
     public DateOnly Day { get; init; }
+
+    [SetColumn("milliseconds", IsMended = true)]
     public int WorkedMs { get; init; }
+
+    [SetColumn("plannedSeconds")]
     public short? PlannedSeconds { get; init; }
+
+    [SetColumn("counted", IsMended = true)]
     public string CountedBy { get; init; } = "";
+
+    [SetColumn("left", IsMended = true)]
     public int TouchesLeft { get; init; }
+
+    [SetColumn("right", IsMended = true)]
     public int TouchesRight { get; init; }
-    public int? CleanReps { get; init; }
-    public int? Slips { get; init; }
-    public int? LongestRun { get; init; }
-    public int? Clips { get; init; }
-    public int[]? TryTouches { get; init; }
-    public bool?[]? TryDropped { get; init; }
-    public int? Hits { get; init; }
-    public int? Misses { get; init; }
-    public bool? IsLadder { get; init; }
+
+    [SetColumn("measured", IsMended = true)]
+    public string MeasuredBy { get; init; } = "";
+
+    [SetColumn("resultVersion", IsMended = true)]
+    public short ResultVersion { get; init; }
+
+    [JsonConverter(typeof(RawJson))]
+    [SetColumn("result", IsMended = true)]
+    public string Result { get; init; } = "";
+
+    [SetColumn("taps", IsHeavy = true)]
     public string? Events { get; init; }
-    public string? Detail { get; init; }
+
+    [SetColumn("item")]
     public short? Item { get; init; }
+
+    [SetColumn("plannedRounds")]
     public short? PlannedRounds { get; init; }
+
+    [SetColumn("plannedCount")]
     public int? PlannedCount { get; init; }
+
+    [SetColumn("beatFrom")]
     public short? BeatFrom { get; init; }
+
+    [SetColumn("beatTo")]
     public short? BeatTo { get; init; }
 
     /// <summary>Whether it is a best, where a query asks for that.</summary>
     public bool IsBest { get; init; }
-
-    /// <summary>
-    /// What a set is, without its taps: these weigh a hundred times as much as the rest, and are read only where they are shown.
-    /// </summary>
-    public const string Columns = """
-        household_id, set_id, session_id, player_id, drill, layout, set_order, feet, started_at, day, worked_ms, planned_seconds,
-        counted_by, touches_left, touches_right, clean_reps, slips, longest_run, clips, try_touches, try_dropped,
-        hits, misses, is_ladder, detail, item, planned_rounds, planned_count, beat_from, beat_to
-        """;
-
-    /// <summary>Every column that a set fills.</summary>
-    public const string WithEvents = Columns + ", events";
 
     public static SetRow From(Guid household, PracticeSet set) => new()
     {
@@ -72,17 +103,10 @@ internal sealed class SetRow
         CountedBy = set.CountedBy.ToWords(),
         TouchesLeft = set.Touches.Left,
         TouchesRight = set.Touches.Right,
-        CleanReps = (set.Result as RepsResult)?.CleanReps,
-        Slips = set.Result switch { RepsResult reps => reps.Slips, PassesResult passes => passes.Slips, _ => null },
-        LongestRun = (set.Result as PassesResult)?.LongestRun,
-        Clips = (set.Result as RunResult)?.Clips,
-        TryTouches = (set.Result as TriedResult)?.Tries.Select(t => t.Touches).ToArray(),
-        TryDropped = (set.Result as TriedResult)?.Tries.Select(t => t.End.AsDropped()).ToArray(),
-        Hits = (set.Result as HitsResult)?.Hits,
-        Misses = (set.Result as HitsResult)?.Misses,
-        IsLadder = set.Result is LadderResult ? true : null,
+        MeasuredBy = set.Result.Of.ToWords(),
+        ResultVersion = ResultJson.Version,
+        Result = ResultJson.Write(set.Result),
         Events = set.Events,
-        Detail = ResultText.Write(set.Result),
         Item = (short?)set.Plan.Item,
         PlannedRounds = (short?)set.Plan.Rounds,
         PlannedCount = set.Plan.Count,
@@ -105,24 +129,16 @@ internal sealed class SetRow
         Planned = PlannedSeconds is { } seconds ? TimeSpan.FromSeconds(seconds) : null,
         CountedBy = Stored.Word<CountedBy>(CountedBy),
         Touches = new TouchCount(TouchesLeft, TouchesRight),
-        Result = ResultText.Read(Detail) ?? Result(),
+        Result = ResultJson.Read(Stored.Word<MeasuredBy>(MeasuredBy), ResultVersion, Result),
         Events = Events,
         Plan = new SetPlan(Item, PlannedRounds, PlannedCount, BeatFrom, BeatTo),
     };
 
-    // Which columns are filled says which kind of set it was.
-    private SetResult Result() => this switch
+    // Rows that are sent as one JSON carry what is JSON already as it is.
+    private sealed class RawJson : JsonConverter<string>
     {
-        { TryTouches: not null, IsLadder: true } => new LadderResult(Tries()) { Took = ResultText.RungAfter(Detail) },
-        { TryTouches: not null, Detail: "run in" } => new RunInResult(Tries()),
-        { TryTouches: not null } => new TriesResult(Tries()),
-        { Hits: { } hits } => new HitsResult(hits, Misses ?? 0),
-        { CleanReps: { } clean } => new RepsResult(clean, Slips ?? 0),
-        { LongestRun: { } run } => new PassesResult(run, Slips ?? 0),
-        { Clips: { } clips } => ResultText.Penalty(Detail) is var (penalty, isVoid) ? new RunResult(clips, penalty, isVoid) : null!,
-        _ => new RoundResult(),
-    };
+        public override string Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => throw new NotSupportedException();
 
-    private ImmutableArray<JugglingTry> Tries() =>
-        [.. TryTouches!.Zip(TryDropped!, (touches, dropped) => new JugglingTry(touches, TryEnds.Of(dropped)))];
+        public override void Write(Utf8JsonWriter writer, string value, JsonSerializerOptions options) => writer.WriteRawValue(value);
+    }
 }

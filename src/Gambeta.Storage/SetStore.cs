@@ -55,12 +55,6 @@ public static class SetStore
 {
     private static readonly JsonSerializerOptions ColumnNames = new() { PropertyNamingPolicy = JsonNamingPolicy.SnakeCaseLower };
 
-    // What a correction may change. What was played (taps, layout, plan) is not among it.
-    private const string Corrected =
-        """
-        started_at, day, worked_ms, counted_by, touches_left, touches_right, clean_reps, slips, longest_run, clips, try_touches, try_dropped, hits, misses, is_ladder, detail
-        """;
-
     /// <summary>
     /// Stores a set in two round trips. The same id again, however late, changes nothing and is told the bests that it is. The work need not have said yet
     /// whose it is (<see cref="GambetaDatabase.OpenAsync"/>).
@@ -80,10 +74,8 @@ public static class SetStore
               select household_id, @SessionId, player_id, @SessionId, @StartedAt from player where household_id = @HouseholdId and player_id = @PlayerId
               on conflict do nothing),
             added as (
-              insert into practice_set ({SetRow.WithEvents})
-              select household_id, @SetId, @SessionId, player_id, @Drill, @Layout, @SetOrder, @Feet, @StartedAt, @Day, @WorkedMs, @PlannedSeconds,
-                @CountedBy, @TouchesLeft, @TouchesRight, @CleanReps, @Slips, @LongestRun, @Clips, @TryTouches, @TryDropped,
-                @Hits, @Misses, @IsLadder, @Detail, @Item, @PlannedRounds, @PlannedCount, @BeatFrom, @BeatTo, @Events
+              insert into practice_set ({SetColumns.Every})
+              select {SetColumns.Values}
               from player where household_id = @HouseholdId and player_id = @PlayerId
               on conflict do nothing returning 1)
             select count(*)::int from added;
@@ -114,8 +106,8 @@ public static class SetStore
     {
         await work.ExecuteAsync(
             $"""
-            insert into practice_set ({SetRow.WithEvents})
-            select {SetRow.WithEvents} from jsonb_populate_recordset(null::practice_set, @rows::jsonb);
+            insert into practice_set ({SetColumns.Every})
+            select {SetColumns.Every} from jsonb_populate_recordset(null::practice_set, @rows::jsonb);
 
             insert into sitting (household_id, session_id, player_id, outing_id, started_at, ended_at)
             select household_id, session_id, player_id, session_id, min(started_at), max(started_at + worked_ms * interval '1 millisecond')
@@ -133,7 +125,7 @@ public static class SetStore
     public static async Task<PracticeSet?> FindAsync(HouseholdWork work, Guid set)
     {
         var row = await work.QuerySingleOrDefaultAsync<SetRow>(
-            $"select {SetRow.WithEvents} from practice_set where household_id = @Household and set_id = @set and removed_at is null",
+            $"select {SetColumns.Every} from practice_set where household_id = @Household and set_id = @set and removed_at is null",
             new { work.Household, set });
         return row?.ToSet();
     }
@@ -143,7 +135,7 @@ public static class SetStore
     [
         .. (await work.QueryAsync<SetRow>(
             $"""
-            select {SetRow.Columns} from practice_set
+            select {SetColumns.Light} from practice_set
             where household_id = @Household and session_id = @session and removed_at is null
             order by started_at, set_order limit @MostShown
             """,
@@ -157,7 +149,7 @@ public static class SetStore
     public static async Task<PracticeSet?> MostTappedAsync(HouseholdWork work, Guid session) =>
         (await work.QuerySingleOrDefaultAsync<SetRow>(
             $"""
-            select {SetRow.WithEvents} from practice_set
+            select {SetColumns.Every} from practice_set
             where household_id = @Household and session_id = @session and removed_at is null and events is not null
             order by touches_left + touches_right desc, set_id limit 1
             """,
@@ -171,9 +163,8 @@ public static class SetStore
         ChangeAsync(work, change, set, () => work.ExecuteAsync(
             $"""
             update practice_set s set
-              ({Corrected}, played) = row(
-                @StartedAt, @Day, @WorkedMs, @CountedBy, @TouchesLeft, @TouchesRight, @CleanReps, @Slips, @LongestRun, @Clips, @TryTouches, @TryDropped,
-                @Hits, @Misses, @IsLadder, @Detail,
+              ({SetColumns.Mended}, played) = row(
+                {SetColumns.MendedValues},
                 coalesce(s.played, case when s.counted_by <> 'estimated' then to_jsonb(s) - array['household_id', 'set_id', 'session_id', 'player_id', 'events', 'played', 'removed_at'] end))
             where household_id = @HouseholdId and set_id = @SetId
             """,
@@ -211,7 +202,7 @@ public static class SetStore
         var dayBefore = await work.ExecuteScalarAsync<DateOnly>(
             $"""
             update practice_set s set
-              ({Corrected}, played, removed_at) = (select {Corrected}, played, removed_at from jsonb_populate_record(null::practice_set, c.before)),
+              ({SetColumns.Mended}, played, removed_at) = (select {SetColumns.Mended}, played, removed_at from jsonb_populate_record(null::practice_set, c.before)),
               -- Corrections from before what was played was kept under them took the taps along.
               events = coalesce(s.events, c.before ->> 'events')
             from set_change c, practice_set was

@@ -2,12 +2,14 @@ using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web;
 
@@ -63,58 +65,21 @@ public static class Wording
     public static string Sentence(string words) => words.Length == 0 ? words : char.ToUpper(words[0], Plain) + words[1..];
 
     /// <summary>A value with what it counts: "41 touches", "19 in a row", "24.3 s".</summary>
-    public static string Value(Measure measure, decimal value) => measure.Kind switch
-    {
-        MeasureKind.TouchesIn => Number(value) + " touches",
-        MeasureKind.CleanReps => Number(value) + (value == 1 ? " clean rep" : " clean reps"),
-        MeasureKind.Streak or MeasureKind.LongestRun => Number(value) + " in a row",
-        MeasureKind.PassesAMinute => Number(value) + " a minute",
-        MeasureKind.HitsOutOf => $"{Number(value)} of {measure.Size}",
-        MeasureKind.LadderRung => "rung " + Number(value),
-        MeasureKind.RungSeconds => $"rung {measure.Size} in {value.ToString("0.0", Plain)} s",
-        MeasureKind.PointsOutOf => $"{Number(value)} points in {measure.Size} tries",
-        MeasureKind.RunInTouches => Number(value) + " touches on the way",
-        MeasureKind.TrapHeight => "dead from " + Height((DropHeight)(int)value),
-        _ => value.ToString("0.0", Plain) + " s",
-    };
+    public static string Value(Measure measure, decimal value) => MeasureWords.Of(measure.Kind).Value(measure, value);
 
     /// <summary>The number alone, for where it stands large.</summary>
-    public static string Figure(Measure measure, decimal value) =>
-        measure.LowerIsBetter ? value.ToString("0.0", Plain) : Number(value);
+    public static string Figure(Measure measure, decimal value) => measure.LowerIsBetter ? Seconds(value) : Number(value);
 
     /// <summary>What the figure counts, for under it.</summary>
-    public static string Unit(Measure measure) => measure.Kind switch
-    {
-        MeasureKind.TouchesIn => $"touches in {measure.Size} s",
-        MeasureKind.HitsOutOf => $"of {measure.Size} tries",
-        MeasureKind.LadderRung => "rung of the ladder",
-        MeasureKind.RungSeconds => $"seconds to rung {measure.Size}",
-        MeasureKind.StationsSeconds => "seconds, all stations",
-        MeasureKind.PointsOutOf => $"points in {measure.Size} tries",
-        MeasureKind.RunInTouches => "touches on the way",
-        MeasureKind.TrapHeight => "height: 1 knee, 2 hip, 3 chest, 4 head, 5 above",
-        MeasureKind.CleanReps => "clean reps in a set",
-        MeasureKind.Streak => "in a row",
-        MeasureKind.LongestRun => "in a row, no slip",
-        MeasureKind.PassesAMinute => "passes a minute",
-        _ => "seconds",
-    };
+    public static string Unit(Measure measure) => MeasureWords.Of(measure.Kind).Unit(measure);
 
-    public static string MeasuredBy(MeasuredBy measuredBy) => measuredBy switch
-    {
-        Core.Catalogue.MeasuredBy.TouchesInARound => "touches in a round",
-        Core.Catalogue.MeasuredBy.CleanReps => "clean reps a foot",
-        Core.Catalogue.MeasuredBy.BestStreak => "longest streak",
-        Core.Catalogue.MeasuredBy.HitsOutOfTries => "hits out of tries",
-        Core.Catalogue.MeasuredBy.LadderRung => "highest rung",
-        Core.Catalogue.MeasuredBy.CleanPasses => "longest clean run, passes a minute",
-        Core.Catalogue.MeasuredBy.StationsTime => "seconds through all stations",
-        Core.Catalogue.MeasuredBy.TargetPoints => "points of the targets",
-        Core.Catalogue.MeasuredBy.RunInTouches => "touches on the way, the best of some tries",
-        Core.Catalogue.MeasuredBy.TrapHeights => "highest ball killed inside",
-        Core.Catalogue.MeasuredBy.StrikesByZone => "hits by zone out of tries",
-        _ => "seconds for the course",
-    };
+    public static string MeasuredBy(MeasuredBy measuredBy) => MeasureWords.Of(measuredBy).Name;
+
+    /// <summary>Seconds to the tenth.</summary>
+    public static string Seconds(decimal seconds) => seconds.ToString("0.0", Plain);
+
+    /// <summary>Seconds to the tenth.</summary>
+    public static string Seconds(TimeSpan time) => time.TotalSeconds.ToString("0.0", Plain);
 
     public static string Gear(IEnumerable<GearItem> gear) => string.Join(", ", gear);
 
@@ -145,56 +110,18 @@ public static class Wording
         return dose switch
         {
             RoundsDose rounds => $"{rounds.Rounds} × {rounds.Work.TotalSeconds.ToString(Plain)} s{each}",
-            RepsDose reps => $"{reps.Times} × {reps.Reps} {Repeated(card.MeasuredBy)}{each}",
-            TriesDose goes when card.MeasuredBy == Core.Catalogue.MeasuredBy.LadderRung => $"{goes.Tries} goes{each}",
-            TriesDose runs when card.MeasuredBy == Core.Catalogue.MeasuredBy.RunInTouches => $"{runs.Tries} run-ins{each}",
-            TriesDose tries => $"{tries.Tries} tries{each}",
+            RepsDose reps => $"{reps.Times} × {reps.Reps} {MeasureWords.Of(card.MeasuredBy).Reps}{each}",
+            TriesDose tries => $"{tries.Tries} {MeasureWords.Of(card.MeasuredBy).Tries}{each}",
             RunsDose runs => $"{runs.Runs} runs{each}",
             _ => "",
         };
     }
 
-    /// <summary>A set in a few words for the logbook: "31", "9 clean", "5 · 12 · 3", "24.3 s".</summary>
-    public static string Brief(PracticeSet set)
-    {
-        var about = set.CountedBy == CountedBy.Estimated ? "about " : "";
-        return set.Result switch
-        {
-            RepsResult reps => Number(reps.CleanReps) + " clean",
-            HitsResult hits => $"{hits.Hits} of {hits.Tries}",
-            LadderResult ladder => $"rung {ladder.Rung}",
-            TriesResult { Longest: > 0 } tries => $"{tries.Longest} in a row",
-            PassesResult passes => $"{about}{Number(set.Touches.Total)}, run of {passes.LongestRun}",
-            RunResult { Void: true } => "run not counted",
-            RunResult run => Scoring.CourseSeconds(set.Worked, run).ToString("0.0", Plain) + " s",
-            StationsResult { Finished: true } => set.Worked.TotalSeconds.ToString("0.0", Plain) + " s",
-            StationsResult stations => $"{stations.Tries.Length} of {stations.Stations} stations",
-            TargetsResult targets => $"{targets.Total} points",
-            RunInResult runs => $"{runs.Most} on the way",
-            TrapResult traps => traps.Held is { } height ? "from " + Height(height) : $"{traps.Tries.Count(t => t.Inside)} of {traps.Tries.Length} inside",
-            StrikesResult strikes => $"{strikes.Hits} of {strikes.Strikes.Length}",
-            _ => about + Number(set.Touches.Total),
-        };
-    }
+    /// <summary>A set in a few words for the logbook: "31", "9 clean", "24.3 s".</summary>
+    public static string Brief(PracticeSet set) => MeasureWords.Of(set.Result.Of).Brief(set);
 
     /// <summary>A set's result in full for where it stands alone.</summary>
-    public static string Full(PracticeSet set) => set.Result switch
-    {
-        RepsResult reps => $"{reps.CleanReps} clean reps, {Slips(reps.Slips)}",
-        HitsResult hits => $"{hits.Hits} of {hits.Tries}",
-        LadderResult ladder => $"rung {ladder.Rung}, goes of {Tries(ladder.Tries)}",
-        TriesResult tries => "tries of " + Tries(tries.Tries),
-        PassesResult passes => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {Slips(passes.Slips)}",
-        RunResult run => $"{set.Worked.TotalSeconds.ToString("0.0", Plain)} s, {run.Clips} clipped{(run.Void ? ", a run that does not count" : run.Clips > 0 ? $", {Number((decimal)run.Penalty.TotalSeconds)} s for each" : "")}",
-        StationsResult stations => $"{stations.Tries.Length} of {stations.Stations} stations in {set.Worked.TotalSeconds.ToString("0.0", Plain)} s, tries {string.Join(", ", stations.Tries)}",
-        TargetsResult targets => $"{targets.Total} points: {string.Join(", ", targets.Points)}",
-        RunInResult runs => "run-ins of " + string.Join(", ", runs.Tries.Select(t => t.Touches + (t.End switch { TryEnd.Dropped => " (lost)", TryEnd.InTheAir => " (not there yet)", _ => "" }))),
-        TrapResult traps => string.Join(", ", traps.ByHeight.Select(h => $"{h.Killed} of {h.Tries} from {Height(h.From)}")),
-        StrikesResult strikes => $"{strikes.Hits} of {strikes.Strikes.Length}: {string.Join(", ", strikes.ByZone.Select((hits, zone) => (hits, zone)).Where(z => z.hits > 0).Select(z => $"{z.hits} {Zone(z.zone + 1)}"))}",
-        _ => $"{set.Touches.Total} touches",
-    };
-
-    private static string Tries(IEnumerable<JugglingTry> tries) => string.Join(", ", tries.Select(t => t.Touches + (t.End switch { TryEnd.Stopped => " (stopped)", TryEnd.InTheAir => " (still up)", _ => "" })));
+    public static string Full(PracticeSet set) => MeasureWords.Of(set.Result.Of).Full(set);
 
     /// <summary>Where a ball is dropped from.</summary>
     public static string Height(DropHeight height) => height switch
@@ -247,16 +174,6 @@ public static class Wording
         9 => "almost all I had",
         _ => "all I had",
     };
-
-    private static string Repeated(MeasuredBy measuredBy) => measuredBy switch
-    {
-        Core.Catalogue.MeasuredBy.HitsOutOfTries or Core.Catalogue.MeasuredBy.TargetPoints or Core.Catalogue.MeasuredBy.TrapHeights => "tries",
-        Core.Catalogue.MeasuredBy.StrikesByZone => "strikes",
-        Core.Catalogue.MeasuredBy.CleanPasses => "passes",
-        _ => "reps",
-    };
-
-    private static string Slips(int slips) => slips == 1 ? "1 slip" : $"{slips} slips";
 
     /// <summary>What a status means to the person who meets it.</summary>
     public static (string Title, string Words) Status(int code) => code switch

@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
@@ -181,7 +182,7 @@ public class ChallengeTests
         var set = Played("strike-both-feet", "l#1:500 r#6:600 xl500 r#6:500 xr500 l#2:500", 60);
         var strikes = (StrikesResult)set.Result;
         strikes.ByZone.ShouldBe([1, 1, 0, 0, 0, 2]);
-        (strikes.Of(Foot.Left), strikes.Of(Foot.Right)).ShouldBe(((2, 3), (2, 3)));
+        (strikes.By(Foot.Left), strikes.By(Foot.Right)).ShouldBe(((2, 3), (2, 3)));
         set.Touches.ShouldBe(new TouchCount(3, 3));
         Marks(set).ShouldBe([("hits out of 6", 4)]);
     }

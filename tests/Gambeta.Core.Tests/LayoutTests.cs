@@ -1,5 +1,6 @@
 using CsCheck;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Tests;

@@ -1,7 +1,8 @@
-using Gambeta.Core.Sheets;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sheets;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
 

@@ -1,5 +1,6 @@
 using CsCheck;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Touches;
 

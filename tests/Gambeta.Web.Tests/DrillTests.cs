@@ -1,5 +1,6 @@
 using System.Net;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;

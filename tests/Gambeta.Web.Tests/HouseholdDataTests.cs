@@ -1,6 +1,13 @@
+using System.Globalization;
 using System.Net;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Dapper;
+using Gambeta.Core;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Npgsql;
 
@@ -56,10 +63,61 @@ public class HouseholdDataTests(TestServer server)
         text.ShouldNotContain("password");
         text.ShouldNotContain("_hash");
         using var file = JsonDocument.Parse(text);
-        file.RootElement.GetProperty("practice_set").GetArrayLength().ShouldBe(1);
-        file.RootElement.GetProperty("player")[0].GetProperty("nickname").GetString().ShouldBe("Nilo");
+        (file.RootElement.GetProperty("file").GetString(), file.RootElement.GetProperty("version").GetInt32()).ShouldBe(("gambeta household", 2));
+        file.RootElement.GetProperty("sets").GetArrayLength().ShouldBe(1);
+        file.RootElement.GetProperty("players")[0].GetProperty("nickname").GetString().ShouldBe("Nilo");
+    }
+
+    [Fact]
+    public async Task Every_table_is_made_derived_or_the_servers_and_the_file_holds_every_column_that_people_filled()
+    {
         await using var owner = new NpgsqlConnection(server.OwnerConnection);
-        (await TablesAsync(owner)).ShouldBe(HouseholdFile.Tables, ignoreOrder: true);
+        var columns = (await owner.QueryAsync<(string Table, string Column)>("select table_name, column_name from information_schema.columns where table_schema = 'public'")).ToLookup(c => c.Table, c => c.Column);
+        columns.Where(table => table.Contains("household_id")).Select(table => table.Key).ShouldBe(HouseholdTables.All, ignoreOrder: true);
+        // What opens a household, and what only the database counts with.
+        string[] kept = ["household.password_hash", "household.recovery_hash", "household.name_key", "household.drills_version", "household.demo_until"];
+        foreach (var table in HouseholdTables.Made)
+        {
+            HouseholdFile.Statement.ShouldContain($" from {table} ");
+            foreach (var column in columns[table].Except(["household_id"]).Where(column => !kept.Contains($"{table}.{column}")))
+                System.Text.RegularExpressions.Regex.IsMatch(HouseholdFile.Statement, $@"[ .]{column}\b").ShouldBeTrue($"{table}.{column}");
+        }
+    }
+
+    [Fact]
+    public async Task What_is_taken_out_reads_back_as_what_is_kept()
+    {
+        var household = await server.NewHouseholdAsync();
+        PracticeSet[] sets =
+        [
+            Played.Round(household, 20, daysBack: 3) with { Events = "l30 l40", Plan = new SetPlan(0, 2, 8, 60, 90) },
+            Played.Round(household, 4, daysBack: 2) with { Drill = "juggling-streak", Planned = null, Feet = Feet.Both, Result = new TriesResult([new(3, TryEnd.Dropped), new(1, TryEnd.InTheAir)]) },
+            Played.Round(household, 9, daysBack: 1) with { Drill = "zigzag-and-home", Planned = null, Layout = "zigzag-4-2.0x0.8", Feet = Feet.Both, Result = new RunResult(1, TimeSpan.FromSeconds(2.5)) },
+        ];
+        foreach (var set in sets) await server.StoreAsync(household, set);
+        await using var work = await server.Database.BeginAsync(household.Id);
+        await SetStore.CorrectAsync(work, Guid.CreateVersion7(), sets[0] with { Touches = new TouchCount(33, 0), CountedBy = CountedBy.Typed });
+        await SetStore.RemoveAsync(work, Guid.CreateVersion7(), sets[2]);
+        await YardStore.SavePaceAsync(work, household.PlayerId, new KnownPace(new Pace(0.61), PaceSource.Walked, Played.Day(2)));
+
+        var file = JsonNode.Parse(await HouseholdFile.WriteAsync(work))!;
+        var taken = file["sets"]!.AsArray().ToDictionary(set => set!["id"]!.GetValue<Guid>(), set => set!);
+        taken.Keys.ShouldBe(sets.Select(set => set.Id), ignoreOrder: true);
+        PracticeSet[] now = [(await SetStore.FindAsync(work, sets[0].Id))!, sets[1], sets[2]];
+        foreach (var set in now)
+        {
+            var read = taken[set.Id];
+            (read["drill"]!.GetValue<string>(), read["player"]!.GetValue<Guid>(), read["session"]!.GetValue<Guid>()).ShouldBe((set.Drill, set.PlayerId, set.SessionId));
+            (read["left"]!.GetValue<int>(), read["right"]!.GetValue<int>(), read["milliseconds"]!.GetValue<int>()).ShouldBe((set.Touches.Left, set.Touches.Right, (int)set.Worked.TotalMilliseconds));
+            (DateTimeOffset.Parse(read["at"]!.GetValue<string>(), CultureInfo.InvariantCulture), read["day"]!.GetValue<string>()).ShouldBe((set.StartedAt, Wording.Iso(set.Day)));
+            (read["taps"]?.GetValue<string>(), read["plannedCount"]?.GetValue<int>(), read["beatTo"]?.GetValue<int>()).ShouldBe((set.Events, set.Plan.Count, set.Plan.BeatTo));
+            EnumWords.TryRead<MeasuredBy>(read["measured"]!.GetValue<string>(), out var measured).ShouldBeTrue();
+            ResultJson.Read(measured, read["resultVersion"]!.GetValue<int>(), read["result"]!.ToJsonString()).ShouldBe(set.Result);
+            (read["removedAt"] is null).ShouldBe(set.Id != sets[2].Id);
+        }
+        (taken[sets[0].Id]["counted"]!.GetValue<string>(), taken[sets[0].Id]["played"]!["left"]!.GetValue<int>(), taken[sets[1].Id]["played"]).ShouldBe(("typed", 20, null));
+        file["changes"]!.AsArray().Select(change => change!["before"]!["left"]!.GetValue<int>()).ShouldBe([20, 9]);
+        (file["sittings"]!.AsArray().Count, file["paces"]![0]!["metres"]!.GetValue<double>(), file["household"]!["timeZone"]!.GetValue<string>()).ShouldBe((3, 0.61, "Europe/Lisbon"));
     }
 
     [Fact]
@@ -76,7 +134,7 @@ public class HouseholdDataTests(TestServer server)
         (await browser.PageAsync("/?erased=true")).ShouldContain("is erased, for good");
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
-            foreach (var table in HouseholdFile.Tables) (await work.ExecuteScalarAsync<int>($"select count(*) from {table}")).ShouldBe(0, table);
+            foreach (var table in HouseholdTables.All) (await work.ExecuteScalarAsync<int>($"select count(*) from {table}")).ShouldBe(0, table);
         }
         (await server.BestsAsync(other)).ShouldBe([20m]);
     }
@@ -97,7 +155,4 @@ public class HouseholdDataTests(TestServer server)
         (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nilo", ["password"] = TestServer.Password })).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync("/household")).ShouldNotContain("Nilo");
     }
-
-    private static Task<IEnumerable<string>> TablesAsync(NpgsqlConnection owner) => owner.QueryAsync<string>(
-        "select table_name from information_schema.columns where column_name = 'household_id' and table_schema = 'public'");
 }

@@ -238,7 +238,9 @@ public class HouseholdsApartTests(TestServer server)
     private async Task<string> FileOfAsync(TestHousehold household)
     {
         await using var work = await server.Database.BeginAsync(household.Id);
-        return await HouseholdFile.WriteAsync(work);
+        var derived = new List<string>();
+        foreach (var table in HouseholdTables.Derived) derived.Add(await work.ExecuteScalarAsync<string>($"select coalesce(jsonb_agg(to_jsonb(t) order by t), '[]') from {table} t") ?? "");
+        return await HouseholdFile.WriteAsync(work) + string.Concat(derived);
     }
 
     [Fact]

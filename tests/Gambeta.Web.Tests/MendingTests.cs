@@ -2,6 +2,7 @@ using System.Net;
 using System.Text.Json;
 using Dapper;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;

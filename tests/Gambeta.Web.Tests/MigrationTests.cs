@@ -1,4 +1,9 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
 using Dapper;
+using Gambeta.Core;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Records;
 using Gambeta.Storage;
 using Npgsql;
 
@@ -46,5 +51,51 @@ public class MigrationTests(TestServer server)
         (await SetStore.UndoAsync(work, Guid.Parse("01900000-0000-7000-8000-0000000000d1"))).ShouldBe(UndoOutcome.Undone);
         var back = await SetStore.FindAsync(work, sets[1].Id);
         (back!.Touches.Left, back.Events).ShouldBe((2, "l30"));
+    }
+
+    // What stood in the logbook of a household before results were one JSON: a line a set, as the application of that day said it.
+    [Fact]
+    public async Task Every_kind_of_result_reads_after_the_move_as_it_did_before()
+    {
+        var name = "results_" + Guid.NewGuid().ToString("N");
+        await using (var owner = new NpgsqlConnection(server.OwnerConnection)) await owner.ExecuteAsync($"create database {name}");
+        var connection = new NpgsqlConnectionStringBuilder(server.OwnerConnection) { Database = name }.ToString();
+        Migrator.Migrate(connection, upTo: "0007");
+        var file = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "Files", "household-1.json"), TestContext.Current.CancellationToken))!.AsObject();
+        file["household"]![0]!["password_hash"] = "h";
+        await using (var before = new NpgsqlConnection(connection))
+        {
+            foreach (var (table, rows) in HouseholdTables.All.Where(file.ContainsKey).Select(table => (table, file[table])))
+                await before.ExecuteAsync($"insert into {table} overriding system value select * from jsonb_populate_recordset(null::{table}, @rows::jsonb)", new { rows = rows!.ToJsonString() });
+        }
+        Migrator.Migrate(connection);
+
+        await using var database = new GambetaDatabase(new NpgsqlConnectionStringBuilder(server.AppConnection) { Database = name }.ToString());
+        await using var work = await database.BeginAsync(Guid.Parse(file["household"]![0]!["household_id"]!.GetValue<string>()), TestContext.Current.CancellationToken);
+        var said = await File.ReadAllLinesAsync(Path.Combine(AppContext.BaseDirectory, "Files", "household-1.txt"), TestContext.Current.CancellationToken);
+        foreach (var line in said)
+        {
+            var set = await SetStore.FindAsync(work, Guid.Parse(line[..36]));
+            (set is null ? $"{line[..36]} removed"
+                : $"{set.Id} {set.Touches.Left}+{set.Touches.Right} {Wording.Brief(set)} | {Wording.Full(set)} | {string.Join(", ", Scoring.MarksOf(set).Select(mark => string.Create(CultureInfo.InvariantCulture, $"{mark.Key.Measure} {mark.Value}")))}").ShouldBe(line);
+        }
+        // Nothing of a change is lost either: what was removed comes back, what was mended is as it was played.
+        var changes = file["set_change"]!.AsArray().Where(change => change!["undone_at"] is null).OrderByDescending(change => change!["turn"]!.GetValue<long>()).ToList();
+        changes.Count.ShouldBe(3);
+        foreach (var change in changes) (await SetStore.UndoAsync(work, Guid.Parse(change!["change_id"]!.GetValue<string>()))).ShouldBe(UndoOutcome.Undone);
+        foreach (var change in changes)
+        {
+            var (set, played) = (await SetStore.FindAsync(work, Guid.Parse(change!["set_id"]!.GetValue<string>())), change["before"]!);
+            set.ShouldNotBeNull();
+            (set.Touches.Left, set.CountedBy.ToWords()).ShouldBe((played["touches_left"]!.GetValue<int>(), played["counted_by"]!.GetValue<string>()));
+            var result = set.Result switch
+            {
+                RepsResult reps => (reps.CleanReps == played["clean_reps"]!.GetValue<int>(), reps.Slips == played["slips"]!.GetValue<int>()),
+                PassesResult passes => (passes.LongestRun == played["longest_run"]!.GetValue<int>(), passes.Slips == played["slips"]!.GetValue<int>()),
+                LadderResult ladder => (ladder.Tries.Length == played["try_touches"]!.AsArray().Count, ladder.Took == TimeSpan.FromSeconds(17.25)),
+                var other => throw new InvalidOperationException($"{other}"),
+            };
+            result.ShouldBe((true, true));
+        }
     }
 }

@@ -1,4 +1,5 @@
 using System.Net;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 
 namespace Gambeta.Web.Tests;

@@ -1,3 +1,4 @@
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;

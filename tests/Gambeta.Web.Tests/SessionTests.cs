@@ -1,9 +1,10 @@
+using System.Net;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Practice;
+using Gambeta.Storage;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Time.Testing;
-using System.Net;
-using Gambeta.Core.Practice;
-using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;
 

@@ -1,5 +1,6 @@
 using CsCheck;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Web.Pages.Drills;
 using Gambeta.Web.Pages.Drills.Own;

@@ -1,4 +1,6 @@
+using Gambeta.Web.Words;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
@@ -92,5 +94,16 @@ public class WordingTests
         words.ShouldBeUnique();
         words[(int)CautionKind.Heading].ShouldContain("rules of your own association and club");
         words[(int)CautionKind.TooYoung].ShouldBe("This drill is from 12 years on.");
+    }
+
+    [Fact]
+    public void Every_way_of_measuring_has_its_words()
+    {
+        foreach (var way in Ways.All)
+        {
+            var words = MeasureWords.Of(way.Key);
+            foreach (var field in way.Fields(Feet.Both)) words.Fields.ShouldContainKey(field.Name, $"{way.Key}");
+            words.Marks.Keys.Order().ShouldBe(way.Keeps.Select(rule => rule.Kind).Order());
+        }
     }
 }

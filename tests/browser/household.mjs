@@ -66,8 +66,8 @@ export async function tap(page, keys, every = 200) {
 /** Every set that the database holds of the household, oldest first: from the file that a household can take out. */
 export async function storedSets(page) {
   const form = await (await page.request.get('/household/erase')).text(), token = form.match(/name="__RequestVerificationToken" type="hidden" value="([^"]+)"/)[1];
-  const { practice_set: sets } = await (await page.request.post('/household/erase?handler=File', { form: { password: 'long enough', __RequestVerificationToken: token } })).json();
-  return sets.sort((a, b) => a.started_at.localeCompare(b.started_at) || a.set_order - b.set_order);
+  const { sets } = await (await page.request.post('/household/erase?handler=File', { form: { password: 'long enough', __RequestVerificationToken: token } })).json();
+  return sets.sort((a, b) => a.at.localeCompare(b.at) || a.order - b.order);
 }
 
 /** Plays the phase that is on, whatever it is, by keyboard: some taps where there is work, and to its end. Returns how many sets that made. */

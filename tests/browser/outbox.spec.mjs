@@ -17,7 +17,7 @@ const noLine = page => page.routeWebSocket(/api\/line/, line => line.close());
 
 /** Keeps sets by the module itself, as the practice screen does, one after another within some milliseconds. */
 const keepMany = (page, count, within) => page.evaluate(async ([count, within]) => {
-  const [{ keep }, { newId }] = await Promise.all([import('/js/outbox.js'), import('/js/ids.js')]), ids = [];
+  const [{ keep }, { newId }] = await Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]), ids = [];
   for (let i = 0; i < count; i++) {
     const id = newId();
     ids.push(id);
@@ -35,13 +35,13 @@ test('two tabs that keep and send at the same time lose nothing and double nothi
   const other = await context.newPage();
   await other.goto('/today');
   // Loaded while there is a network.
-  for (const one of [page, other]) await one.evaluate(() => import('/js/ids.js'));
+  for (const one of [page, other]) await one.evaluate(() => import('/js/shared/ids.js'));
   await context.setOffline(true);
   const before = await keepMany(page, 30, 4);
   await context.setOffline(false);
   const after = (await Promise.all([keepMany(page, 60, 20), keepMany(other, 60, 20)])).flat();
   await expect(async () => expect((await kept(page)).length).toBe(0)).toPass();
-  const ids = (await storedSets(page)).map(set => set.set_id);
+  const ids = (await storedSets(page)).map(set => set.id);
   expect(ids.length).toBe(150);
   expect(new Set(ids)).toEqual(new Set([...before, ...after]));
 });
@@ -52,7 +52,7 @@ test('one thing that the server breaks on does not hold up what comes after it, 
   let ill = true;
   await page.route('**/api/sets', async route => ill && route.request().postDataJSON().order === 7 ? route.fulfill(problem(500, ['Something broke.'])) : route.continue());
   await page.evaluate(async () => {
-    const [{ keep }, { newId }] = await Promise.all([import('/js/outbox.js'), import('/js/ids.js')]);
+    const [{ keep }, { newId }] = await Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]);
     for (const order of [7, 8, 9]) {
       const id = newId();
       await keep({ kind: 'set', key: id, url: '/api/sets', body: { id, session: newId(), player: document.body.dataset.player, drill: 'pull-back-laces-away', order, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
@@ -203,7 +203,7 @@ test('what waited in the list of an earlier version is carried over', async ({ p
   await newHousehold(page);
   await page.goto('/today');
   const ids = await page.evaluate(async () => {
-    const { newId } = await import('/js/ids.js'), { household, player } = document.body.dataset, ids = [newId(), newId()];
+    const { newId } = await import('/js/shared/ids.js'), { household, player } = document.body.dataset, ids = [newId(), newId()];
     const item = id => ({ kind: 'set', key: id, household, url: '/api/sets', body: { id, session: newId(), player, drill: 'pull-back-laces-away', order: 1, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
     localStorage.setItem('gambeta-waiting', JSON.stringify([item(ids[0])]));
     localStorage.setItem('gambeta-refused', JSON.stringify([{ ...item(ids[1]), problems: ['Once upon a time.'] }]));
@@ -211,7 +211,7 @@ test('what waited in the list of an earlier version is carried over', async ({ p
   });
   await page.reload();
   await expect(page.locator('[data-waiting]')).toContainText('One thing that was played here was not taken');
-  await expect.poll(async () => (await storedSets(page)).map(set => set.set_id)).toEqual([ids[0]]);
+  await expect.poll(async () => (await storedSets(page)).map(set => set.id)).toEqual([ids[0]]);
   expect((await kept(page, 'refused')).map(item => item.key)).toEqual([ids[1]]);
   expect(await page.evaluate(() => [localStorage.getItem('gambeta-waiting'), localStorage.getItem('gambeta-refused')])).toEqual([null, null]);
 });
@@ -257,17 +257,4 @@ test('after it hurts nothing brings the run back: not another tab, not the back 
   await other.keyboard.press('Space');
   await expect(other.locator('[data-play]')).toBeHidden();
   expect(await other.evaluate(async () => Boolean(await caches.match('/practise/pull-back-laces-away')))).toBe(false);
-});
-
-test('tries are written and read with the star at the same end as in the core', async ({ page }) => {
-  const { readFileSync } = await import('node:fs');
-  await page.goto('/');
-  for (const { measuredBy, typed, touches, dropped } of JSON.parse(readFileSync(new URL('../shared/typed-tries.json', import.meta.url)))) {
-    const [read, written] = await page.evaluate(async ([measuredBy, words, draft]) => {
-      const { readTries, writeTries } = await import('/js/typed-tries.js');
-      return [readTries(measuredBy, words), writeTries(measuredBy, draft)];
-    }, [measuredBy, typed.split(', '), { tryTouches: touches, tryDropped: dropped }]);
-    expect(read).toEqual({ tryTouches: touches, tryDropped: dropped });
-    expect(written.join(', ')).toBe(typed);
-  }
 });

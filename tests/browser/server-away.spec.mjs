@@ -50,7 +50,7 @@ test.describe('about noon', () => {
     }
     const sets = await storedSets(page);
     expect(sets.length).toBe(told.reduce((sum, { sets }) => sum + sets, 0));
-    const sessions = [...new Set(sets.map(set => set.session_id))];
+    const sessions = [...new Set(sets.map(set => set.session))];
     expect(sessions.length).toBe(3);
     expect(new Set(sets.map(set => set.day)).size).toBe(3);
 
@@ -58,13 +58,13 @@ test.describe('about noon', () => {
     expect((await page.locator('.log-sets a').count())).toBe(sets.length);
 
     // The better player of the last day holds the records of what was played on the first day too.
-    const bests = sets.filter(set => set.drill === 'inside-taps').map(set => set.touches_left + set.touches_right);
+    const bests = sets.filter(set => set.drill === 'inside-taps').map(set => set.left + set.right);
     await page.goto('/records');
     await expect(page.locator('.record', { hasText: 'Inside taps' }).first()).toContainText(String(Math.max(...bests)));
     expect(Math.max(...bests)).toBe(bests.at(-1) >= bests.at(-2) ? bests.at(-1) : bests.at(-2));
 
     await page.goto('/today');
-    const today = sets.filter(set => set.session_id === sessions[2]), touches = today.reduce((sum, set) => sum + set.touches_left + set.touches_right, 0);
+    const today = sets.filter(set => set.session === sessions[2]), touches = today.reduce((sum, set) => sum + set.left + set.right, 0);
     await expect(page.locator('h1')).toHaveText(`Odei, ${touches.toLocaleString('en')} touches today`);
     await expect(page.locator('.last')).toContainText(`${today.length} sets`);
     await page.locator('.last a').click();

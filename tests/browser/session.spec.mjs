@@ -55,9 +55,9 @@ test('a whole ready sheet by keyboard, from the warm-up to the last words', asyn
 
   const sets = await storedSets(page);
   expect(sets.length).toBe(played.length);
-  expect(sets.map(set => set.set_order)).toEqual(played.map((_, i) => i + 1));
-  expect(new Set(sets.map(set => set.session_id)).size).toBe(1);
-  expect(sets.every(set => set.events.startsWith('l') || set.events.startsWith('r'))).toBe(true);
+  expect(sets.map(set => set.order)).toEqual(played.map((_, i) => i + 1));
+  expect(new Set(sets.map(set => set.session)).size).toBe(1);
+  expect(sets.every(set => set.taps.startsWith('l') || set.taps.startsWith('r'))).toBe(true);
 });
 
 test('the beat keeps its tempo and climbs, and the tally is for whoever counts', async ({ page }) => {
@@ -109,7 +109,7 @@ test('a reload in a round comes back to the same drill, round and counts', async
   const sets = await storedSets(page);
   expect(sets.length).toBe(first.length + rest.length);
   // The three taps before the reload and the four after it are one set.
-  expect(sets[first.length].events.split(' ').length).toBe(7);
+  expect(sets[first.length].taps.split(' ').length).toBe(7);
 });
 
 test('the same session in two tabs cannot count double', async ({ page, context }) => {
@@ -136,7 +136,7 @@ test('the same session in two tabs cannot count double', async ({ page, context 
   await other.keyboard.press('ArrowRight');
   await expect(other.locator('[data-stored]')).toHaveText('all stored');
   const sets = await storedSets(page);
-  expect(sets.map(set => set.touches_left)).toEqual([3]);
+  expect(sets.map(set => set.left)).toEqual([3]);
 });
 
 test('pain stops everything, and the next start asks', async ({ page }) => {
@@ -213,7 +213,10 @@ test('each challenge once, on its own board', async ({ page }) => {
   await expect(page.locator('.board > *').first()).toContainText('not counted');
 
   const sets = await storedSets(page);
-  expect(sets.map(set => set.detail)).toEqual(['stations 4: 1 4 1 1', 'points: 1 3 0 2 3 0 0 0 0 0', 'run in', 'inside: 1 1 1 1 0 0 0 0', 'strikes: l1 r6 l0 r5', 'penalty 1 void']);
+  expect(sets.map(({ measured, result }) => [measured, result])).toEqual([
+    ['stations time', { stations: 4, tries: [1, 4, 1, 1] }], ['target points', { points: [1, 3, 0, 2, 3, 0, 0, 0, 0, 0] }], ['run in touches', { tries: [3, 4], ends: 'sd' }],
+    ['trap heights', { inside: [1, 1, 1, 1, 0, 0, 0, 0] }], ['strikes by zone', { feet: 'lrlr', zones: [1, 6, 0, 5] }], ['course time', { clips: 0, penalty: 1, void: true }],
+  ]);
 });
 
 test.describe('on a phone', () => {
@@ -246,7 +249,7 @@ test.describe('on a phone', () => {
     await expect(page.locator('[data-stored]')).toHaveText('all stored');
     const sets = await storedSets(page);
     expect(sets.length).toBe(played);
-    expect(sets.every(set => set.events.split(' ').length >= 4)).toBe(true);
+    expect(sets.every(set => set.taps.split(' ').length >= 4)).toBe(true);
     expect((await logged(page)).length).toBe(played);
   });
 });

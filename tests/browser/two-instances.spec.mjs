@@ -81,7 +81,7 @@ test('two instances behind nginx over https: signed in at one, practised at the 
     servers[1] = await instance(second);
     const sets = await storedSets(page);
     expect(sets.length).toBe(played);
-    expect(new Set(sets.map(set => set.set_id)).size).toBe(played);
+    expect(new Set(sets.map(set => set.id)).size).toBe(played);
 
     // Where signing in is asked for the way back is https as well.
     const visitor = await browser.newContext({ baseURL: `https://localhost:${outside}`, ignoreHTTPSErrors: true }), door = await visitor.newPage();

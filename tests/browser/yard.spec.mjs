@@ -108,8 +108,8 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await page.getByLabel('The household’s password').fill('long enough');
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take it out' }).click()]);
   const taken = JSON.parse(readFileSync(await file.path(), 'utf8'));
-  expect(taken.layout.map(layout => layout.name).sort()).toEqual(['Patio zigzag', 'Patio zigzag, shorter']);
-  expect(taken.practice_set).toHaveLength(2);
+  expect(taken.layouts.map(layout => layout.name).sort()).toEqual(['Patio zigzag', 'Patio zigzag, shorter']);
+  expect(taken.sets).toHaveLength(2);
   await page.getByLabel('The household’s name').fill(name);
   await page.getByLabel('Its password').fill('long enough');
   await page.getByRole('button', { name: 'Erase it for good' }).click();

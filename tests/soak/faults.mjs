@@ -26,7 +26,7 @@ let over = false;
 
 const drills = [
   { drill: 'pull-back-laces-away', feet: ['left', 'right'], planned: 30, measure: row => row.worked_ms >= 29_500 ? [['touches in 30', row.touches_left + row.touches_right]] : [] },
-  { drill: 'juggling-streak', feet: ['both'], planned: null, tries: true, measure: row => [['streak', Math.max(0, ...row.try_touches)]] },
+  { drill: 'juggling-streak', feet: ['both'], planned: null, tries: true, measure: row => [['streak', Math.max(0, ...row.result.tries)]] },
 ];
 
 function makeSet(player) {
@@ -39,17 +39,17 @@ function makeSet(player) {
   const seconds = planned ? Math.max(Math.random() < 0.8 ? planned : planned - 3, at / 100) : at / 100 + 1;
   const began = Date.now() - between(2 * 60_000, 6 * 86_400_000);
   const touches = events.filter(([what]) => 'lr'.includes(what)), left = touches.filter(([what]) => feet === 'left' || (feet === 'both' && what === 'l')).length;
-  const row = { drill, feet, player_id: player, worked_ms: Math.round(seconds * 1000), touches_left: left, touches_right: touches.length - left, try_touches: null, try_dropped: null };
+  const row = { drill, feet, player_id: player, worked_ms: Math.round(seconds * 1000), touches_left: left, touches_right: touches.length - left, measured_by: tries ? 'best streak' : 'touches in a round', result: {} };
   if (tries) {
-    [row.try_touches, row.try_dropped] = [[], []];
+    row.result = { ends: '', tries: [] };
+    const end = (touches, letter) => { row.result.tries.push(touches); row.result.ends += letter; };
     let count = 0;
     for (const [what] of events) {
       if ('lr'.includes(what)) { count++; continue; }
-      row.try_touches.push(count);
-      row.try_dropped.push(what === 'x');
+      end(count, what === 'x' ? 'd' : 's');
       count = 0;
     }
-    if (count) { row.try_touches.push(count); row.try_dropped.push(null); }
+    if (count) end(count, 'a');
   }
   let before = 0;
   const line = events.map(([what, when]) => { const word = what + (when - before); before = when; return word; }).join(' ');

@@ -12,7 +12,7 @@ test('two tabs keep a hundred sets each while answers break in every way, the ne
     await newHousehold(one);
     for (const page of [one, other]) {
       await page.goto('/today');
-      await page.evaluate(() => Promise.all([import('/js/outbox.js'), import('/js/ids.js')]));
+      await page.evaluate(() => Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]));
     }
     let ill = true, n = 0;
     const broken = {
@@ -28,7 +28,7 @@ test('two tabs keep a hundred sets each while answers break in every way, the ne
       return ill && n++ % 3 === 0 ? ways[n % ways.length](route).catch(() => {}) : route.continue().catch(() => {});
     });
     const keep = page => page.evaluate(async () => {
-      const [{ keep }, { newId }] = await Promise.all([import('/js/outbox.js'), import('/js/ids.js')]), ids = [];
+      const [{ keep }, { newId }] = await Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]), ids = [];
       for (let i = 0; i < 100; i++) {
         const id = newId();
         ids.push(id);
@@ -51,7 +51,7 @@ test('two tabs keep a hundred sets each while answers break in every way, the ne
     // What was stepped over is tried again by itself, after pauses that had grown.
     await expect(async () => {
       await one.evaluate(() => dispatchEvent(new Event('online')));
-      expect(new Set((await storedSets(one)).map(set => set.set_id))).toEqual(new Set(ids));
+      expect(new Set((await storedSets(one)).map(set => set.id))).toEqual(new Set(ids));
     }).toPass({ timeout: 120_000 });
     expect((await storedSets(one)).length).toBe(200);
   } finally {

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 
@@ -61,10 +62,7 @@ public sealed class CardReader(SharedParts shared)
         if (card.Name.Length > LongestName) throw at.Inside("name").Wrong($"a name has {LongestName} letters at most.");
         if (card.Feet != FeetPlan.BothTogether && card.Pattern.Feet != Feet.Right)
             throw at.Inside("pattern").Wrong($"'{card.Name}' is worked one foot at a time: write its pattern for the right foot.");
-        if (card.MeasuredBy is MeasuredBy.CourseTime or MeasuredBy.StationsTime && card.Layout is null)
-            throw at.Wrong($"'{card.Name}' is timed on a course: its layout is missing.");
-        if (card.MeasuredBy == MeasuredBy.StationsTime && card.Layout!.Markers.IsEmpty)
-            throw at.Inside("layout").Wrong($"'{card.Name}' goes through stations: its layout has no markers.");
+        if (Ways.Of(card.MeasuredBy).Lacks(card) is { } lack) throw (card.Layout is null ? at : at.Inside("layout")).Wrong($"'{card.Name}' {lack}");
         if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)
             throw at.Inside("gear").Wrong("a kind of gear stands there twice; the ball is always there.");
         at.NothingElse();
@@ -139,14 +137,14 @@ public sealed class CardReader(SharedParts shared)
 
     private static CardDoses ReadDoses(YamlPlace at, MeasuredBy measuredBy)
     {
-        var (own, usual) = measuredBy switch
+        var usual = Ways.Of(measuredBy).Doses[0];
+        ImmutableArray<Dose>? own = usual switch
         {
-            MeasuredBy.BestStreak or MeasuredBy.LadderRung or MeasuredBy.RunInTouches => (DoseReader.Tries(at.Inside("tries")), DoseWay.Own),
-            MeasuredBy.CourseTime or MeasuredBy.StationsTime => (DoseReader.Runs(at.Inside("runs")), DoseWay.Own),
-            MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries or MeasuredBy.TargetPoints or MeasuredBy.TrapHeights or MeasuredBy.StrikesByZone => ((ImmutableArray<Dose>?)null, DoseWay.Reps),
-            _ => (null, DoseWay.Time),
+            DoseForm.Tries => DoseReader.Tries(at.Inside("tries")),
+            DoseForm.Runs => DoseReader.Runs(at.Inside("runs")),
+            _ => null,
         };
-        return new CardDoses(DoseReader.Time(at.Inside("time")), DoseReader.Reps(at.Inside("reps")), own, usual);
+        return new CardDoses(DoseReader.Time(at.Inside("time")), DoseReader.Reps(at.Inside("reps")), own, own is not null ? DoseWay.Own : usual == DoseForm.Reps ? DoseWay.Reps : DoseWay.Time);
     }
 
     private Layout ReadLayout(YamlPlace at)

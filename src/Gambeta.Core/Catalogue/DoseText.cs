@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Measuring;
 
 namespace Gambeta.Core.Catalogue;
 
@@ -36,13 +37,7 @@ public static class DoseText
     }
 
     /// <summary>The words that a drill's dose may begin with, its usual one first: a course is run, a streak is tried, everything else goes by reps or time.</summary>
-    public static ImmutableArray<string> WaysOf(DrillCard card) => card.MeasuredBy switch
-    {
-        MeasuredBy.CourseTime or MeasuredBy.StationsTime => ["runs"],
-        MeasuredBy.BestStreak or MeasuredBy.LadderRung or MeasuredBy.RunInTouches => ["tries", "time"],
-        MeasuredBy.TouchesInARound or MeasuredBy.CleanPasses => ["time", "reps"],
-        _ => ["reps", "time"],
-    };
+    public static ImmutableArray<string> WaysOf(DrillCard card) => [.. Ways.Of(card.MeasuredBy).Doses.Select(form => form.ToWords())];
 
     /// <summary>True when the drill can be played in this dose.</summary>
     public static bool Suits(DrillCard card, Dose dose) => WaysOf(card).Contains(Write(dose).Split(' ')[0]);

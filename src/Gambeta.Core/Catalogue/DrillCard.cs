@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 
@@ -33,46 +34,6 @@ public enum Family
 
     /// <summary>Games and challenges.</summary>
     Games,
-}
-
-/// <summary>What a drill is measured by; it decides how it is counted, scored and compared.</summary>
-public enum MeasuredBy
-{
-    /// <summary>Touches in a round of fixed length.</summary>
-    TouchesInARound,
-
-    /// <summary>Clean reps in a set.</summary>
-    CleanReps,
-
-    /// <summary>The best streak over a number of tries.</summary>
-    BestStreak,
-
-    /// <summary>The longest run of passes without a slip, and passes in a minute.</summary>
-    CleanPasses,
-
-    /// <summary>Seconds for a course on a fixed layout.</summary>
-    CourseTime,
-
-    /// <summary>Tries that came off, out of a number of tries: hits on a target, balls killed in a square.</summary>
-    HitsOutOfTries,
-
-    /// <summary>One in a row, then two, then three; a drop sends back to one. The highest rung finished counts.</summary>
-    LadderRung,
-
-    /// <summary>Seconds through all stations: a hit moves the target on, a miss is fetched and tried again.</summary>
-    StationsTime,
-
-    /// <summary>Points of chalked targets on a wall, out of so many tries.</summary>
-    TargetPoints,
-
-    /// <summary>Touches on the way to a wall or a line, the more the better; the best of some tries.</summary>
-    RunInTouches,
-
-    /// <summary>Balls killed inside a square, from rising heights.</summary>
-    TrapHeights,
-
-    /// <summary>Strikes that hit a zone of the goal, out of so many, each foot.</summary>
-    StrikesByZone,
 }
 
 /// <summary>How a drill shares itself between the feet.</summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 
 namespace Gambeta.Core.Practice;
 
@@ -39,7 +40,7 @@ public sealed record BeatTrack(int FromAMinute, int ToAMinute, ImmutableArray<in
     /// <summary>The beats of a drill: its steady tempo, and one that climbs from slow to fast; none where touches do not follow each other.</summary>
     public static ImmutableArray<BeatTrack> For(DrillCard card, Dose dose)
     {
-        if (card.Tempo.Steady.TouchesAMinute < LeastAMinute || card.MeasuredBy is MeasuredBy.CourseTime or MeasuredBy.BestStreak or MeasuredBy.LadderRung or MeasuredBy.RunInTouches) return [];
+        if (card.Tempo.Steady.TouchesAMinute < LeastAMinute || !Ways.Of(card.MeasuredBy).FollowsABeat) return [];
         var seconds = dose is RoundsDose rounds ? (int)rounds.Work.TotalSeconds : OpenEndedSeconds;
         var steady = (int)card.Tempo.Steady.TouchesAMinute;
         return [Of(steady, steady, seconds), Of((int)card.Tempo.Slow.TouchesAMinute, (int)card.Tempo.Fast.TouchesAMinute, seconds)];

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Measuring;
 
 namespace Gambeta.Core.Practice;
 
@@ -9,13 +9,9 @@ namespace Gambeta.Core.Practice;
 /// <param name="TargetPoints">What each target on the wall is worth, by its number from 1 on.</param>
 public sealed record ChallengeRules(int Stations, ImmutableArray<int> TargetPoints)
 {
-    /// <summary>Zones of a goal: three across, low ones 1 to 3, high ones 4 to 6.</summary>
-    public const int GoalZones = 6;
+    /// <summary>Nothing besides.</summary>
+    public static readonly ChallengeRules None = new(0, []);
 
     /// <summary>The rules of a drill on its layout.</summary>
-    public static ChallengeRules Of(DrillCard card) => new(
-        card.MeasuredBy == MeasuredBy.StationsTime ? card.Layout!.Markers.Length : 0,
-        card.MeasuredBy == MeasuredBy.TargetPoints ? [.. Enumerable.Range(0, TargetsOf(card.Layout)).Select(ChalkTargets.PointsOf)] : []);
-
-    private static int TargetsOf(Layout? layout) => layout is not null && layout.Measures.TryGetValue("targets", out var targets) ? (int)targets : 1;
+    public static ChallengeRules Of(DrillCard card) => Ways.Of(card.MeasuredBy).Rules(card);
 }

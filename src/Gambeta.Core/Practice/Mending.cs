@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 
 namespace Gambeta.Core.Practice;
@@ -26,22 +27,8 @@ public static class Mending
             ClipPenalty = old.Result is RunResult run ? run.Penalty : Scoring.ClipPenalty,
             IsSure = isSure,
         };
-        var check = SetCheck.Check(card, frame, Completed(draft, old), today);
-        // A ladder's time is that of its highest rung: on another rung it means nothing.
-        return check.Set is { Result: LadderResult now } set && old.Result is LadderResult before && draft.RungSeconds is null && now.Rung != before.Rung
-            ? check with { Set = set with { Result = now with { Took = null } } }
-            : check;
+        var way = Ways.Of(card.MeasuredBy);
+        var check = SetCheck.Check(card, frame, way.Complete(draft, old), today);
+        return check.Set is { } set ? check with { Set = set with { Result = way.Mended(set.Result, old.Result, draft) } } : check;
     }
-
-    private static SetDraft Completed(SetDraft draft, PracticeSet old) => old.Result switch
-    {
-        RunResult run => draft with { Void = draft.Void ?? run.Void },
-        LadderResult { Took: { } took } when took.TotalSeconds <= draft.Seconds => draft with { RungSeconds = draft.RungSeconds ?? took.TotalSeconds },
-        StrikesResult strikes when draft.StrikeZones is null && draft.Reps == strikes.Hits && draft.Slips == strikes.Strikes.Length - strikes.Hits => draft with
-        {
-            StrikeZones = [.. strikes.Strikes.Select(strike => strike.Zone)],
-            StrikeLeft = [.. strikes.Strikes.Select(strike => strike.Foot == Touches.Foot.Left)],
-        },
-        _ => draft,
-    };
 }

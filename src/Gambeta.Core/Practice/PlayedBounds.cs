@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 
@@ -25,24 +26,18 @@ public static class PlayedBounds
     /// <summary>True when a draft's numbers cannot have been played in a time. The draft has no negative counts, and its lists are within <see cref="SetCheck.MostTries"/>.</summary>
     public static bool AreBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked)
     {
-        var most = MostASecond * (long)Math.Ceiling(worked.TotalSeconds);
-        var perRep = Math.Max(1, card.Pattern.For(feet).PerRep.Total);
-        var played = (long)(draft.Reps ?? 0) + (draft.Slips ?? 0);
-        return Sum(draft.Left, draft.Right) > most
-            || played * (card.MeasuredBy is MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries or MeasuredBy.StrikesByZone ? perRep : 1) > most
+        var most = Most(worked);
+        return Sum(draft.Left, draft.Right) > most || Sum(draft.Reps, draft.Slips) > most
             || draft.LongestRun > most || draft.Clips > most
             || Sum(draft.TryTouches) > most || Sum(draft.StationTries) > most
-            || (card.MeasuredBy == MeasuredBy.CourseTime && !(draft.Void ?? false) && card.Layout is { } layout && Course.Of(layout).Course is { } course && course.Length > MostMetresASecond * worked.TotalSeconds);
+            || Ways.Of(card.MeasuredBy).IsBroken(card, feet, draft, worked);
     }
 
-    /// <summary>True when a draft holds what the drill's own rules do not give: points of no target, more stations than there are, a ladder's time after the end.</summary>
-    public static bool AreNotOfThisDrill(DrillCard card, SetDraft draft, TimeSpan worked)
-    {
-        var rules = ChallengeRules.Of(card);
-        return (card.MeasuredBy == MeasuredBy.TargetPoints && draft.Points?.Any(points => points != 0 && !(rules.TargetPoints.IsEmpty ? points == 1 : rules.TargetPoints.Contains(points))) == true)
-            || (card.MeasuredBy == MeasuredBy.StationsTime && draft.StationTries?.Count > rules.Stations)
-            || (card.MeasuredBy == MeasuredBy.LadderRung && draft.RungSeconds is { } rung && !(rung >= 0 && rung <= worked.TotalSeconds + 1));
-    }
+    /// <summary>True when so many reps cannot have been played in a time, each with all the touches of its pattern.</summary>
+    public static bool RepsAreBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
+        Sum(draft.Reps, draft.Slips) * Math.Max(1, card.Pattern.For(feet).PerRep.Total) > Most(worked);
+
+    private static long Most(TimeSpan worked) => MostASecond * (long)Math.Ceiling(worked.TotalSeconds);
 
     private static long Sum(params IEnumerable<int?> counts) => counts.Sum(count => (long)(count ?? 0));
 

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 
@@ -103,13 +104,7 @@ public static class RunSheetWriter
             Feet = feet,
             Seconds = seconds,
             ExpectedSeconds = DoseArithmetic.TimeOfATurn(pattern, dose, tempo).TotalSeconds,
-            Target = dose switch
-            {
-                RepsDose touches when card.MeasuredBy is MeasuredBy.TouchesInARound => touches.Reps * pattern.Touches.Length,
-                RepsDose reps => reps.Reps,
-                TriesDose tries => tries.Tries,
-                _ => null,
-            },
+            Target = Ways.Of(card.MeasuredBy).Target(dose, pattern),
             Label = RunSheetWords.Label(card.MeasuredBy, index + 1, count),
             Cue = cue,
             Next = next,

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
 
@@ -112,19 +113,19 @@ public static class SetCheck
     /// </summary>
     public static CheckedSet Check(DrillCard card, SetFrame frame, SetDraft draft, DateOnly today)
     {
-        var problems = new List<SetProblem>();
+        var (way, problems) = (Ways.Of(card.MeasuredBy), new List<SetProblem>());
         if (WrongDay(frame.Day, today) is { } wrongDay) problems.Add(wrongDay);
         var worked = CheckTime(draft.Seconds, problems);
         int?[] counts = [draft.Left, draft.Right, draft.Reps, draft.Slips, draft.LongestRun, draft.Clips];
         if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true || draft.StationTries?.Any(t => t < 1) == true || draft.Points?.Any(p => p < 0) == true) problems.Add(SetProblem.CountNegative);
-        if (frame.CountedBy != CountedBy.Estimated && !HasItsCounts(card.MeasuredBy, frame.Feet, draft)) problems.Add(SetProblem.CountMissing);
+        if (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft)) problems.Add(SetProblem.CountMissing);
         if (TriesAreUnclear(draft)) problems.Add(SetProblem.TriesUnclear);
         if (problems.Count > 0) return new CheckedSet(null, [.. problems]);
         // Before anything is multiplied or added up: these no press of "sure" lifts.
         if (frame.Plan.IsAbsurd || PlayedBounds.AreBroken(card, frame.Feet, draft, worked)) return new CheckedSet(null, [SetProblem.NobodyPlayedThat]);
-        if (PlayedBounds.AreNotOfThisDrill(card, draft, worked)) return new CheckedSet(null, [SetProblem.NotOfThisDrill]);
+        if (way.IsOfAnotherDrill(card, draft, worked)) return new CheckedSet(null, [SetProblem.NotOfThisDrill]);
 
-        var result = ResultOf(card, frame, draft);
+        var result = way.ResultOf(card, frame, draft);
         var touches = TouchesOf(card, frame, draft, result, worked);
         if (!frame.IsSure && touches.Total > Tempo.MostTouchesASecond * Math.Ceiling(worked.TotalSeconds)) problems.Add(SetProblem.CountTooHigh);
         if (result is PassesResult passes && passes.LongestRun > touches.Total) problems.Add(SetProblem.RunLongerThanPasses);
@@ -160,7 +161,7 @@ public static class SetCheck
     private static bool TriesAreUnclear(SetDraft draft) =>
         (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count))
         || draft.StationTries?.Count > MostTries || draft.Points?.Count > MostTries || draft.Inside?.Count > MostTries
-        || (draft.StrikeZones is { } zones && (zones.Count > MostTries || draft.StrikeLeft?.Count != zones.Count || zones.Any(zone => zone is < 0 or > ChallengeRules.GoalZones)));
+        || (draft.StrikeZones is { } zones && (zones.Count > MostTries || draft.StrikeLeft?.Count != zones.Count || zones.Any(zone => zone is < 0 or > StrikesByZone.GoalZones)));
 
     private static TimeSpan CheckTime(double? seconds, List<SetProblem> problems)
     {
@@ -180,68 +181,11 @@ public static class SetCheck
         }
     }
 
-    private static bool HasItsCounts(MeasuredBy measuredBy, Feet feet, SetDraft draft) => measuredBy switch
-    {
-        MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries => draft.Reps is not null,
-        MeasuredBy.BestStreak or MeasuredBy.LadderRung or MeasuredBy.RunInTouches => draft.TryTouches is { Count: > 0 },
-        MeasuredBy.CourseTime => true,
-        MeasuredBy.StationsTime => draft.StationTries is not null,
-        MeasuredBy.TargetPoints => draft.Points is { Count: > 0 },
-        MeasuredBy.TrapHeights => draft.Inside is { Count: > 0 },
-        // Typed in afterwards nobody knows the zones any more: hits and misses are enough.
-        MeasuredBy.StrikesByZone => draft.StrikeZones is { Count: > 0 } || draft.Reps is not null,
-        MeasuredBy.CleanPasses => HasItsFeet(feet, draft) && draft.LongestRun is not null,
-        _ => HasItsFeet(feet, draft),
-    };
-
-    private static bool HasItsFeet(Feet feet, SetDraft draft) =>
-        (feet == Feet.Right || draft.Left is not null) && (feet == Feet.Left || draft.Right is not null);
-
-    private static SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => card.MeasuredBy switch
-    {
-        MeasuredBy.CleanReps => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0),
-        MeasuredBy.HitsOutOfTries => new HitsResult(draft.Reps ?? 0, draft.Slips ?? 0),
-        MeasuredBy.BestStreak => new TriesResult(TriesOf(draft)),
-        MeasuredBy.LadderRung => new LadderResult(TriesOf(draft)) { Took = draft.RungSeconds is > 0 and var took ? TimeSpan.FromSeconds(took) : null },
-        MeasuredBy.RunInTouches => new RunInResult(TriesOf(draft)),
-        MeasuredBy.StationsTime => new StationsResult([.. draft.StationTries ?? []], ChallengeRules.Of(card).Stations),
-        MeasuredBy.TargetPoints => new TargetsResult([.. draft.Points ?? []]),
-        MeasuredBy.TrapHeights => new TrapResult(TrapHeights.Of(draft.Inside ?? [])),
-        MeasuredBy.StrikesByZone when draft.StrikeZones is { } zones => new StrikesResult([.. zones.Zip(draft.StrikeLeft!, (zone, left) => new Strike(left ? Foot.Left : Foot.Right, zone))]),
-        MeasuredBy.StrikesByZone => new HitsResult(draft.Reps ?? 0, draft.Slips ?? 0),
-        MeasuredBy.CleanPasses => new PassesResult(draft.LongestRun ?? 0, draft.Slips ?? 0),
-        MeasuredBy.CourseTime => new RunResult(draft.Clips ?? 0, frame.ClipPenalty, draft.Void ?? false),
-        _ => new RoundResult(),
-    };
-
-    private static ImmutableArray<JugglingTry> TriesOf(SetDraft draft) =>
-        [.. (draft.TryTouches ?? []).Zip(draft.TryDropped ?? [], (t, dropped) => new JugglingTry(t, TryEnds.Of(dropped)))];
-
     private static TouchCount TouchesOf(DrillCard card, SetFrame frame, SetDraft draft, SetResult result, TimeSpan worked)
     {
-        var pattern = card.Pattern.For(frame.Feet);
-        var tapped = new TouchCount(draft.Left ?? 0, draft.Right ?? 0);
-        return result switch
-        {
-            RepsResult reps when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * (reps.CleanReps + reps.Slips),
-            HitsResult hits when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * hits.Tries,
-            StationsResult stations when frame.CountedBy != CountedBy.Estimated => pattern.Of(stations.Tries.Sum()),
-            TargetsResult targets when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * targets.Points.Length,
-            TrapResult traps when frame.CountedBy != CountedBy.Estimated => pattern.PerRep * traps.Tries.Length,
-            StrikesResult strikes when frame.CountedBy != CountedBy.Estimated => Struck(strikes),
-            RunResult => pattern.PerRep,
-            _ when frame.CountedBy == CountedBy.Estimated => pattern.Of(card.Tempo.Steady.TouchesIn(worked)),
-            TriedResult tried => TouchesIn(tried.Tries),
-            _ => tapped,
-        };
-
-        // Each foot's strikes take the touches of a rep of that foot alone.
-        TouchCount Struck(StrikesResult strikes) => pattern.Feet == Feet.Both
-            ? new TouchCount(strikes.Of(Foot.Left).Tries, strikes.Of(Foot.Right).Tries)
-            : pattern.PerRep * strikes.Strikes.Length;
-
-        // As they were tapped where that adds up; a header counts for no foot, so there the pattern says.
-        TouchCount TouchesIn(ImmutableArray<JugglingTry> tries) =>
-            tries.Sum(t => t.Touches) is var all && (tapped.Total != all || card.IsHeading) ? pattern.Of(all) : tapped;
+        var (pattern, way) = (card.Pattern.For(frame.Feet), Ways.Of(result.Of));
+        return frame.CountedBy == CountedBy.Estimated
+            ? way.Estimate(pattern, card.Tempo.Steady, worked)
+            : way.TouchesOf(card, pattern, new TouchCount(draft.Left ?? 0, draft.Right ?? 0), result);
     }
 }

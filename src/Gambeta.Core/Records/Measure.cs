@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 
 namespace Gambeta.Core.Records;
@@ -53,7 +54,7 @@ public enum MeasureKind
 public readonly record struct Measure(MeasureKind Kind, int Size = 0)
 {
     /// <summary>True where a smaller value is the better one.</summary>
-    public bool LowerIsBetter => Kind is MeasureKind.CourseSeconds or MeasureKind.StationsSeconds or MeasureKind.RungSeconds;
+    public bool LowerIsBetter => Ways.RuleOf(Kind).LowerIsBetter;
 
     /// <summary>The least that beats a value: one more, or a tenth less for a time.</summary>
     public decimal ToBeat(decimal value) => Kind switch
@@ -63,12 +64,7 @@ public readonly record struct Measure(MeasureKind Kind, int Size = 0)
     };
 
     /// <summary>False for a value that nothing can be better than: ten hits out of ten, the highest height.</summary>
-    public bool CanBeBeaten(decimal value) => Kind switch
-    {
-        MeasureKind.HitsOutOf => value < Size,
-        MeasureKind.TrapHeight => value < (int)DropHeight.Above,
-        _ => true,
-    };
+    public bool CanBeBeaten(decimal value) => Ways.RuleOf(Kind).CanBeBeaten(value, Size);
 
     /// <summary>True when <paramref name="value"/> is strictly better than <paramref name="other"/>: a tie is not.</summary>
     public bool IsBetter(decimal value, decimal other) => LowerIsBetter ? value < other : value > other;

@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 
 namespace Gambeta.Core.Safety;
 
@@ -34,7 +35,7 @@ public static class Cautions
         if (card.LeastAge > age) yield return CautionKind.TooYoung;
         if (card.Places.HasFlag(Places.Wall)) yield return CautionKind.Wall;
         if (card.Places.HasFlag(Places.Goal)) yield return CautionKind.Goal;
-        if (card.MeasuredBy is MeasuredBy.CourseTime or MeasuredBy.StationsTime) yield return CautionKind.FullSpeed;
+        if (Ways.Of(card.MeasuredBy).IsRun) yield return CautionKind.FullSpeed;
         if (card.Places.HasFlag(Places.Indoors)) yield return CautionKind.SoftBallIndoors;
     }
 

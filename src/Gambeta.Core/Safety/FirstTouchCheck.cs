@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Safety;
@@ -104,7 +105,7 @@ public static class FirstTouchCheck
                 if (KindOf(space.Behind[(int)side]) is { } kind) items.Add(new(kind, side));
             }
         }
-        if (card.MeasuredBy is MeasuredBy.CourseTime or MeasuredBy.StationsTime) items.Add(new(FirstTouchKind.RunOffFree));
+        if (Ways.Of(card.MeasuredBy).IsRun) items.Add(new(FirstTouchKind.RunOffFree));
         if (card.Gear.Any(item => item.Kind == GearKind.Wall)) items.Add(new(FirstTouchKind.WallFirm));
         if (card.Gear.Any(item => item.Kind == GearKind.Goal)) items.Add(new(FirstTouchKind.GoalAnchored));
         if (indoors) items.Add(new(FirstTouchKind.SoftBall));

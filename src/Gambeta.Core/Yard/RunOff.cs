@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 
 namespace Gambeta.Core.Yard;
 
@@ -20,7 +21,7 @@ public readonly record struct RunOff(double Sides, double BehindFinish)
     /// <summary>The margins of a drill, by how fast it is.</summary>
     public static RunOff Of(DrillCard? card) => card switch
     {
-        { MeasuredBy: MeasuredBy.CourseTime or MeasuredBy.StationsTime } => FullSpeed,
+        { MeasuredBy: var way } when Ways.Of(way).IsRun => FullSpeed,
         { Intensity: Intensity.Hard } => Fast,
         { Intensity: Intensity.Easy } => Easy,
         _ => Jogging,

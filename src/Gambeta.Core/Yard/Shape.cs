@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Measuring;
 
 namespace Gambeta.Core.Yard;
 

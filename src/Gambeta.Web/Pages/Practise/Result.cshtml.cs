@@ -1,4 +1,5 @@
 using Gambeta.Core;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;

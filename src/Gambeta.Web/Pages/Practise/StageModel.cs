@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;

@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 
 namespace Gambeta.Web.Pages.Drills.Own;
 

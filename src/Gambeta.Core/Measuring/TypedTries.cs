@@ -1,7 +1,6 @@
 using System.Globalization;
-using Gambeta.Core.Catalogue;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Measuring;
 
 /// <summary>
 /// Tries as people write and read them, the same on every screen: a number a try, with a star at the rarer end. A juggling try usually drops, so its star says

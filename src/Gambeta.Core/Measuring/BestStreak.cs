@@ -1,0 +1,42 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>A set of juggling tries.</summary>
+public sealed record TriesResult(ImmutableArray<JugglingTry> Tries) : TriedResult(Tries)
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.BestStreak;
+
+    /// <summary>The longest try; 0 without tries.</summary>
+    public int Longest => Tries.IsEmpty ? 0 : Tries.Max(t => t.Touches);
+}
+
+/// <summary>The best streak over a number of tries.</summary>
+public sealed class BestStreak : Tried<TriesResult>
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.BestStreak;
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TriesResult(TriesOf(draft));
+
+    /// <inheritdoc/>
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.Streak)];
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TriesResult result) => [(new(MeasureKind.Streak), result.Longest)];
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => new(MeasureKind.Streak);
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) => new TriesResult(ReadTries(written));
+
+    /// <inheritdoc/>
+    protected override PlayEventKind EndOf(int touches, int wanted) => PlayEventKind.Slip;
+}

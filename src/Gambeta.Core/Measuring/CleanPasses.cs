@@ -1,0 +1,105 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>A round of passes: the longest run between two slips, and how many slips there were.</summary>
+public sealed record PassesResult(int LongestRun, int Slips) : SetResult
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.CleanPasses;
+}
+
+/// <summary>The longest run of passes without a slip, and passes a minute over a round. Written down as <c>{"longest": 12, "slips": 2}</c>.</summary>
+public sealed class CleanPasses : WayOfMeasuring<PassesResult>
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.CleanPasses;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<DoseForm> Doses => [DoseForm.Time, DoseForm.Reps];
+
+    /// <inheritdoc/>
+    public override SetDraft Counted(PlayedSet played)
+    {
+        var (longest, run) = (0, 0);
+        foreach (var happened in played.Standing)
+        {
+            if (happened.Kind == PlayEventKind.Touch) longest = Math.Max(longest, ++run);
+            else if (happened.Kind == PlayEventKind.Slip) run = 0;
+        }
+        return played.Touched with { LongestRun = longest, Slips = played.Count(PlayEventKind.Slip) };
+    }
+
+    /// <inheritdoc/>
+    public override bool HasItsCounts(Feet feet, SetDraft draft) => PerFoot.HasThem(feet, draft) && draft.LongestRun is not null;
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new PassesResult(draft.LongestRun ?? 0, draft.Slips ?? 0);
+
+    /// <inheritdoc/>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, PassesResult result) => tapped;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<TypedField> Fields(Feet feet) => [.. PerFoot.Fields(feet), new("longestRun"), new("slips")];
+
+    /// <inheritdoc/>
+    public override string? AsTyped(PracticeSet set, string field) => (set.Result, field) switch
+    {
+        (PassesResult passes, "longestRun") => TypedCounts.Text(passes.LongestRun),
+        (PassesResult passes, "slips") => TypedCounts.Text(passes.Slips),
+        _ => PerFoot.AsTyped(set, field),
+    };
+
+    /// <inheritdoc/>
+    public override SetDraft ReadTyped(TypedCounts typed) => PerFoot.Read(typed) with { LongestRun = typed.Count("longestRun"), Slips = typed.Count("slips") };
+
+    /// <inheritdoc/>
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LongestRun), new(MeasureKind.PassesAMinute)];
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, PassesResult result)
+    {
+        yield return (new(MeasureKind.LongestRun), result.LongestRun);
+        if (Scoring.PlayedToItsEnd(set)) yield return (new(MeasureKind.PassesAMinute), Scoring.PassesAMinute(set.Touches, set.Planned!.Value));
+    }
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => new(MeasureKind.LongestRun);
+
+    /// <inheritdoc/>
+    protected override JsonObject Write(PassesResult result) => new() { ["longest"] = result.LongestRun, ["slips"] = result.Slips };
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) => new PassesResult(written.Number("longest"), written.Number("slips"));
+
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var (work, worst) = (((RoundsDose)turn.Dose).Work, 1 - turn.Skill);
+        var (passes, longest, run, slips) = (turn.Tempo.TouchesIn(work), 0, 0, 0);
+        for (var i = 0; i < passes; i++)
+        {
+            if (turn.Chance.NextDouble() < 0.25 * worst * worst)
+            {
+                slips++;
+                run = 0;
+            }
+            else
+            {
+                longest = Math.Max(longest, ++run);
+            }
+        }
+        var touches = turn.Pattern.Of(passes);
+        return new SetDraft { Left = touches.Left, Right = touches.Right, LongestRun = longest, Slips = slips, Seconds = work.TotalSeconds };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => hand.UntilClean(phase, player.Wrong);
+}

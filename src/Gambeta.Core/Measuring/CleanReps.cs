@@ -1,0 +1,84 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>A set of reps: the clean ones, and those that went wrong.</summary>
+public sealed record RepsResult(int CleanReps, int Slips) : SetResult
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.CleanReps;
+}
+
+/// <summary>Clean reps in a set, which may go on past its aim. Written down as <c>{"clean": 8, "slips": 1}</c>.</summary>
+public sealed class CleanReps : WayOfMeasuring<RepsResult>
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.CleanReps;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
+
+    /// <inheritdoc/>
+    public override SetDraft Counted(PlayedSet played) =>
+        played.Timed with { Reps = played.Count(PlayEventKind.Touch), Slips = played.Count(PlayEventKind.Slip) };
+
+    /// <inheritdoc/>
+    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.Reps is not null;
+
+    /// <inheritdoc/>
+    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) => PlayedBounds.RepsAreBroken(card, feet, draft, worked);
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0);
+
+    /// <summary>The touches follow from the pattern, clean reps and slips alike.</summary>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RepsResult result) => pattern.PerRep * (result.CleanReps + result.Slips);
+
+    /// <inheritdoc/>
+    public override ImmutableArray<TypedField> Fields(Feet feet) => [new("reps"), new("slips")];
+
+    /// <inheritdoc/>
+    public override string? AsTyped(PracticeSet set, string field) =>
+        set.Result is RepsResult reps ? TypedCounts.Text(field == "reps" ? reps.CleanReps : reps.Slips) : null;
+
+    /// <inheritdoc/>
+    public override SetDraft ReadTyped(TypedCounts typed) => new() { Reps = typed.Count("reps"), Slips = typed.Count("slips") };
+
+    /// <inheritdoc/>
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CleanReps)];
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RepsResult result) => [(new(MeasureKind.CleanReps), result.CleanReps)];
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => new(MeasureKind.CleanReps);
+
+    /// <inheritdoc/>
+    protected override JsonObject Write(RepsResult result) => new() { ["clean"] = result.CleanReps, ["slips"] = result.Slips };
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) => new RepsResult(written.Number("clean"), written.Number("slips"));
+
+    /// <inheritdoc/>
+    public override int TouchesATap(TouchCount perRep) => Math.Max(1, perRep.Total);
+
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var asked = ((RepsDose)turn.Dose).Reps;
+        var slips = Enumerable.Range(0, asked).Count(_ => turn.Chance.NextDouble() > 0.6 + (0.4 * turn.Skill));
+        // On a good day a player goes on past the number asked for.
+        var clean = Math.Max(1, asked - slips + (turn.Chance.NextDouble() < turn.Skill ? turn.Chance.Next(0, 1 + (int)(6 * turn.Skill)) : 0));
+        return new SetDraft { Reps = clean, Slips = slips, Seconds = turn.TimeForReps(clean + slips) };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => hand.UntilClean(phase, player.Wrong);
+}

@@ -1,0 +1,110 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>A run of a course; its time is the set's. Every clipped marker costs a penalty, as long as it was when the run was made.</summary>
+/// <param name="Clips">Markers clipped.</param>
+/// <param name="Penalty">What each one costs.</param>
+/// <param name="Void">True when the run does not count: a false start, somebody in the way.</param>
+public sealed record RunResult(int Clips, TimeSpan Penalty, bool Void = false) : SetResult
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.CourseTime;
+}
+
+/// <summary>
+/// Seconds for a course on a fixed layout, penalties added. Written down as <c>{"clips": 1, "penalty": 1, "void": false}</c>, the penalty in seconds.
+/// </summary>
+public sealed class CourseTime : WayOfMeasuring<RunResult>
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.CourseTime;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<DoseForm> Doses => [DoseForm.Runs];
+
+    /// <inheritdoc/>
+    public override bool IsRun => true;
+
+    /// <inheritdoc/>
+    public override bool FollowsABeat => false;
+
+    /// <inheritdoc/>
+    public override string? Lacks(DrillCard card) => card.Layout is null ? "is timed on a course: its layout is missing." : null;
+
+    /// <inheritdoc/>
+    public override SetDraft Counted(PlayedSet played) => played.Timed with { Clips = played.Count(PlayEventKind.Slip), Void = played.Count(PlayEventKind.Void) > 0 };
+
+    /// <inheritdoc/>
+    public override bool HasItsCounts(Feet feet, SetDraft draft) => true;
+
+    /// <summary>Faster over the length of the course than anybody runs.</summary>
+    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
+        !(draft.Void ?? false) && card.Layout is { } layout && Course.Of(layout).Course is { } course && course.Length > PlayedBounds.MostMetresASecond * worked.TotalSeconds;
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RunResult(draft.Clips ?? 0, frame.ClipPenalty, draft.Void ?? false);
+
+    /// <inheritdoc/>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RunResult result) => pattern.PerRep;
+
+    /// <inheritdoc/>
+    public override TouchCount Estimate(Pattern pattern, Tempo tempo, TimeSpan worked) => pattern.PerRep;
+
+    /// <inheritdoc/>
+    public override SetDraft Complete(SetDraft draft, PracticeSet old) => old.Result is RunResult run ? draft with { Void = draft.Void ?? run.Void } : draft;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<TypedField> Fields(Feet feet) => [new("clips"), new("void", TypedKind.Flag)];
+
+    /// <inheritdoc/>
+    public override string? AsTyped(PracticeSet set, string field) => (set.Result, field) switch
+    {
+        (RunResult run, "clips") => TypedCounts.Text(run.Clips),
+        (RunResult { Void: true }, "void") => "true",
+        _ => null,
+    };
+
+    /// <inheritdoc/>
+    public override SetDraft ReadTyped(TypedCounts typed) => new() { Clips = typed.Count("clips"), Void = typed.Flag("void") };
+
+    /// <inheritdoc/>
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CourseSeconds, LowerIsBetter: true)];
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RunResult result) =>
+        result.Void ? [] : [(new(MeasureKind.CourseSeconds), Scoring.CourseSeconds(set.Worked, result))];
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => new(MeasureKind.CourseSeconds);
+
+    /// <inheritdoc/>
+    protected override JsonObject Write(RunResult result) => new() { ["clips"] = result.Clips, ["penalty"] = result.Penalty.TotalSeconds, ["void"] = result.Void };
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) =>
+        new RunResult(written.Number("clips"), TimeSpan.FromSeconds(written.GetProperty("penalty").GetDouble()), written.GetProperty("void").GetBoolean());
+
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn) => new()
+    {
+        Seconds = ModelTurn.Tenth(32 - (16 * turn.Skill) + turn.Noise(0.9)),
+        Clips = turn.Chance.NextDouble() > 0.55 + (0.4 * turn.Skill) ? 1 : 0,
+    };
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase)
+    {
+        hand.Wait(phase.ExpectedSeconds * (1.3 - (0.5 * player.Skill)));
+        if (player.Wrong()) hand.Add(PlayEventKind.Slip, 0.2);
+        hand.Add(PlayEventKind.Stop, 1 + player.Chance.NextDouble());
+    }
+}

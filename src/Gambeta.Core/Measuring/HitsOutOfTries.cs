@@ -1,0 +1,96 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>Tries that came off and tries that did not.</summary>
+public sealed record HitsResult(int Hits, int Misses) : SetResult
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.HitsOutOfTries;
+
+    /// <summary>All tries.</summary>
+    public int Tries => Hits + Misses;
+}
+
+/// <summary>Tries that came off, out of a number of tries, each number a measure of its own. Written down as <c>{"hits": 7, "misses": 3}</c>.</summary>
+public sealed class HitsOutOfTries : WayOfMeasuring<HitsResult>
+{
+    /// <summary>The mark that hits make, whatever they hit.</summary>
+    public static readonly MarkRule Hits = new(MeasureKind.HitsOutOf, Most: Ceiling.Size);
+
+    /// <summary>The fields in which hits are typed, whatever they hit.</summary>
+    public static readonly ImmutableArray<TypedField> HitFields = [new("reps"), new("slips")];
+
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.HitsOutOfTries;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
+
+    /// <inheritdoc/>
+    public override SetDraft Counted(PlayedSet played) =>
+        played.Timed with { Reps = played.Count(PlayEventKind.Touch), Slips = played.Count(PlayEventKind.Slip) };
+
+    /// <inheritdoc/>
+    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.Reps is not null;
+
+    /// <inheritdoc/>
+    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) => PlayedBounds.RepsAreBroken(card, feet, draft, worked);
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => OfCounts(draft);
+
+    /// <summary>Hits and misses of a draft that knows no more.</summary>
+    public static HitsResult OfCounts(SetDraft draft) => new(draft.Reps ?? 0, draft.Slips ?? 0);
+
+    /// <inheritdoc/>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, HitsResult result) => pattern.PerRep * result.Tries;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<TypedField> Fields(Feet feet) => HitFields;
+
+    /// <inheritdoc/>
+    public override string? AsTyped(PracticeSet set, string field) => set.Result is HitsResult hits ? AsTyped(hits, field) : null;
+
+    /// <summary>What stands in a field for hits.</summary>
+    public static string AsTyped(HitsResult hits, string field) => TypedCounts.Text(field == "reps" ? hits.Hits : hits.Misses);
+
+    /// <inheritdoc/>
+    public override SetDraft ReadTyped(TypedCounts typed) => ReadHits(typed);
+
+    /// <summary>The draft of hits that were typed.</summary>
+    public static SetDraft ReadHits(TypedCounts typed) => new() { Reps = typed.Count("reps"), Slips = typed.Count("slips") };
+
+    /// <inheritdoc/>
+    public override ImmutableArray<MarkRule> Keeps => [Hits];
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, HitsResult result) => [(new(MeasureKind.HitsOutOf, result.Tries), result.Hits)];
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => dose is RepsDose tries ? new(MeasureKind.HitsOutOf, tries.Reps) : null;
+
+    /// <inheritdoc/>
+    protected override JsonObject Write(HitsResult result) => new() { ["hits"] = result.Hits, ["misses"] = result.Misses };
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) => new HitsResult(written.Number("hits"), written.Number("misses"));
+
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var cameOff = turn.CameOff();
+        var hits = cameOff.Count(hit => hit);
+        return new SetDraft { Reps = hits, Slips = cameOff.Count - hits, Seconds = turn.TimeForReps(cameOff.Count) };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 0);
+}

@@ -1,0 +1,8 @@
+namespace Gambeta.Core.Measuring;
+
+/// <summary>What a set came to, beyond its touches; one kind for each way of measuring, beside which it stands.</summary>
+public abstract record SetResult
+{
+    /// <summary>The way of measuring that this is a result of.</summary>
+    public abstract MeasuredBy Of { get; }
+}

@@ -1,0 +1,113 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>Through the stations: how many tries each one took that was hit. The time is the set's.</summary>
+public sealed record StationsResult(ImmutableArray<int> Tries, int Stations) : SetResult
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.StationsTime;
+
+    /// <summary>True when every station was hit: only then the time counts.</summary>
+    public bool Finished => Tries.Length >= Stations;
+
+    /// <inheritdoc/>
+    public bool Equals(StationsResult? other) => other is not null && Stations == other.Stations && Tries.SequenceEqual(other.Tries);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => Tries.Aggregate(Stations, HashCode.Combine);
+}
+
+/// <summary>
+/// Seconds through all stations: a hit moves the target on, a miss is fetched and tried again. Written down as <c>{"stations": 4, "tries": [1, 2, 3, 1]}</c>.
+/// </summary>
+public sealed class StationsTime : WayOfMeasuring<StationsResult>
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.StationsTime;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<DoseForm> Doses => [DoseForm.Runs];
+
+    /// <inheritdoc/>
+    public override bool IsRun => true;
+
+    /// <inheritdoc/>
+    public override string? Lacks(DrillCard card) =>
+        card.Layout is not { } layout ? "is timed on a course: its layout is missing." : layout.Markers.IsEmpty ? "goes through stations: its layout has no markers." : null;
+
+    /// <inheritdoc/>
+    public override ChallengeRules Rules(DrillCard card) => ChallengeRules.None with { Stations = card.Layout!.Markers.Length };
+
+    /// <inheritdoc/>
+    public override SetDraft Counted(PlayedSet played)
+    {
+        var (hit, tries) = (new List<int>(), 0);
+        foreach (var happened in played.Tries)
+        {
+            tries++;
+            if (happened.Kind != PlayEventKind.Touch || hit.Count == played.Rules.Stations) continue;
+            hit.Add(tries);
+            tries = 0;
+        }
+        return played.Timed with { StationTries = hit };
+    }
+
+    /// <inheritdoc/>
+    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StationTries is not null;
+
+    /// <summary>More stations than there are.</summary>
+    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) => draft.StationTries?.Count > Rules(card).Stations;
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new StationsResult([.. draft.StationTries ?? []], Rules(card).Stations);
+
+    /// <inheritdoc/>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StationsResult result) => pattern.Of(result.Tries.Sum());
+
+    /// <inheritdoc/>
+    public override ImmutableArray<TypedField> Fields(Feet feet) => [new("list", TypedKind.List)];
+
+    /// <inheritdoc/>
+    public override string? AsTyped(PracticeSet set, string field) => set.Result is StationsResult stations ? TypedCounts.Text(stations.Tries) : null;
+
+    /// <inheritdoc/>
+    public override SetDraft ReadTyped(TypedCounts typed) => new() { StationTries = typed.List("list") };
+
+    /// <inheritdoc/>
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.StationsSeconds, LowerIsBetter: true)];
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, StationsResult result) =>
+        result.Finished ? [(new(MeasureKind.StationsSeconds), Scoring.HandTime(set.Worked))] : [];
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => new(MeasureKind.StationsSeconds);
+
+    /// <inheritdoc/>
+    protected override JsonObject Write(StationsResult result) => new() { ["stations"] = result.Stations, ["tries"] = ResultJson.Numbers(result.Tries) };
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) => new StationsResult([.. written.Numbers("tries")], written.Number("stations"));
+
+    /// <summary>The further the station, the more tries.</summary>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var stations = Rules(turn.Card).Stations;
+        var tries = Enumerable.Range(0, stations).Select(i => 1 + (int)(turn.Chance.NextDouble() * (1 + i) * (1.4 - turn.Skill))).ToList();
+        return new SetDraft { StationTries = tries, Seconds = ModelTurn.Tenth(turn.Tempo.TimeFor(tries.Sum() * turn.Pattern.Touches.Length).TotalSeconds + (stations * 3)) };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase)
+    {
+        for (var hit = 0; hit < drill.Stations;) hit += hand.Try(TappingPlayer.FetchTheBall, player.Wrong(), 0) ? 1 : 0;
+    }
+}

@@ -1,0 +1,142 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Practice;
+using Gambeta.Core.Records;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>One strike: the foot, and the zone of the goal that it hit, from 1; 0 for a miss.</summary>
+public readonly record struct Strike(Foot Foot, int Zone)
+{
+    /// <summary>True for a hit.</summary>
+    public bool Hit => Zone > 0;
+}
+
+/// <summary>Strikes at a goal, one by one.</summary>
+public sealed record StrikesResult(ImmutableArray<Strike> Strikes) : SetResult
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.StrikesByZone;
+
+    /// <summary>Those that hit a zone.</summary>
+    public int Hits => Strikes.Count(strike => strike.Hit);
+
+    /// <summary>Hits and misses alone.</summary>
+    public HitsResult Counts => new(Hits, Strikes.Length - Hits);
+
+    /// <summary>How often each zone was hit, from the first zone on.</summary>
+    public ImmutableArray<int> ByZone => [.. Enumerable.Range(1, StrikesByZone.GoalZones).Select(zone => Strikes.Count(s => s.Zone == zone))];
+
+    /// <summary>Hits and strikes of a foot.</summary>
+    public (int Hits, int Tries) By(Foot foot) => (Strikes.Count(s => s.Foot == foot && s.Hit), Strikes.Count(s => s.Foot == foot));
+
+    /// <inheritdoc/>
+    public bool Equals(StrikesResult? other) => other is not null && Strikes.SequenceEqual(other.Strikes);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => Strikes.Aggregate(17, (hash, s) => HashCode.Combine(hash, s));
+}
+
+/// <summary>
+/// Strikes that hit a zone of the goal, out of so many, each foot. Typed in afterwards nobody knows the zones any more: then hits and misses are enough. Written
+/// down as <c>{"feet": "lr", "zones": [3, 0]}</c>.
+/// </summary>
+public sealed class StrikesByZone : WayOfMeasuring<StrikesResult>
+{
+    /// <summary>Zones of a goal: three across, low ones 1 to 3, high ones 4 to 6.</summary>
+    public const int GoalZones = 6;
+
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.StrikesByZone;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
+
+    /// <inheritdoc/>
+    public override SetDraft Counted(PlayedSet played)
+    {
+        var strikes = played.Tries.ToList();
+        return played.Timed with
+        {
+            StrikeZones = [.. strikes.Select(e => e.Kind == PlayEventKind.Touch ? Math.Clamp(e.Zone, 1, GoalZones) : 0)],
+            StrikeLeft = [.. strikes.Select(e => played.FootOf(e) == Foot.Left)],
+        };
+    }
+
+    /// <inheritdoc/>
+    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StrikeZones is { Count: > 0 } || draft.Reps is not null;
+
+    /// <inheritdoc/>
+    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) => PlayedBounds.RepsAreBroken(card, feet, draft, worked);
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => draft.StrikeZones is { } zones
+        ? new StrikesResult([.. zones.Zip(draft.StrikeLeft!, (zone, left) => new Strike(left ? Foot.Left : Foot.Right, zone))])
+        : HitsOutOfTries.OfCounts(draft);
+
+    /// <summary>Each foot's strikes take the touches of a rep of that foot alone.</summary>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StrikesResult result) => pattern.Feet == Feet.Both
+        ? new TouchCount(result.By(Foot.Left).Tries, result.By(Foot.Right).Tries)
+        : pattern.PerRep * result.Strikes.Length;
+
+    /// <summary>As many hits and misses as before: then the zones stay.</summary>
+    public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
+        old.Result is StrikesResult strikes && draft.StrikeZones is null && draft.Reps == strikes.Counts.Hits && draft.Slips == strikes.Counts.Misses
+            ? draft with { StrikeZones = [.. strikes.Strikes.Select(strike => strike.Zone)], StrikeLeft = [.. strikes.Strikes.Select(strike => strike.Foot == Foot.Left)] }
+            : draft;
+
+    /// <inheritdoc/>
+    public override ImmutableArray<TypedField> Fields(Feet feet) => HitsOutOfTries.HitFields;
+
+    /// <inheritdoc/>
+    public override string? AsTyped(PracticeSet set, string field) => set.Result switch
+    {
+        StrikesResult strikes => HitsOutOfTries.AsTyped(strikes.Counts, field),
+        HitsResult hits => HitsOutOfTries.AsTyped(hits, field),
+        _ => null,
+    };
+
+    /// <inheritdoc/>
+    public override SetDraft ReadTyped(TypedCounts typed) => HitsOutOfTries.ReadHits(typed);
+
+    /// <inheritdoc/>
+    public override ImmutableArray<MarkRule> Keeps => [HitsOutOfTries.Hits];
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, StrikesResult result) =>
+        [(new(MeasureKind.HitsOutOf, result.Strikes.Length), result.Hits)];
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => dose is RepsDose tries ? new(MeasureKind.HitsOutOf, tries.Reps) : null;
+
+    /// <inheritdoc/>
+    protected override JsonObject Write(StrikesResult result) => new()
+    {
+        ["feet"] = string.Concat(result.Strikes.Select(strike => strike.Foot == Foot.Left ? 'l' : 'r')),
+        ["zones"] = ResultJson.Numbers(result.Strikes.Select(strike => strike.Zone)),
+    };
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) =>
+        new StrikesResult([.. written.Numbers("zones").Zip(written.GetProperty("feet").GetString()!, (zone, foot) => new Strike(foot == 'l' ? Foot.Left : Foot.Right, zone))]);
+
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var hit = turn.CameOff();
+        return new SetDraft
+        {
+            StrikeZones = [.. hit.Select(h => h ? turn.Chance.Next(1, GoalZones + 1) : 0)],
+            StrikeLeft = [.. hit.Select((_, i) => turn.Feet == Feet.Left || (turn.Feet == Feet.Both && i % 2 == 0))],
+            Seconds = turn.TimeForReps(hit.Count),
+        };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 1 + player.Chance.Next(GoalZones));
+}

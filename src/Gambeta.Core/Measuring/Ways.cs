@@ -1,0 +1,23 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Records;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>Every way of measuring. A test says which one is missing here, and what one lacks.</summary>
+public static class Ways
+{
+    /// <summary>All of them, in the order of <see cref="MeasuredBy"/>.</summary>
+    public static readonly ImmutableArray<WayOfMeasuring> All =
+    [
+        new TouchesInARound(), new CleanReps(), new BestStreak(), new CleanPasses(), new CourseTime(), new HitsOutOfTries(), new LadderRung(), new StationsTime(),
+        new TargetPoints(), new RunInTouches(), new TrapHeights(), new StrikesByZone(),
+    ];
+
+    private static readonly ImmutableArray<MarkRule> Rules = [.. All.SelectMany(way => way.Keeps).Distinct().OrderBy(rule => rule.Kind)];
+
+    /// <summary>The way of a key.</summary>
+    public static WayOfMeasuring Of(MeasuredBy measuredBy) => All[(int)measuredBy];
+
+    /// <summary>What holds for marks of a kind.</summary>
+    public static MarkRule RuleOf(MeasureKind kind) => Rules[(int)kind];
+}

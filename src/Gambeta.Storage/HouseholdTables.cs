@@ -1,0 +1,18 @@
+namespace Gambeta.Storage;
+
+/// <summary>The tables with rows of households, what others hang on first. A test holds this list against the database.</summary>
+public static class HouseholdTables
+{
+    /// <summary>What people made: all of it stands in the household's file.</summary>
+    public static readonly IReadOnlyList<string> Made =
+        ["household", "player", "pace", "thing", "space", "layout", "own_drill", "first_touch_check", "sheet", "sitting", "practice_set", "set_change", "drill_answer", "session_end", "pain"];
+
+    /// <summary>What follows from what people made.</summary>
+    public static readonly IReadOnlyList<string> Derived = ["mark", "practice_day", "drill_played", "standing"];
+
+    /// <summary>What belongs to this server and to no file.</summary>
+    public static readonly IReadOnlyList<string> OfTheServer = ["sign_in", "written"];
+
+    /// <summary>All of them.</summary>
+    public static readonly IReadOnlyList<string> All = [.. Made, .. Derived, .. OfTheServer];
+}
