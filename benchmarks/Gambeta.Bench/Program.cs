@@ -1,5 +1,6 @@
 using Gambeta.Bench;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;

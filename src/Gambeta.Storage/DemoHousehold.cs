@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Dapper;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;

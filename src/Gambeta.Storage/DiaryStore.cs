@@ -3,6 +3,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Storage;

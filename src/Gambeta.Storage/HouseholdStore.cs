@@ -3,12 +3,10 @@ using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 using Npgsql;
 
 namespace Gambeta.Storage;
-
-/// <summary>Somebody who practises: a nickname and a birth year, nothing more.</summary>
-public sealed record Player(Guid Id, string Nickname, int BirthYear, Foot Preferred, Level Level);
 
 /// <summary>What became of a household that was to be made.</summary>
 public enum CreateOutcome
@@ -184,44 +182,4 @@ public static class HouseholdStore
         public string? PreferredFoot { get; init; }
         public string? Level { get; init; }
     }
-}
-
-/// <summary>How lengths are written.</summary>
-public enum Units
-{
-    /// <summary>Metres and centimetres.</summary>
-    Metric,
-
-    /// <summary>Feet and inches.</summary>
-    Feet,
-}
-
-/// <summary>What a household chose.</summary>
-/// <param name="Units">How lengths are written.</param>
-/// <param name="OtherFoot">The word for the foot that is not the preferred one.</param>
-/// <param name="Sounds">Whether the practice screen sounds until somebody mutes it on the device.</param>
-/// <param name="WeekStartsOn">The first day of its week.</param>
-/// <param name="TimeZone">Whose midnight ends its day.</param>
-/// <param name="ClipPenalty">What a clipped marker adds to a run, in seconds; runs that were made keep theirs.</param>
-public sealed record HouseholdSettings(Units Units, string OtherFoot, bool Sounds, DayOfWeek WeekStartsOn, string TimeZone, decimal ClipPenalty)
-{
-    /// <summary>What stands before anybody chose.</summary>
-    public static readonly HouseholdSettings Usual = new(Units.Metric, UsualOtherFoot, true, DayOfWeek.Monday, "UTC", 1);
-
-    /// <summary>The word that is used until a household chooses another.</summary>
-    public const string UsualOtherFoot = "other foot";
-}
-
-/// <summary>A household as every page needs it.</summary>
-/// <param name="Name">What it signs in with.</param>
-/// <param name="Heading">Whether it turned heading on.</param>
-/// <param name="DrillsVersion">Goes up with every change to its own drills; 0 when it never had any.</param>
-/// <param name="IsDemo">Whether it is a visitor's copy of the demo, which goes by itself.</param>
-/// <param name="HasRecovery">Whether there are words that lead back in without the password.</param>
-/// <param name="Settings">What it chose.</param>
-/// <param name="Players">Its players, first comers first.</param>
-public sealed record HouseholdView(string Name, bool Heading, int DrillsVersion, bool IsDemo, bool HasRecovery, HouseholdSettings Settings, List<Player> Players)
-{
-    /// <summary>Whose midnight ends its day.</summary>
-    public string TimeZone => Settings.TimeZone;
 }

@@ -1,12 +1,7 @@
 using Dapper;
+using Gambeta.Core.Catalogue;
 
 namespace Gambeta.Storage;
-
-/// <summary>A household's own drill card as it was written.</summary>
-public sealed record OwnDrill(string DrillId, string Card, bool Retired)
-{
-    private OwnDrill() : this("", "", false) { }
-}
 
 /// <summary>The drill cards that a household wrote for itself.</summary>
 public static class OwnDrillStore

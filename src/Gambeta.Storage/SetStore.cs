@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Dapper;
+using Gambeta.Core.Household;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 

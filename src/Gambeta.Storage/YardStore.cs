@@ -7,29 +7,6 @@ using Gambeta.Core.Yard;
 
 namespace Gambeta.Storage;
 
-/// <summary>A space with its id.</summary>
-public sealed record KeptSpace(Guid Id, Space Space);
-
-/// <summary>A layout that a household kept for a drill, with the space it was made for and the pace it was paced with.</summary>
-public sealed record KeptLayout(Layout Layout, string Drill, Guid? SpaceId, double? Pace, string? PacedBy, bool Retired);
-
-/// <summary>All of a household's yard.</summary>
-/// <param name="Spaces">Its spaces, oldest first.</param>
-/// <param name="Kit">Its things.</param>
-/// <param name="Layouts">Its layouts, latest first, those put away last.</param>
-/// <param name="Paces">The pace in use of each player; players without one are missing.</param>
-public sealed record YardView(IReadOnlyList<KeptSpace> Spaces, Kit Kit, IReadOnlyList<KeptLayout> Layouts, IReadOnlyDictionary<Guid, KnownPace> Paces)
-{
-    /// <summary>The space of an id, or nothing.</summary>
-    public KeptSpace? Find(Guid? id) => id is { } wanted ? Spaces.FirstOrDefault(space => space.Id == wanted) : null;
-
-    /// <summary>The layout that was laid out last for a drill: it lies in the yard until another is asked for. Nothing where none was kept.</summary>
-    public KeptLayout? Latest(string drill) => Layouts.FirstOrDefault(layout => layout.Drill == drill && !layout.Retired);
-
-    /// <summary>The layout of a key that was kept for a drill, put away or not, or nothing.</summary>
-    public KeptLayout? Find(string drill, string? key) => Layouts.FirstOrDefault(layout => layout.Drill == drill && layout.Layout.Key == key);
-}
-
 /// <summary>Spaces, things, paces, layouts, and the check before the first touch.</summary>
 public static class YardStore
 {

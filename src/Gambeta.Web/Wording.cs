@@ -83,8 +83,6 @@ public static class Wording
 
     public static string Gear(IEnumerable<GearItem> gear) => string.Join(", ", gear);
 
-    public static string Room(Floor floor) => $"{floor.Width.ToString("0.#", Plain)} × {floor.Length.ToString("0.#", Plain)} m";
-
     /// <summary>A caution that follows from a drill, in a sentence or two.</summary>
     public static string Caution(CautionKind kind, DrillCard card, Lengths lengths) => kind switch
     {

@@ -51,12 +51,26 @@ public static class YardWords
         _ => "from the age",
     };
 
+    /// <summary>Half paces in words: "2½", "½", "3".</summary>
+    public static string Halves(int halves)
+    {
+        var (whole, half) = (Math.Abs(halves) / 2, Math.Abs(halves) % 2 == 1);
+        return (whole > 0 || !half ? whole.ToString(CultureInfo.InvariantCulture) : "") + (half ? "½" : "");
+    }
+
+    /// <summary>A length in paces to the nearest half: "2½ paces".</summary>
+    public static string Paces(double metres, Pace pace)
+    {
+        var halves = pace.Halves(metres);
+        return $"{Halves(halves)} {(Math.Abs(halves) <= 2 ? "pace" : "paces")}";
+    }
+
     /// <summary>A walk in words: "2½ paces ahead, 2 to the left".</summary>
     public static string Paces(Walk walk)
     {
         var parts = new List<string>();
-        if (walk.HalvesAhead != 0) parts.Add($"{Lengths.Halves(walk.HalvesAhead)} {(walk.HalvesAhead > 0 ? "ahead" : "back")}");
-        if (walk.HalvesRight != 0) parts.Add($"{Lengths.Halves(walk.HalvesRight)} to the {(walk.HalvesRight > 0 ? "right" : "left")}");
+        if (walk.HalvesAhead != 0) parts.Add($"{Halves(walk.HalvesAhead)} {(walk.HalvesAhead > 0 ? "ahead" : "back")}");
+        if (walk.HalvesRight != 0) parts.Add($"{Halves(walk.HalvesRight)} to the {(walk.HalvesRight > 0 ? "right" : "left")}");
         if (parts.Count == 0) return "right here";
         var first = parts[0].IndexOf(' ');
         var few = Math.Abs(walk.HalvesAhead != 0 ? walk.HalvesAhead : walk.HalvesRight) <= 2;

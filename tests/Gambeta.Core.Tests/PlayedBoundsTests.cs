@@ -1,6 +1,7 @@
 using System.Text.Json;
 using CsCheck;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;

@@ -5,6 +5,7 @@ using System.Text;
 using System.Text.Json;
 using Dapper;
 using Gambeta.Core.Practice;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.Extensions.Logging;

@@ -1,5 +1,6 @@
 using System.Xml.Linq;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 using Gambeta.Web.Drawing;

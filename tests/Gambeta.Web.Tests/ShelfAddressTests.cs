@@ -2,6 +2,7 @@ using CsCheck;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 using Gambeta.Web.Pages.Drills;
 using Gambeta.Web.Pages.Drills.Own;
 using Microsoft.AspNetCore.Http;
@@ -41,12 +42,12 @@ public class ShelfAddressTests(TestServer server)
     public void Every_choice_in_a_group_leads_to_itself_and_back()
     {
         var counts = server.Catalogue.Shelf.Find(new ShelfChoice(), Level.Steady, headingAllowed: true).Counts;
-        foreach (var group in ShelfGroup.All(new ShelfChoice(), counts, ladders: false, new Lengths(Gambeta.Storage.Units.Metric)))
+        foreach (var group in ShelfGroup.All(new ShelfChoice(), counts, ladders: false, new Lengths(Units.Metric)))
         {
             foreach (var (option, i) in group.Options.Select((option, i) => (option, i)))
             {
                 var there = ShelfAddress.Read(new QueryCollection(QueryHelpers.ParseQuery(option.Address["/drills?".Length..])));
-                var chosen = ShelfGroup.All(there, counts, ladders: false, new Lengths(Gambeta.Storage.Units.Metric)).Single(again => again.Key == group.Key).Options[i];
+                var chosen = ShelfGroup.All(there, counts, ladders: false, new Lengths(Units.Metric)).Single(again => again.Key == group.Key).Options[i];
                 (option.Chosen, chosen.Chosen).ShouldBe((false, true), option.Words);
                 chosen.Address.ShouldBe("/drills");
             }

@@ -1,10 +1,11 @@
-using Gambeta.Web.Words;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Tests;
 
@@ -81,7 +82,7 @@ public class WordingTests
         Said("juggling-one-foot", DoseWay.Own).ShouldBe("6 tries each foot");
         Said("weave-other-foot", DoseWay.Own).ShouldBe("3 runs, other foot");
         Wording.Gear(cards.Find("zigzag-and-home")!.Gear).ShouldBe("ball, 4 markers");
-        Wording.Room(new Floor(1, 1.5)).ShouldBe("1 × 1.5 m");
+        new Lengths(Units.Metric).Room(new Floor(1, 1.5)).ShouldBe("1 × 1.5 m");
 
         string Said(string id, DoseWay way) => Wording.Dose(cards.Find(id)!, cards.Find(id)!.Doses[Level.Steady, way]);
     }
@@ -90,7 +91,7 @@ public class WordingTests
     public void Every_caution_has_words_of_its_own_and_heading_defers_to_association_and_club()
     {
         var heading = DrillCatalogue.Shipped().Find("head-drop-catch")!;
-        var words = Enum.GetValues<CautionKind>().Select(kind => Wording.Caution(kind, heading, new Lengths(Gambeta.Storage.Units.Metric))).ToList();
+        var words = Enum.GetValues<CautionKind>().Select(kind => Wording.Caution(kind, heading, new Lengths(Units.Metric))).ToList();
         words.ShouldBeUnique();
         words[(int)CautionKind.Heading].ShouldContain("rules of your own association and club");
         words[(int)CautionKind.TooYoung].ShouldBe("This drill is from 12 years on.");

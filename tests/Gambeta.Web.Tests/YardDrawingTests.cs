@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
 using System.Xml.Linq;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
@@ -103,7 +104,7 @@ public class YardDrawingTests
         InFeet.Read("10")!.Value.ShouldBe(3.048, 1e-9);
         (InFeet.Tape(1.7018), InFeet.Of(3.048), InFeet.Sides(3.048, 6.096), Metric.Sides(5, 8.25)).ShouldBe(("5′ 7″", "10′", "10′ × 20′", "5.0 × 8.25 m"));
         InFeet.Read(InFeet.Tape(1.7018))!.Value.ShouldBe(1.7018, 1e-9);
-        (Lengths.Halves(5), Lengths.Halves(1), Lengths.Halves(-4), Lengths.Halves(0), Lengths.Paces(0.6, new Pace(0.6))).ShouldBe(("2½", "½", "2", "0", "1 pace"));
+        (YardWords.Halves(5), YardWords.Halves(1), YardWords.Halves(-4), YardWords.Halves(0), YardWords.Paces(0.6, new Pace(0.6))).ShouldBe(("2½", "½", "2", "0", "1 pace"));
     }
 
     [Theory]
@@ -151,5 +152,5 @@ public class YardDrawingTests
     [InlineData("America/Manaus", true)]
     [InlineData("America/Buenos_Aires", true)]
     [InlineData("Africa/Casablanca", false)]
-    public void The_time_zone_tells_north_from_south(string zone, bool southern) => Clock.IsSouthern(zone).ShouldBe(southern);
+    public void The_time_zone_tells_north_from_south(string zone, bool southern) => LocalDays.IsSouthern(zone).ShouldBe(southern);
 }

@@ -144,6 +144,9 @@ public sealed record DrillCard
     /// <summary>True when the head meets the ball: off until the household turns heading on, and never counted towards a target.</summary>
     public bool IsHeading => Pattern.HasHeading;
 
+    /// <summary>True where it can be played: the kind of space is one of its own, or there is the wall that it wants.</summary>
+    public bool Suits(Space space) => Places.HasFlag(space.Kind) || (Places.HasFlag(Catalogue.Places.Wall) && space.Wall is not null);
+
     /// <summary>True when a household wrote it.</summary>
     public bool IsOwn => Id.StartsWith(OwnPrefix, StringComparison.Ordinal);
 

@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Storage;
 using Microsoft.Extensions.Caching.Memory;
 

@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Authentication;
@@ -71,7 +72,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
         if (HttpMethods.IsPost(Request.Method) && !await Tools.MayWriteAsync(work)) return TooOften(TimeSpan.FromDays(1) - Tools.Time.GetUtcNow().TimeOfDay);
         Household = household;
         Player = household.Players.Find(p => p.Id.ToString() == Request.Cookies[PlayerCookie]) ?? household.Players[0];
-        Today = Clock.DayOf(Tools.Time.GetUtcNow(), household.TimeZone);
+        Today = LocalDays.DayOf(Tools.Time.GetUtcNow(), household.TimeZone);
         Catalogue = await Tools.Catalogues.OfAsync(work, household);
         var result = await doIt(work);
         await work.CommitAsync(HttpContext.RequestAborted);

@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Sheets;
@@ -44,7 +45,7 @@ internal static class SessionApi
         if (plays is null) return Refusal.NoSuchPlayer();
         if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such sheet.");
         var yard = await YardStore.ViewAsync(work);
-        var age = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone).Year - plays.BirthYear;
+        var age = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone).Year - plays.BirthYear;
         var drills = SheetDrill.Of(found, await tools.Catalogues.OfAsync(work, household), plays.Level)
             .Where(drill => Cautions.MayStart(drill.Card, age, household.Heading))
             .Select(drill => drill.On(yard.Latest(drill.Card.Id)?.Layout)).ToImmutableArray();
@@ -83,7 +84,7 @@ internal static class SessionApi
     {
         if (!EnumWords.TryRead<PainPart>(post.Part ?? "", out var part)) return Refusal.Final("Where does it hurt?");
         var now = tools.Time.GetUtcNow();
-        await SessionStore.HurtAsync(work, post.Player, post.Session, new Pain(post.Id, part, Clock.DayOf(at > now ? now : at, household.TimeZone)));
+        await SessionStore.HurtAsync(work, post.Player, post.Session, new Pain(post.Id, part, LocalDays.DayOf(at > now ? now : at, household.TimeZone)));
         return null;
     });
 

@@ -1,5 +1,6 @@
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
@@ -49,7 +50,7 @@ internal static class SetsApi
         if (!AllowedFeet(card!, player).Contains(feet)) return Refusal.Final($"{card!.Name} is not played with {Wording.Feet(feet)}.");
 
         var frame = new SetFrame(
-            post.Id, post.Session, post.Player, post.Order, feet, startedAt, Clock.DayOf(SessionDay.Of(post.Session, startedAt), view.TimeZone),
+            post.Id, post.Session, post.Player, post.Order, feet, startedAt, LocalDays.DayOf(SessionDay.Of(post.Session, startedAt), view.TimeZone),
             post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted, post.Layout is { Length: > 0 } on ? on : null)
         {
             Events = post.Events,
@@ -57,7 +58,7 @@ internal static class SetsApi
             ClipPenalty = TimeSpan.FromSeconds((double)view.Settings.ClipPenalty),
             Plan = new SetPlan(post.Item, post.Rounds, post.PlannedCount, post.BeatFrom, post.BeatTo),
         };
-        var today = Clock.DayOf(tools.Time.GetUtcNow(), view.TimeZone);
+        var today = LocalDays.DayOf(tools.Time.GetUtcNow(), view.TimeZone);
         // A count that was typed stands; what was tapped is scored here.
         var check = post.Draft is { } draft ? SetCheck.Check(card!, frame, draft, today) : SetCheck.CheckPlayed(card!, frame, post.Seconds ?? 0, today);
         if (check.Set is not { } set) return Refused(check);
@@ -80,7 +81,7 @@ internal static class SetsApi
         if (household is null) return Refusal.SignedOut();
         if (await SetStore.FindAsync(work, post.Set) is not { } old) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such set.");
         if ((await CardOfAsync(tools, work, household, old)) is not { } card) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such drill any more.");
-        var today = Clock.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
+        var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
         var check = Mending.Check(card, old, post.Draft ?? new SetDraft(), old.StartedAt, old.Day, today, post.Sure);
         if (check.Set is not { } corrected) return Refused(check);
         if (!await tools.MayWriteAsync(work)) return TooMuchToday(tools);
@@ -100,7 +101,7 @@ internal static class SetsApi
         if (household is null) return Refusal.SignedOut();
         if (post.Space is { } space && !await YardStore.HasSpaceAsync(work, space)) return Refusal.Of(StatusCodes.Status404NotFound, "This household has no such space.");
         if (!await tools.MayWriteAsync(work)) return TooMuchToday(tools);
-        await YardStore.SaveCheckAsync(work, post.Space, Clock.DayOf(at, household.TimeZone), post.Session, post.Items);
+        await YardStore.SaveCheckAsync(work, post.Space, LocalDays.DayOf(at, household.TimeZone), post.Session, post.Items);
         await work.CommitAsync();
         return Stored();
     }

@@ -147,7 +147,7 @@ public static class YardPlan
             var best = places.Append((here + there) * 0.5).MaxBy(at => taken.Min(other => at.DistanceTo(other)));
             taken.Add(best);
             var (x, y) = (Svg.N(frame.X(best.Right)), Svg.N(frame.Y(best.Ahead) - 1));
-            writer.Write($"<text class=\"distance\" x=\"{x}\" y=\"{y}\"><tspan class=\"paces\">{Lengths.Paces(metres, pace)}</tspan><tspan x=\"{x}\" dy=\"14\">{lengths.Tape(metres)}</tspan></text>");
+            writer.Write($"<text class=\"distance\" x=\"{x}\" y=\"{y}\"><tspan class=\"paces\">{YardWords.Paces(metres, pace)}</tspan><tspan x=\"{x}\" dy=\"14\">{lengths.Tape(metres)}</tspan></text>");
         }
     }
 
@@ -173,7 +173,7 @@ public static class YardPlan
 
     private static void ScaleBar(TextWriter writer, Frame frame, Lengths lengths)
     {
-        double[] bars = lengths.Units == Storage.Units.Metric ? [1, 2, 5, 10, 20] : [0.9144, 3.048, 6.096, 15.24];
+        double[] bars = lengths.Units == Units.Metric ? [1, 2, 5, 10, 20] : [0.9144, 3.048, 6.096, 15.24];
         var bar = bars.LastOrDefault(b => b * frame.Scale <= 110, bars[0]);
         var (x, y) = (frame.Width - Rim - (bar * frame.Scale), frame.Height - 9);
         writer.Write($"<path class=\"scale\" d=\"M{Svg.N(x)} {Svg.N(y - 5)}v10M{Svg.N(x)} {Svg.N(y)}h{Svg.N(bar * frame.Scale)}m0-5v10\"/><text class=\"side\" text-anchor=\"end\" x=\"{Svg.N(x - 6)}\" y=\"{Svg.N(y + 5)}\">{lengths.Of(bar)}</text>");

@@ -1,8 +1,10 @@
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
-using Gambeta.Core;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;

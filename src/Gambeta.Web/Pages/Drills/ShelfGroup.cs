@@ -3,6 +3,7 @@ using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Web.Pages.Drills;
 

@@ -28,7 +28,7 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
         var problems = new List<string>();
         if (HouseholdName.Wrong(name) is { } wrongName) problems.Add(Wording.Name(wrongName));
         if (Passwords.Wrong(password, name) is { } wrongPassword) problems.Add(wrongPassword);
-        var (player, playerProblems) = typed.Check(Guid.CreateVersion7(), Clock.DayOf(Tools.Time.GetUtcNow(), TimeZone));
+        var (player, playerProblems) = typed.Check(Guid.CreateVersion7(), LocalDays.DayOf(Tools.Time.GetUtcNow(), TimeZone));
         problems.AddRange(playerProblems);
         if (problems.Count > 0) return Refused(problems);
         if (await Tools.Brakes.OnSignUpAsync(HttpContext) is { } wait)

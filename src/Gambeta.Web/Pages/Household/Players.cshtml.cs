@@ -1,5 +1,6 @@
-using Gambeta.Core.Yard;
 using Gambeta.Core;
+using Gambeta.Core.Household;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;

@@ -1,3 +1,5 @@
+using Gambeta.Core.Household;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;

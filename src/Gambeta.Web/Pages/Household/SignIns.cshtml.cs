@@ -1,4 +1,5 @@
 using Gambeta.Core;
+using Gambeta.Core.Household;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Authentication;
@@ -43,5 +44,5 @@ public sealed class SignInsModel(PageTools tools) : HouseholdPage(tools)
     });
 
     /// <summary>A moment as a day of this household.</summary>
-    public string Day(DateTime moment) => Wording.Day(Clock.DayOf(new DateTimeOffset(DateTime.SpecifyKind(moment, DateTimeKind.Utc)), Household.TimeZone), Today);
+    public string Day(DateTime moment) => Wording.Day(LocalDays.DayOf(new DateTimeOffset(DateTime.SpecifyKind(moment, DateTimeKind.Utc)), Household.TimeZone), Today);
 }

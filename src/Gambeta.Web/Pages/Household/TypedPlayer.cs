@@ -1,6 +1,7 @@
 using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 

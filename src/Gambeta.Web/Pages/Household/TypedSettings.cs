@@ -1,5 +1,7 @@
 using System.Globalization;
 using Gambeta.Core;
+using Gambeta.Core.Household;
+using Gambeta.Core.Yard;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Pages.Household;

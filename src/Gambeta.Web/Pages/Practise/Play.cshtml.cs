@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;

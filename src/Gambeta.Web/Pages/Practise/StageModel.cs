@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
@@ -112,15 +113,15 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         [
             .. drills.Select(drill =>
             {
-                var kept = layout is null ? yard.Latest(drill.Card.Id) : yard.Find(drill.Card.Id, layout);
+                var kept = yard.For(drill.Card.Id, layout);
                 first ??= kept;
                 return drill.On(kept?.Layout);
             }),
         ];
-        Space = yard.Find(space) ?? yard.Find(first?.SpaceId) ?? yard.Spaces.FirstOrDefault(at => Drills.All(d => FitsPlace(d.Card, at.Space)));
+        Space = yard.Where(space, first, there => Drills.All(drill => drill.Card.Suits(there)));
         IsChecked = await YardStore.IsCheckedAsync(work, Space?.Id, Today);
         Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
-        var season = FirstTouchCheck.SeasonOf(Today, Clock.IsSouthern(Household.TimeZone));
+        var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
         Checks = [.. Drills.SelectMany(d => FirstTouchCheck.Of(d.Card, Space?.Space, Age(Player), season)).Distinct().OrderBy(item => item.Kind).ThenBy(item => item.Side)];
         Cautions =
         [
@@ -146,8 +147,6 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         return LocalRedirect(Request.Path);
     });
 
-    private static bool FitsPlace(DrillCard card, Space space) =>
-        card.Places.HasFlag(space.Kind) || (card.Places.HasFlag(Places.Wall) && space.Wall is not null);
 
     // Only what compares with what is about to be played: the same measure and size, on the same layout.
     private static Dictionary<string, decimal> BestsOf(SheetDrill drill, IReadOnlyList<Mark> standing) =>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;

@@ -1,3 +1,4 @@
+using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 using Gambeta.Storage;
 using Gambeta.Web.Access;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Gambeta.Core;
+using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 
 namespace Gambeta.Web.Pages.Sheets;

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 

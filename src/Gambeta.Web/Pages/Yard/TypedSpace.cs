@@ -59,7 +59,7 @@ public sealed record TypedSpace(
             var text = typed?.Trim().ToLowerInvariant() ?? "";
             foreach (var word in new[] { "paces", "pace", "p" })
             {
-                if (text.EndsWith(word, StringComparison.Ordinal)) return new Lengths(Storage.Units.Metric).Read(text[..^word.Length].Replace("½", ".5", StringComparison.Ordinal)) * pace.Metres;
+                if (text.EndsWith(word, StringComparison.Ordinal)) return new Lengths(Units.Metric).Read(text[..^word.Length].Replace("½", ".5", StringComparison.Ordinal)) * pace.Metres;
             }
             return lengths.Read(text);
         }

@@ -1,12 +1,10 @@
 using System.Globalization;
-using Gambeta.Core;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Yard;
-using Gambeta.Storage;
 
-namespace Gambeta.Web;
+namespace Gambeta.Core.Yard;
 
 /// <summary>Lengths as a household writes them: metres, or feet and inches.</summary>
+/// <param name="Units">The household's units.</param>
 public sealed record Lengths(Units Units)
 {
     private const double Foot = 0.3048;
@@ -25,7 +23,7 @@ public sealed record Lengths(Units Units)
         : $"{Feet(width)} × {Feet(length)}";
 
     /// <summary>The floor that a drill asks for, as short as it goes: "1.5 × 3 m".</summary>
-    public string Room(Floor floor) => Units == Units.Metric ? Wording.Room(floor) : Sides(floor.Width, floor.Length);
+    public string Room(Floor floor) => Units == Units.Metric ? $"{floor.Width.ToString("0.#", Plain)} × {floor.Length.ToString("0.#", Plain)} m" : Sides(floor.Width, floor.Length);
 
     /// <summary>The word beside a field in which a length is typed.</summary>
     public string FieldUnit => Units == Units.Metric ? "m" : "ft";
@@ -48,20 +46,6 @@ public sealed record Lengths(Units Units)
             return parts.Length == 2 && Number(parts[0]) is { } feet && (parts[1].Trim().Length == 0 ? 0 : Number(parts[1])) is { } inches ? (feet + (inches / 12)) * Foot : null;
         }
         return Number(text) * (Units == Units.Metric ? 1 : Foot);
-    }
-
-    /// <summary>Half paces in words: "2½", "½", "3".</summary>
-    public static string Halves(int halves)
-    {
-        var (whole, half) = (Math.Abs(halves) / 2, Math.Abs(halves) % 2 == 1);
-        return (whole > 0 || !half ? whole.ToString(Plain) : "") + (half ? "½" : "");
-    }
-
-    /// <summary>A length in paces to the nearest half: "2½ paces".</summary>
-    public static string Paces(double metres, Pace pace)
-    {
-        var halves = pace.Halves(metres);
-        return $"{Halves(halves)} {(Math.Abs(halves) <= 2 ? "pace" : "paces")}";
     }
 
     private static double? Number(string text) =>

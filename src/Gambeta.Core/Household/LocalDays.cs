@@ -1,10 +1,10 @@
 using System.Collections.Frozen;
 using NodaTime.TimeZones;
 
-namespace Gambeta.Web;
+namespace Gambeta.Core.Household;
 
-/// <summary>The day on a household's calendar.</summary>
-public static class Clock
+/// <summary>Days on a household's calendar, from instants and its time zone.</summary>
+public static class LocalDays
 {
     // Where the largest place of each zone lies, from the zones' own data, which ships with the package. Other names of a zone stand for the same place.
     private static readonly Lazy<FrozenSet<string>> South = new(() =>
