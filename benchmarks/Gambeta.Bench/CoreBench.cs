@@ -1,8 +1,9 @@
 using System.Diagnostics;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
-using Gambeta.Core.TouchMaps;
+using Gambeta.Core.Choosing;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
+using Gambeta.Core.TouchMaps;
 using Gambeta.Core.Yard;
 
 namespace Gambeta.Bench;

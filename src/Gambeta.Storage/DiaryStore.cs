@@ -1,8 +1,8 @@
 using Dapper;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 

@@ -1,6 +1,6 @@
 using Dapper;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Storage;
 

@@ -1,7 +1,7 @@
 using Dapper;
 using Gambeta.Core;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Safety;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Storage;
 

@@ -2,7 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Gambeta.Core;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Storage;

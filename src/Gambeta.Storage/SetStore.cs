@@ -1,8 +1,8 @@
 using System.Text.Json;
 using Dapper;
 using Gambeta.Core.Household;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Storage;
 

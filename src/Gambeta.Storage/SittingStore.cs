@@ -1,6 +1,6 @@
 using System.Text.Json;
 using Dapper;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Storage;
 

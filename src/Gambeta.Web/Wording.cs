@@ -1,11 +1,12 @@
 using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
@@ -144,17 +145,17 @@ public static class Wording
     /// <summary>Was it under control, in the player's words.</summary>
     public static string Control(Control control) => control switch
     {
-        Core.Practice.Control.Easy => "calm and clean",
-        Core.Practice.Control.Mostly => "mostly mine",
-        Core.Practice.Control.Shaky => "shaky",
+        Core.Sets.Control.Easy => "calm and clean",
+        Core.Sets.Control.Mostly => "mostly mine",
+        Core.Sets.Control.Shaky => "shaky",
         _ => "it fell apart",
     };
 
     /// <summary>How the other foot felt beside the preferred one.</summary>
     public static string OtherFootFeel(OtherFootFeel feel) => feel switch
     {
-        Core.Practice.OtherFootFeel.Same => "like the first",
-        Core.Practice.OtherFootFeel.Behind => "a bit behind",
+        Core.Sets.OtherFootFeel.Same => "like the first",
+        Core.Sets.OtherFootFeel.Behind => "a bit behind",
         _ => "far behind",
     };
 

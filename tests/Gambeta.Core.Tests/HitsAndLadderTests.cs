@@ -1,7 +1,8 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.RunSheets;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests;

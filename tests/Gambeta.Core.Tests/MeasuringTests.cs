@@ -1,9 +1,11 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Choosing;
+using Gambeta.Core.Counting;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
 

@@ -1,10 +1,11 @@
 using System.Text.Json;
 using CsCheck;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Counting;
 using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests;

@@ -1,8 +1,8 @@
 using CsCheck;
 using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests;

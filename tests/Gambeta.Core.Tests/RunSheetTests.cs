@@ -1,7 +1,8 @@
 using CsCheck;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Records;
+using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 

@@ -1,6 +1,5 @@
-using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests;

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using CsCheck;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Records;
+using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 

@@ -1,5 +1,6 @@
 using CsCheck;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Choosing;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests;

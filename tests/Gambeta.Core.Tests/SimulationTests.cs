@@ -1,8 +1,10 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Counting;
 using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.RunSheets;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;

@@ -1,6 +1,6 @@
 using CsCheck;
-using Gambeta.Core.TouchMaps;
 using Gambeta.Core.Touches;
+using Gambeta.Core.TouchMaps;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,7 +1,7 @@
 using System.Net;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Choosing;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 

@@ -5,7 +5,7 @@ using System.Text.Json.Nodes;
 using Dapper;
 using Gambeta.Core;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;

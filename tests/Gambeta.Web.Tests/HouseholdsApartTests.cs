@@ -1,8 +1,8 @@
 using System.Net;
 using Dapper;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Safety;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;

@@ -4,7 +4,6 @@ using System.Net.Sockets;
 using System.Text;
 using System.Text.Json;
 using Dapper;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Hosting;

@@ -1,6 +1,6 @@
 using System.Net;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Web.Tests;
 

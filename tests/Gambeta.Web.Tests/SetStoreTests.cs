@@ -1,6 +1,6 @@
 using Dapper;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;

@@ -1,5 +1,6 @@
 using CsCheck;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Choosing;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;

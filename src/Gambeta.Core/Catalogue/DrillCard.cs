@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;

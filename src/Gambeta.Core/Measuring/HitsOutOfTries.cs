@@ -2,8 +2,11 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Counting;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Records;
+using Gambeta.Core.RunSheets;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
 

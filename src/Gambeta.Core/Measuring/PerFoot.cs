@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Measuring;

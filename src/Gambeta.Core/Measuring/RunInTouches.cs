@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Counting;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Core.Measuring;
 

@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Choosing;
+using Gambeta.Core.Counting;
 
 namespace Gambeta.Core.Progress;
 

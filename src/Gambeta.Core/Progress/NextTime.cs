@@ -1,5 +1,5 @@
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Core.Progress;
 

@@ -1,6 +1,5 @@
 using System.Globalization;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 
 namespace Gambeta.Core.Records;
 

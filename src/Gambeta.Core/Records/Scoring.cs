@@ -1,6 +1,7 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Records;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Sheets;

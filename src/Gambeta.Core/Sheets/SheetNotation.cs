@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 
 namespace Gambeta.Core.Sheets;
 

@@ -1,4 +1,5 @@
-using Gambeta.Core.Practice;
+using Gambeta.Core.Counting;
+using Gambeta.Core.RunSheets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Simulation;

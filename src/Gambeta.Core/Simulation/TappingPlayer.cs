@@ -1,5 +1,6 @@
+using Gambeta.Core.Counting;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
+using Gambeta.Core.RunSheets;
 
 namespace Gambeta.Core.Simulation;
 

@@ -1,5 +1,5 @@
 using System.Diagnostics.Metrics;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Web.Access;
 

@@ -1,4 +1,4 @@
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 using Gambeta.Web.Access;
 
 namespace Gambeta.Web.Api;

@@ -1,8 +1,8 @@
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;

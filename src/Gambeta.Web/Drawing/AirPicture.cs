@@ -1,6 +1,6 @@
 using Gambeta.Core;
-using Gambeta.Core.TouchMaps;
 using Gambeta.Core.Touches;
+using Gambeta.Core.TouchMaps;
 
 namespace Gambeta.Web.Drawing;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using Gambeta.Core;
-using Gambeta.Core.TouchMaps;
 using Gambeta.Core.Touches;
+using Gambeta.Core.TouchMaps;
 
 namespace Gambeta.Web.Drawing;
 

@@ -1,5 +1,5 @@
-using Gambeta.Core.TouchMaps;
 using Gambeta.Core.Touches;
+using Gambeta.Core.TouchMaps;
 
 namespace Gambeta.Web.Drawing;
 

@@ -1,5 +1,5 @@
 using Gambeta.Core.Household;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Sets;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Mvc;

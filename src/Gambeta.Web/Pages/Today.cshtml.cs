@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;

@@ -1,8 +1,8 @@
 using System.Collections.Frozen;
 using Gambeta.Core;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 
 namespace Gambeta.Web.Words;
 

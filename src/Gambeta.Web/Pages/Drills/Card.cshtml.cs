@@ -1,5 +1,6 @@
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;

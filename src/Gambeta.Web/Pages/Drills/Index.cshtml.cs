@@ -1,6 +1,7 @@
 using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Choosing;
 using Gambeta.Core.Household;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;

@@ -2,6 +2,7 @@ using System.Runtime.CompilerServices;
 using System.Text.Encodings.Web;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;

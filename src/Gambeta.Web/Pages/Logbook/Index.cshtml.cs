@@ -1,8 +1,10 @@
 using System.Globalization;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Choosing;
+using Gambeta.Core.Counting;
 using Gambeta.Core.Household;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;

@@ -1,8 +1,8 @@
 using System.Globalization;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;

@@ -1,8 +1,9 @@
 using Gambeta.Core;
+using Gambeta.Core.Counting;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
-using Gambeta.Core.Practice;
 using Gambeta.Core.Records;
+using Gambeta.Core.RunSheets;
 using Gambeta.Core.Safety;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 using Gambeta.Storage;

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Sheets;
 
 namespace Gambeta.Web.Pages.Sheets;

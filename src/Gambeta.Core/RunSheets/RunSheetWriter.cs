@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Counting;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.RunSheets;
 
 /// <summary>Writes the run sheet of a session: for each drill get ready, work, swap feet or rest, and so on; between two drills a pause, and the yard where it is laid anew.</summary>
 public static class RunSheetWriter

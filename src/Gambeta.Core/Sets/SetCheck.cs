@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Choosing;
+using Gambeta.Core.Counting;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>What can be wrong with a set. A page words it.</summary>
 public enum SetProblem

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Gambeta.Core.Catalogue;
 
-namespace Gambeta.Core.Catalogue;
+namespace Gambeta.Core.Doses;
 
 /// <summary>
 /// Reads the short form of doses: three of them, for first weeks, steady and sharp. Time: <c>3x30/20</c> is three rounds of 30 s

@@ -1,6 +1,6 @@
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Counting;
 
 /// <summary>What can happen in a set, as the one who counts tells it.</summary>
 public enum PlayEventKind

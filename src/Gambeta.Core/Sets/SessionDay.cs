@@ -1,4 +1,4 @@
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>The instant that decides on which day a set counts.</summary>
 public static class SessionDay

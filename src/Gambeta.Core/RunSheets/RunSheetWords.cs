@@ -1,10 +1,10 @@
 using System.Globalization;
-using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.RunSheets;
 
 /// <summary>The words on a run sheet: few, short, and read from three metres.</summary>
 internal static class RunSheetWords

@@ -1,4 +1,4 @@
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>Was it under control? The player's own word after a drill, best first.</summary>
 public enum Control

@@ -3,7 +3,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.RunSheets;
 
 /// <summary>What happens in a phase.</summary>
 public enum PhaseKind

@@ -1,4 +1,4 @@
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>What a set was to be before it was played, so that what was planned and what was done can be compared later. Whatever is not known is nothing.</summary>
 /// <param name="Item">The place of its drill in what was played, from 0.</param>

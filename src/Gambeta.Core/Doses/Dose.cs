@@ -1,4 +1,4 @@
-namespace Gambeta.Core.Catalogue;
+namespace Gambeta.Core.Doses;
 
 /// <summary>How much of a drill. A set of an each-foot drill is both feet: three sets are six rounds.</summary>
 public abstract record Dose

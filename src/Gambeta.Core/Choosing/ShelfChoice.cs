@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Catalogue;
+namespace Gambeta.Core.Choosing;
 
 /// <summary>What somebody looks for on the shelf. What is nothing or empty narrows nothing.</summary>
 public sealed record ShelfChoice

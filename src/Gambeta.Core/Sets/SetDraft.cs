@@ -1,4 +1,4 @@
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>A set as somebody typed or sent it: anything may be missing or absurd. <see cref="SetCheck"/> makes a set of it.</summary>
 public sealed record SetDraft

@@ -1,6 +1,7 @@
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Catalogue;
+namespace Gambeta.Core.Doses;
 
 /// <summary>What a dose amounts to: how long it takes and how many touches it gives each foot.</summary>
 /// <param name="Work">Time with the ball.</param>

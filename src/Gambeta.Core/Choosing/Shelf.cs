@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Catalogue;
+namespace Gambeta.Core.Choosing;
 
 /// <summary>All cards of a catalogue, made ready to be narrowed down and counted in one pass.</summary>
 public sealed class Shelf

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.RunSheets;
 
 /// <summary>A beat to play to, one for each touch: it keeps a tempo, or climbs from one to another through a round.</summary>
 /// <param name="FromAMinute">Beats a minute at the start.</param>

@@ -1,4 +1,6 @@
-namespace Gambeta.Core.Practice;
+using Gambeta.Core.Choosing;
+
+namespace Gambeta.Core.Counting;
 
 /// <summary>How the touches of a set followed each other.</summary>
 /// <param name="TouchesAMinute">Touches a minute between the first and the last, to the nearest whole one.</param>

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Counting;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>How the touches of a set came to be known.</summary>
 public enum CountedBy

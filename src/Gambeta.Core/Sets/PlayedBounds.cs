@@ -3,7 +3,7 @@ using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>
 /// Numbers that no one can have played. They are far beyond what is asked about (<see cref="SetProblem.CountTooHigh"/>): a child may drum on the glass with all

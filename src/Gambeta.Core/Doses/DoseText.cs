@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 
-namespace Gambeta.Core.Catalogue;
+namespace Gambeta.Core.Doses;
 
 /// <summary>A dose on its own as text: <c>time 3x30/20</c>, <c>reps 2x15/20</c>, <c>tries 8/0</c>, <c>runs 4/40</c>; the last number is the rest in seconds.</summary>
 public static class DoseText

@@ -4,7 +4,7 @@ using System.Globalization;
 using System.Text;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Counting;
 
 /// <summary>
 /// What happened in a set as one line of text, a word an event: what it was, then the hundredths of a second since the word before.

@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
+using Gambeta.Core.Choosing;
 using Gambeta.Core.Measuring;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Counting;
 
 /// <summary>Adds up what happened in a set into the counts that its measure needs (<see cref="WayOfMeasuring.Counted"/>). The counts follow from the events alone.</summary>
 public static class Tally

@@ -1,4 +1,4 @@
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>One drill of what was to be played, as it was when the sitting began.</summary>
 /// <param name="Drill">The card's id.</param>

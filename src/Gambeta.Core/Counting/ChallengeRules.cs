@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Counting;
 
 /// <summary>What scoring a challenge needs to know besides its events.</summary>
 /// <param name="Stations">How many stations there are to go through; 0 where there are none.</param>

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 
-namespace Gambeta.Core.Catalogue;
+namespace Gambeta.Core.Doses;
 
 /// <summary>
 /// How much of a drill for each level, by time and by reps, and by the drill's own measure where that is neither.

@@ -2,7 +2,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 
-namespace Gambeta.Core.Practice;
+namespace Gambeta.Core.Sets;
 
 /// <summary>
 /// Lays a correction over a set. What was played stays: the taps, the layout, the plan, what a clipped marker cost then; and of the result all that the correction
