@@ -60,7 +60,7 @@ public class RunSheetTests
     public void A_foot_change_takes_its_time_even_without_rest()
     {
         var sheet = RunSheetWriter.Write(Cards.PullBack, new RoundsDose(1, TimeSpan.FromSeconds(20)) { Rest = TimeSpan.Zero }, Foot.Right, Scoring.ClipPenalty);
-        sheet.Phases[2].Seconds.ShouldBe(RunSheetWriter.ShortestSwap);
+        sheet.Phases[2].Seconds.ShouldBe(Timings.ShortestSwap);
     }
 
     [Fact]
@@ -73,7 +73,7 @@ public class RunSheetTests
             var work = sheet.Phases.Where(p => p.Kind == PhaseKind.Work).ToList();
             work.Select(p => p.Set).ShouldBe(Enumerable.Range(1, dose.Sets * card.Turns(preferred).Length));
             work.Sum(p => p.ExpectedSeconds).ShouldBe(amount.Work.TotalSeconds, 0.01);
-            (sheet.ExpectedSeconds - work.Sum(p => p.ExpectedSeconds) - SheetSums.GetReady).ShouldBe(amount.Rest.TotalSeconds, 0.01);
+            (sheet.ExpectedSeconds - work.Sum(p => p.ExpectedSeconds) - Timings.GetReady).ShouldBe(amount.Rest.TotalSeconds, 0.01);
             sheet.Phases.Count(p => p.Kind == PhaseKind.Done).ShouldBe(1);
             sheet.Phases[^1].Kind.ShouldBe(PhaseKind.Done);
         });

@@ -94,9 +94,9 @@ public class SheetTests
         (apart.Layings, apart.FewestLayings).ShouldBe((3, 2));
         var together = Sums("test: game-touch-race", "fun: toe-taps", "test: game-sole-race");
         together.Layings.ShouldBe(1);
-        together.SettingOut.ShouldBe(SettingOut.TimeFor(Cards.All.Find("game-touch-race")!.Layout));
+        together.SettingOut.ShouldBe(Timings.Laying(Cards.All.Find("game-touch-race")!.Layout));
         // Four markers, the things, and the walk from one to the next.
-        SettingOut.TimeFor(Cards.All.Find("game-touch-race")!.Layout).TotalSeconds.ShouldBe(50);
+        Timings.Laying(Cards.All.Find("game-touch-race")!.Layout).TotalSeconds.ShouldBe(50);
     }
 
     [Fact]

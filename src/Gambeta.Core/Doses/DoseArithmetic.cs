@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.RunSheets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Doses;
@@ -20,16 +21,10 @@ public static class DoseArithmetic
     /// <summary>Touches that a juggling try is expected to last before anything is known of the player.</summary>
     public const int TouchesOfATry = 8;
 
-    /// <summary>Shortest pause in which a foot can be changed, in seconds, for doses that have no rest.</summary>
-    public const int ShortestSwap = 5;
-
-    /// <summary>Time between two tries, to fetch the ball and start again.</summary>
-    public static readonly TimeSpan FetchTheBall = TimeSpan.FromSeconds(4);
-
     /// <summary>
     /// Adds up a dose for a player. Rests stand between rounds, none after the last.
     /// Rounds: touches are the tempo over the working time. Reps: touches are exact, time is from the tempo.
-    /// Tries: <see cref="TouchesOfATry"/> touches a try, and <see cref="FetchTheBall"/> and the dose's rest between them. Runs: one pattern a run.
+    /// Tries: <see cref="TouchesOfATry"/> touches a try, and <see cref="Timings.FetchTheBall"/> and the dose's rest between them. Runs: one pattern a run.
     /// </summary>
     /// <param name="card">The drill.</param>
     /// <param name="dose">One of its doses, or the household's own.</param>
@@ -38,7 +33,7 @@ public static class DoseArithmetic
     public static DoseAmount Amount(DrillCard card, Dose dose, Foot preferred, Tempo tempo)
     {
         var turns = card.Turns(preferred);
-        var rest = turns.Length > 1 && dose.Rest.TotalSeconds < ShortestSwap ? TimeSpan.FromSeconds(ShortestSwap) : dose.Rest;
+        var rest = Timings.Rest(dose, swaps: turns.Length > 1);
         var rests = rest * ((dose.Sets * turns.Length) - 1);
         var work = TimeSpan.Zero;
         var touches = default(TouchCount);
@@ -72,7 +67,7 @@ public static class DoseArithmetic
             RoundsDose rounds => (rounds.Work, pattern.Of(tempo.TouchesIn(rounds.Work))),
             RepsDose reps => (tempo.TimeFor(reps.Reps * perRep), pattern.PerRep * reps.Reps),
             TriesDose tries => (
-                ((tempo.TimeFor(TouchesOfATry) + FetchTheBall) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
+                ((tempo.TimeFor(TouchesOfATry) + TimeSpan.FromSeconds(Timings.FetchTheBall)) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
                 pattern.Of(TouchesOfATry) * tries.Tries),
             RunsDose => (tempo.TimeFor(perRep), pattern.PerRep),
             _ => throw new ArgumentException($"Unknown dose {dose.GetType().Name}.", nameof(dose)),

@@ -111,6 +111,6 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
     /// <inheritdoc/>
     public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase)
     {
-        for (var hit = 0; hit < drill.Stations;) hit += hand.Try(TappingPlayer.FetchTheBall, player.Wrong(), 0) ? 1 : 0;
+        for (var hit = 0; hit < drill.Stations;) hit += hand.Try(Timings.FetchTheBall, player.Wrong(), 0) ? 1 : 0;
     }
 }

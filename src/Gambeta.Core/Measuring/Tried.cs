@@ -133,7 +133,7 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
             Right = all.Right,
             TryTouches = touches,
             TryDropped = dropped,
-            Seconds = ModelTurn.Tenth((turn.Tempo.TimeFor(touches.Sum()) + (DoseArithmetic.FetchTheBall * touches.Count)).TotalSeconds),
+            Seconds = ModelTurn.Tenth((turn.Tempo.TimeFor(touches.Sum()) + TimeSpan.FromSeconds(Timings.FetchTheBall * touches.Count)).TotalSeconds),
         };
     }
 
@@ -151,7 +151,7 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
             var (wanted, touches) = (Wanted(go), 0);
             while (touches < wanted && hand.HasTime && player.Holds() && hand.Try(0, false, 0)) touches++;
             hand.Add(EndOf(touches, wanted), 0.4);
-            hand.Wait(TappingPlayer.FetchTheBall);
+            hand.Wait(Timings.FetchTheBall);
         }
     }
 

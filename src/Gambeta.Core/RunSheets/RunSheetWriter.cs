@@ -11,15 +11,6 @@ namespace Gambeta.Core.RunSheets;
 /// <summary>Writes the run sheet of a session: for each drill get ready, work, swap feet or rest, and so on; between two drills a pause, and the yard where it is laid anew.</summary>
 public static class RunSheetWriter
 {
-    /// <summary>Shortest pause in which a foot can be changed, for doses that have no rest.</summary>
-    public const int ShortestSwap = DoseArithmetic.ShortestSwap;
-
-    /// <summary>Rounds shorter than this have no half-way sound: it would drown in the others.</summary>
-    public const int ShortestWithHalf = 20;
-
-    /// <summary>So many seconds before a pause ends, what comes next is said.</summary>
-    public const int SaidBefore = 6;
-
     /// <summary>Writes the timeline of one drill, on a yard that lies already.</summary>
     public static RunSheet Write(DrillCard card, Dose dose, Foot preferred, TimeSpan clipPenalty) =>
         Write([new SheetDrill(new SheetItem(SheetPart.Focus, card.Id), card, dose)], preferred, clipPenalty, laysTheYard: false);
@@ -81,12 +72,12 @@ public static class RunSheetWriter
         var (card, dose) = (drill.Card, drill.Dose);
         var turns = card.Turns(preferred);
         var sets = Enumerable.Range(0, dose.Sets).SelectMany(_ => turns).ToList();
-        phases.Add(Pause(PhaseKind.Ready, at, SheetSums.GetReady, sets[0], card.Cues[0], drill));
+        phases.Add(Pause(PhaseKind.Ready, at, Timings.GetReady, sets[0], card.Cues[0], drill));
         for (var i = 0; i < sets.Count; i++)
         {
             var next = i + 1 < sets.Count ? sets[i + 1] : (Feet?)null;
             var swaps = next is not null && next != sets[i];
-            var rest = Math.Max((int)dose.Rest.TotalSeconds, swaps ? ShortestSwap : 0);
+            var rest = (int)Timings.Rest(dose, swaps).TotalSeconds;
             // Each round repeats one cue; the round after it moves on to the next, so that all are heard.
             var cue = card.Cues[i / turns.Length % card.Cues.Length];
             phases.Add(Work(drill, sets[i], tempo, i, sets.Count, cue, RunSheetWords.AfterWork(next, rest, swaps, nextDrill?.Card.Name)) with { Drill = at, Set = played + i + 1 });
@@ -130,7 +121,7 @@ public static class RunSheetWriter
 
     private static Phase Between(int at, SheetDrill over, SheetDrill next, Foot preferred)
     {
-        var seconds = SheetSums.After(over.Dose);
+        var seconds = Timings.After(over.Dose);
         var feet = next.Card.Turns(preferred)[0];
         return new Phase
         {
@@ -143,7 +134,7 @@ public static class RunSheetWriter
             Cue = "",
             Next = RunSheetWords.Then(next, feet),
             Sounds = LastThree(seconds).ToImmutableArray(),
-            Spoken = [new(seconds - SaidBefore, RunSheetWords.Between(next.Card.Name))],
+            Spoken = [new(seconds - Timings.SaidBefore, RunSheetWords.Between(next.Card.Name))],
         };
     }
 
@@ -152,7 +143,7 @@ public static class RunSheetWriter
         Kind = PhaseKind.SetOut,
         Drill = at,
         Feet = drill.Card.Turns(preferred)[0],
-        ExpectedSeconds = Sheets.SettingOut.TimeFor(drill.Card.Layout).TotalSeconds,
+        ExpectedSeconds = Timings.Laying(drill.Card.Layout).TotalSeconds,
         Label = RunSheetWords.SetOut,
         Cue = drill.Card.Layout!.Name,
         Next = $"then {drill.Card.Name}",
@@ -163,7 +154,7 @@ public static class RunSheetWriter
     private static ImmutableArray<SoundAt> WorkSounds(int seconds) =>
     [
         new(0, Sound.Go),
-        .. seconds >= ShortestWithHalf ? [new SoundAt(seconds / 2.0, Sound.Half)] : Array.Empty<SoundAt>(),
+        .. seconds >= Timings.ShortestWithHalf ? [new SoundAt(seconds / 2.0, Sound.Half)] : Array.Empty<SoundAt>(),
         .. LastThree(seconds),
         new(seconds, Sound.Stop),
     ];

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Doses;
+using Gambeta.Core.RunSheets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Sheets;
@@ -32,15 +33,6 @@ public sealed record SheetSums(
     TouchCount Touches, ImmutableArray<SurfaceCount> Surfaces, bool TouchesAreExact, ImmutableArray<GearItem> Gear,
     int Layings, int FewestLayings, int HardRunning)
 {
-    /// <summary>Seconds between two drills: say how it went, drink, look at what comes.</summary>
-    public const int BetweenDrills = 25;
-
-    /// <summary>Seconds to get from the screen to the ball.</summary>
-    public const int GetReady = 6;
-
-    /// <summary>The pause after a drill, when another one follows: at least <see cref="BetweenDrills"/>, and as long as its own rests.</summary>
-    public static int After(Dose dose) => Math.Max(BetweenDrills, (int)dose.Rest.TotalSeconds);
-
     /// <summary>Everything together.</summary>
     public TimeSpan Total => Work + Rest + Swaps + SettingOut + Between;
 
@@ -66,11 +58,11 @@ public sealed record SheetSums(
             // With two turns a set every pause changes the foot.
             if (card.Turns(preferred).Length > 1) swaps += amount.Rest;
             foreach (var (surface, touches) in SurfacesOf(card, dose, preferred, tempo)) surfaces[surface] = surfaces.GetValueOrDefault(surface) + touches;
-            sums.Add(new DrillSum(drill, amount, anew ? Sheets.SettingOut.TimeFor(card.Layout) : TimeSpan.Zero, tempo, isOwn));
+            sums.Add(new DrillSum(drill, amount, anew ? Timings.Laying(card.Layout) : TimeSpan.Zero, tempo, isOwn));
         }
         return new SheetSums(
             sums.ToImmutable(), Sum(s => s.Amount.Work), Sum(s => s.Amount.Rest) - swaps, swaps, Sum(s => s.Laying),
-            TimeSpan.FromSeconds(drills.IsEmpty ? 0 : (GetReady * drills.Length) + drills.SkipLast(1).Sum(drill => After(drill.Dose))),
+            TimeSpan.FromSeconds(drills.IsEmpty ? 0 : (Timings.GetReady * drills.Length) + drills.SkipLast(1).Sum(drill => Timings.After(drill.Dose))),
             sums.Aggregate(default(TouchCount), (all, s) => all + s.Amount.Touches),
             [.. surfaces.Where(s => s.Value > 0).OrderByDescending(s => s.Value).ThenBy(s => s.Key).Select(s => new SurfaceCount(s.Key, s.Value))],
             sums.All(s => s.Amount.TouchesAreExact), GearOf(drills), LayingOrder.Layings(drills), LayingOrder.Layings(LayingOrder.Fewest(drills)), HardIn(drills));

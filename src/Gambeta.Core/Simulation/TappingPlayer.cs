@@ -10,9 +10,6 @@ namespace Gambeta.Core.Simulation;
 /// <param name="chance">The source of chance.</param>
 public sealed class TappingPlayer(double skill, double slips, Random chance)
 {
-    /// <summary>Seconds to fetch the ball between two tries.</summary>
-    public const double FetchTheBall = 4;
-
     private const double UsualTempo = 60;
 
     /// <summary>From 0 to 1.</summary>
@@ -40,7 +37,7 @@ public sealed class TappingPlayer(double skill, double slips, Random chance)
     /// <summary>Taps so many tries as the phase asks for, each hit with its zone.</summary>
     public void TapTries(TappingHand hand, Phase phase, Func<int> zone)
     {
-        for (var go = 0; go < (phase.Target ?? int.MaxValue) && hand.HasTime; go++) hand.Try(FetchTheBall, Wrong(), zone());
+        for (var go = 0; go < (phase.Target ?? int.MaxValue) && hand.HasTime; go++) hand.Try(Timings.FetchTheBall, Wrong(), zone());
     }
 
     // The climbing beat of a drill goes from its slow tempo to its fast one.
