@@ -77,12 +77,8 @@ public class MeasuringTests
     }
 
     // The cases that the browser's modules are held to as well: what a foot does counts the same on the glass and in the books.
-    public static IEnumerable<TheoryDataRow<string>> Shared()
-    {
-        var root = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(root, "Gambeta.slnx"))) root = Path.GetDirectoryName(root)!;
-        return JsonNode.Parse(File.ReadAllText(Path.Combine(root, "tests", "shared", "measures.json")))!.AsArray().Select(example => new TheoryDataRow<string>(example!.ToJsonString()));
-    }
+    public static IEnumerable<TheoryDataRow<string>> Shared() =>
+        JsonNode.Parse(Repository.Cases("measures"))!.AsArray().Select(example => new TheoryDataRow<string>(example!.ToJsonString()));
 
     [Theory]
     [MemberData(nameof(Shared))]

@@ -154,9 +154,7 @@ public class PlayedBoundsTests
     [Fact]
     public void Tries_are_written_and_read_with_the_star_at_the_same_end_everywhere()
     {
-        var root = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(root, "Gambeta.slnx"))) root = Path.GetDirectoryName(root)!;
-        foreach (var example in JsonDocument.Parse(File.ReadAllText(Path.Combine(root, "tests", "shared", "typed-tries.json"))).RootElement.EnumerateArray())
+        foreach (var example in JsonDocument.Parse(Repository.Cases("typed-tries")).RootElement.EnumerateArray())
         {
             var measuredBy = EnumWords.TryRead<MeasuredBy>(string.Concat(example.GetProperty("measuredBy").GetString()!.Select(c => char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : c.ToString())), out var read) ? read : throw new InvalidDataException();
             var typed = example.GetProperty("typed").GetString()!;

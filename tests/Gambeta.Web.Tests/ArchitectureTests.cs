@@ -1,8 +1,9 @@
+using System.Text.RegularExpressions;
 using NetArchTest.Rules;
 
 namespace Gambeta.Web.Tests;
 
-public class ArchitectureTests
+public partial class ArchitectureTests
 {
     [Fact]
     public void The_core_knows_neither_web_nor_database_nor_storage() =>
@@ -23,4 +24,28 @@ public class ArchitectureTests
         pages.GetTypes().ShouldNotBeEmpty();
         pages.ShouldNot().HaveDependencyOnAny("Dapper", "Npgsql").GetResult().FailingTypeNames.ShouldBeNull();
     }
+
+    [Fact]
+    public void The_signposts_lead_somewhere_and_every_room_of_the_core_says_what_it_answers()
+    {
+        var text = File.ReadAllText(Repository.At("docs", "architecture.md"));
+        var posts = text[text.IndexOf("## To change this", StringComparison.Ordinal)..text.IndexOf("## The folders", StringComparison.Ordinal)];
+        posts.Split('\n').Count(line => line.StartsWith("| ", StringComparison.Ordinal) && line.Contains("](", StringComparison.Ordinal)).ShouldBeGreaterThanOrEqualTo(20);
+        foreach (var file in Directory.GetFiles(Repository.At("docs"), "*.md").Append(Repository.At("README.md")))
+        {
+            foreach (Match link in Link().Matches(File.ReadAllText(file)))
+            {
+                var there = Path.Combine(Path.GetDirectoryName(file)!, link.Groups[1].Value);
+                (File.Exists(there) || Directory.Exists(there)).ShouldBeTrue($"{Path.GetFileName(file)}: {link.Groups[1].Value}");
+            }
+        }
+        var rooms = Directory.GetDirectories(Repository.At("src", "Gambeta.Core")).Select(Path.GetFileName).Except(["bin", "obj"]);
+        Room().Matches(text).Select(room => room.Groups[1].Value).ShouldBe(rooms, ignoreOrder: true);
+    }
+
+    [GeneratedRegex(@"\]\((?!https?:|#)([^)#]+)")]
+    private static partial Regex Link();
+
+    [GeneratedRegex(@"^\| `(\w+)` \| ", RegexOptions.Multiline)]
+    private static partial Regex Room();
 }

@@ -23,22 +23,12 @@ public class OperationsTests(TestServer server)
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    private static string Root
-    {
-        get
-        {
-            var root = AppContext.BaseDirectory;
-            while (!File.Exists(Path.Combine(root, "Gambeta.slnx"))) root = Path.GetDirectoryName(root)!;
-            return root;
-        }
-    }
-
     [Fact]
     public async Task The_description_of_the_interface_says_what_the_document_for_people_says()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         var described = JsonDocument.Parse(await (await browser.GetAsync("/api/openapi.json")).Content.ReadAsStringAsync(Cancel)).RootElement;
-        var words = await File.ReadAllTextAsync(Path.Combine(Root, "docs", "api.md"), Cancel);
+        var words = await File.ReadAllTextAsync(Repository.At("docs", "api.md"), Cancel);
         var api = described.GetProperty("paths").EnumerateObject().Where(path => path.Name.StartsWith("/api/", StringComparison.Ordinal)).ToList();
         var headings = Regex.Matches(words, @"^## (GET|POST) (/api/[^?\s]+)", RegexOptions.Multiline).Select(match => $"{match.Groups[1].Value.ToLowerInvariant()} {match.Groups[2].Value}");
         api.SelectMany(path => path.Value.EnumerateObject().Select(method => $"{method.Name} {path.Name}")).ShouldBe(headings, ignoreOrder: true);
@@ -208,7 +198,7 @@ public class OperationsTests(TestServer server)
         foreach (var (name, value) in new[] { ("LANG", "fa_IR.UTF-8"), ("LC_ALL", "fa_IR.UTF-8"), ("ConnectionStrings__App", server.AppConnection), ("ConnectionStrings__Owner", server.OwnerConnection) }) start.Environment[name] = value;
         using var process = Process.Start(start)!;
         (await process.StandardError.ReadToEndAsync(Cancel)).ShouldContain("There is no household called 'nobody at all'.");
-        var source = await File.ReadAllTextAsync(Path.Combine(Root, "src", "Gambeta.Web", "Program.cs"), Cancel);
+        var source = await File.ReadAllTextAsync(Repository.At("src", "Gambeta.Web", "Program.cs"), Cancel);
         source.IndexOf("CultureInfo.InvariantCulture;", StringComparison.Ordinal).ShouldBeLessThan(source.IndexOf("WebApplication.CreateBuilder", StringComparison.Ordinal));
     }
 }

@@ -80,7 +80,7 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Clips = typed.Count("clips"), Void = typed.Flag("void") };
 
     /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CourseSeconds, LowerIsBetter: true)];
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CourseSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RunResult result) =>

@@ -72,7 +72,7 @@ public sealed class LadderRung : Tried<LadderResult>
         now is LadderResult mended && before is LadderResult old && draft.RungSeconds is null && mended.Rung != old.Rung ? mended with { Took = null } : now;
 
     /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LadderRung), new(MeasureKind.RungSeconds, LowerIsBetter: true)];
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LadderRung), new(MeasureKind.RungSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, LadderResult result)

@@ -5,9 +5,16 @@ namespace Gambeta.Core.Measuring;
 /// <summary>What holds for marks of a kind.</summary>
 /// <param name="Kind">The kind.</param>
 /// <param name="LowerIsBetter">True for times: a smaller value is the better one.</param>
+/// <param name="Step">The least by which a value differs from the next: one, or a tenth of a second.</param>
 /// <param name="Most">The value beyond which none can be; by the size of the measure itself where that is the ceiling.</param>
-public sealed record MarkRule(MeasureKind Kind, bool LowerIsBetter = false, Ceiling Most = default)
+public sealed record MarkRule(MeasureKind Kind, bool LowerIsBetter = false, decimal Step = 1, Ceiling Most = default)
 {
+    /// <summary>The tenth of a second.</summary>
+    public const decimal Tenth = 0.1m;
+
+    /// <summary>The least that beats a value: a step more, or a step less for a time.</summary>
+    public decimal ToBeat(decimal value) => LowerIsBetter ? value - Step : (Math.Floor(value / Step) * Step) + Step;
+
     /// <summary>False for a value that nothing can be better than.</summary>
     public bool CanBeBeaten(decimal value, int size) => !(Most.IsSize ? value >= size : value >= Most.Value);
 }

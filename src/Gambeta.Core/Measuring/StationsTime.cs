@@ -85,7 +85,7 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { StationTries = typed.List("list") };
 
     /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.StationsSeconds, LowerIsBetter: true)];
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.StationsSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, StationsResult result) =>

@@ -56,11 +56,7 @@ public readonly record struct Measure(MeasureKind Kind, int Size = 0)
     public bool LowerIsBetter => Ways.RuleOf(Kind).LowerIsBetter;
 
     /// <summary>The least that beats a value: one more, or a tenth less for a time.</summary>
-    public decimal ToBeat(decimal value) => Kind switch
-    {
-        _ when LowerIsBetter => value - 0.1m,
-        _ => Math.Floor(value) + 1,
-    };
+    public decimal ToBeat(decimal value) => Ways.RuleOf(Kind).ToBeat(value);
 
     /// <summary>False for a value that nothing can be better than: ten hits out of ten, the highest height.</summary>
     public bool CanBeBeaten(decimal value) => Ways.RuleOf(Kind).CanBeBeaten(value, Size);

@@ -12,12 +12,12 @@ internal static class RunSheetWords
     public const string Done = "Done";
     public const string SetOut = "Set out the yard";
 
-    public static string Label(MeasuredBy measuredBy, int number, int count) => measuredBy switch
+    public static string Label(MeasuredBy measuredBy, int number, int count) => (Ways.Of(measuredBy).Doses[0], measuredBy) switch
     {
-        MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries or MeasuredBy.TargetPoints or MeasuredBy.TrapHeights or MeasuredBy.StrikesByZone => Text($"Set {number} of {count}"),
-        MeasuredBy.CourseTime or MeasuredBy.StationsTime => Text($"Run {number} of {count}"),
-        MeasuredBy.BestStreak or MeasuredBy.RunInTouches when count == 1 => "Your tries",
-        MeasuredBy.LadderRung when count == 1 => "Your ladder",
+        (DoseForm.Reps, _) => Text($"Set {number} of {count}"),
+        (DoseForm.Runs, _) => Text($"Run {number} of {count}"),
+        (DoseForm.Tries, MeasuredBy.LadderRung) when count == 1 => "Your ladder",
+        (DoseForm.Tries, _) when count == 1 => "Your tries",
         _ => Text($"Round {number} of {count}"),
     };
 

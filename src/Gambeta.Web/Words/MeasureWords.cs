@@ -23,6 +23,9 @@ public sealed record FieldWords(string Label, string Name, string? Example = nul
 /// <param name="Full">Its result in full, for where it stands alone.</param>
 public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, Func<PracticeSet, string> Full)
 {
+    /// <summary>How it is counted, said before the first touch.</summary>
+    public required string HowToCount { get; init; }
+
     /// <summary>What a dose by reps counts.</summary>
     public string Reps { get; init; } = "reps";
 
@@ -52,16 +55,19 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
     {
         [MeasuredBy.TouchesInARound] = new("touches in a round", set => About(set) + Wording.Number(set.Touches.Total), set => $"{set.Touches.Total} touches")
         {
+            HowToCount = "F for left, J for right, or the two halves of the glass. Alone? Count aloud and type it in.",
             Fields = PerFoot("touches"),
             Marks = Mark(MeasureKind.TouchesIn, v => v + " touches", m => $"touches in {m.Size} s"),
         },
         [MeasuredBy.CleanReps] = Of<RepsResult>("clean reps a foot", (_, reps) => Wording.Number(reps.CleanReps) + " clean", (_, reps) => $"{reps.CleanReps} clean reps, {SlipsOf(reps.Slips)}") with
         {
+            HowToCount = "Tap F, J or the glass once for every clean rep, X for a slip.",
             Fields = new Dictionary<string, FieldWords> { ["reps"] = new("Clean reps", "clean reps"), ["slips"] = Slips },
             Marks = Mark(MeasureKind.CleanReps, v => v + (v == "1" ? " clean rep" : " clean reps"), _ => "clean reps in a set"),
         },
         [MeasuredBy.BestStreak] = Of<TriesResult>("longest streak", (set, tries) => tries.Longest > 0 ? $"{tries.Longest} in a row" : About(set) + Wording.Number(set.Touches.Total), (_, tries) => "tries of " + TriesOf(tries)) with
         {
+            HowToCount = "F or J for every touch, X when it drops, Enter when you stop a try on purpose. Alone? Count aloud and type it in.",
             Fields = Tried("Touches of each try, in order; a star where you stopped on purpose, ~ where it was still up at the end"),
             Marks = Mark(MeasureKind.Streak, v => v + " in a row", _ => "in a row"),
         },
@@ -69,6 +75,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             "longest clean run, passes a minute", (set, passes) => $"{About(set)}{Wording.Number(set.Touches.Total)}, run of {passes.LongestRun}",
             (set, passes) => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {SlipsOf(passes.Slips)}") with
         {
+            HowToCount = "Tap F, J or the glass for every pass, X for a slip. Alone? Count aloud and type it in.",
             Reps = "passes",
             Fields = new Dictionary<string, FieldWords>(PerFoot("passes")) { ["longestRun"] = new("Longest run without a slip", "longest run"), ["slips"] = Slips },
             Marks = new Dictionary<MeasureKind, MarkWords>
@@ -81,17 +88,20 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             "seconds for the course", (set, run) => run.Void ? "run not counted" : Wording.Seconds(Scoring.CourseSeconds(set.Worked, run)) + " s",
             (set, run) => $"{Wording.Seconds(set.Worked)} s, {run.Clips} clipped{(run.Void ? ", a run that does not count" : run.Clips > 0 ? $", {Wording.Number((decimal)run.Penalty.TotalSeconds)} s for each" : "")}") with
         {
+            HowToCount = "The clock starts on the long tone. Press Enter or the glass when you are home, X for each clipped marker, V when the run does not count.",
             Fields = new Dictionary<string, FieldWords> { ["clips"] = new("Markers clipped", "markers clipped"), ["void"] = new("this run does not count", "does not count") },
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.CourseSeconds] = new((_, v) => Wording.Seconds(v) + " s", _ => "seconds") },
         },
         [MeasuredBy.HitsOutOfTries] = Of<HitsResult>("hits out of tries", (_, hits) => $"{hits.Hits} of {hits.Tries}", (_, hits) => $"{hits.Hits} of {hits.Tries}") with
         {
+            HowToCount = "Tap F, J or the glass once for every try that comes off, X for one that does not.",
             Reps = "tries",
             Fields = HitFields,
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.HitsOutOf] = Hits },
         },
         [MeasuredBy.LadderRung] = Of<LadderResult>("highest rung", (_, ladder) => $"rung {ladder.Rung}", (_, ladder) => $"rung {ladder.Rung}, goes of {TriesOf(ladder)}") with
         {
+            HowToCount = "F or J for every touch. Caught it: Enter. Dropped it: X, and you are back at one.",
             Tries = "goes",
             Fields = Tried("Touches of each try, in order; a star where you stopped on purpose, ~ where it was still up at the end"),
             Marks = new Dictionary<MeasureKind, MarkWords>
@@ -104,11 +114,13 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             "seconds through all stations", (set, stations) => stations.Finished ? Wording.Seconds(set.Worked) + " s" : $"{stations.Tries.Length} of {stations.Stations} stations",
             (set, stations) => $"{stations.Tries.Length} of {stations.Stations} stations in {Wording.Seconds(set.Worked)} s, tries {string.Join(", ", stations.Tries)}") with
         {
+            HowToCount = "A hit: F, J or the glass, and the target moves on. A miss: X, fetch the ball and try again.",
             Fields = Listed("Tries at each station that was hit", "1, 2, 1, 3"),
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.StationsSeconds] = new((_, v) => Wording.Seconds(v) + " s", _ => "seconds, all stations") },
         },
         [MeasuredBy.TargetPoints] = Of<TargetsResult>("points of the targets", (_, targets) => $"{targets.Total} points", (_, targets) => $"{targets.Total} points: {string.Join(", ", targets.Points)}") with
         {
+            HowToCount = "Press the number of the target that you hit, or touch it on the glass. X for a miss.",
             Reps = "tries",
             Fields = Listed("Points of each try, 0 for a miss", "1, 0, 3"),
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.PointsOutOf] = new((m, v) => $"{Wording.Number(v)} points in {m.Size} tries", m => $"points in {m.Size} tries") },
@@ -117,6 +129,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             "touches on the way, the best of some tries", (_, runs) => $"{runs.Most} on the way",
             (_, runs) => "run-ins of " + string.Join(", ", runs.Tries.Select(t => t.Touches + (t.End switch { TryEnd.Dropped => " (lost)", TryEnd.InTheAir => " (not there yet)", _ => "" })))) with
         {
+            HowToCount = "F or J for every touch. There: Enter. Lost it on the way: X.",
             Tries = "run-ins",
             Fields = Tried("Touches of each try, in order; a star where it was lost, ~ where it was still up at the end"),
             Marks = Mark(MeasureKind.RunInTouches, v => v + " touches on the way", _ => "touches on the way"),
@@ -125,6 +138,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             "highest ball killed inside", (_, traps) => traps.Held is { } height ? "from " + Wording.Height(height) : $"{traps.Tries.Count(t => t.Inside)} of {traps.Tries.Length} inside",
             (_, traps) => string.Join(", ", traps.ByHeight.Select(h => $"{h.Killed} of {h.Tries} from {Wording.Height(h.From)}"))) with
         {
+            HowToCount = "Dead inside the square: F, J or the glass. Outside: X. Two running, and the ball comes from higher.",
             Reps = "tries",
             Fields = Listed("Each try in order: 1 inside, 0 outside", "1, 1, 0"),
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.TrapHeight] = new((_, v) => "dead from " + Wording.Height((DropHeight)(int)v), _ => "height: 1 knee, 2 hip, 3 chest, 4 head, 5 above") },
@@ -133,6 +147,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             "hits by zone out of tries", (_, strikes) => $"{strikes.Hits} of {strikes.Strikes.Length}",
             (_, strikes) => $"{strikes.Hits} of {strikes.Strikes.Length}: {string.Join(", ", strikes.ByZone.Select((hits, zone) => (hits, zone)).Where(z => z.hits > 0).Select(z => $"{z.hits} {Wording.Zone(z.zone + 1)}"))}") with
         {
+            HowToCount = "Press the zone that you hit, 1 to 6, or touch it on the glass. X for a miss.",
             Reps = "strikes",
             Fields = HitFields,
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.HitsOutOf] = Hits },
@@ -142,7 +157,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
     private static readonly FrozenDictionary<MeasureKind, MarkWords> AllMarks = All.Values.SelectMany(words => words.Marks).DistinctBy(mark => mark.Key).ToFrozenDictionary();
 
     private static MeasureWords Of<T>(string name, Func<PracticeSet, T, string> brief, Func<PracticeSet, T, string> full) where T : SetResult =>
-        new(name, set => brief(set, (T)set.Result), set => full(set, (T)set.Result)) { Fields = HitFields, Marks = new Dictionary<MeasureKind, MarkWords>() };
+        new(name, set => brief(set, (T)set.Result), set => full(set, (T)set.Result)) { HowToCount = "", Fields = HitFields, Marks = new Dictionary<MeasureKind, MarkWords>() };
 
     private static Dictionary<MeasureKind, MarkWords> Mark(MeasureKind kind, Func<string, string> value, Func<Measure, string> unit) =>
         new() { [kind] = new((_, v) => value(Wording.Number(v)), unit) };

@@ -14,6 +14,7 @@ using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Api;
 using Gambeta.Web.Drawing;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Html;
 using Microsoft.AspNetCore.Mvc;
 using Layout = Gambeta.Core.Yard.Layout;
@@ -96,7 +97,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>The sheet that is played; nothing for a drill on its own.</summary>
     protected virtual string? SheetName => null;
 
-    public IEnumerable<string> HowToCount => Drills.Select(drill => HowTo(drill.Card.MeasuredBy)).Distinct().Take(2);
+    public IEnumerable<string> HowToCount => Drills.Select(drill => MeasureWords.Of(drill.Card.MeasuredBy).HowToCount).Distinct().Take(2);
 
     public IEnumerable<Surface> Lit(SheetDrill drill, Foot foot) =>
         drill.Card.Turns(Player.Preferred).SelectMany(feet => drill.Card.Pattern.For(feet).Touches).Where(t => t.Foot == foot).Select(t => t.Surface);
@@ -158,20 +159,4 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     private Svg PlanOf(Layout layout) => Course.Of(layout).Course is { } course
         ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)
         : new Svg(_ => { });
-
-    private static string HowTo(MeasuredBy measuredBy) => measuredBy switch
-    {
-        MeasuredBy.CleanReps => "Tap F, J or the glass once for every clean rep, X for a slip.",
-        MeasuredBy.HitsOutOfTries => "Tap F, J or the glass once for every try that comes off, X for one that does not.",
-        MeasuredBy.LadderRung => "F or J for every touch. Caught it: Enter. Dropped it: X, and you are back at one.",
-        MeasuredBy.BestStreak => "F or J for every touch, X when it drops, Enter when you stop a try on purpose. Alone? Count aloud and type it in.",
-        MeasuredBy.CleanPasses => "Tap F, J or the glass for every pass, X for a slip. Alone? Count aloud and type it in.",
-        MeasuredBy.CourseTime => "The clock starts on the long tone. Press Enter or the glass when you are home, X for each clipped marker, V when the run does not count.",
-        MeasuredBy.StationsTime => "A hit: F, J or the glass, and the target moves on. A miss: X, fetch the ball and try again.",
-        MeasuredBy.TargetPoints => "Press the number of the target that you hit, or touch it on the glass. X for a miss.",
-        MeasuredBy.RunInTouches => "F or J for every touch. There: Enter. Lost it on the way: X.",
-        MeasuredBy.TrapHeights => "Dead inside the square: F, J or the glass. Outside: X. Two running, and the ball comes from higher.",
-        MeasuredBy.StrikesByZone => "Press the zone that you hit, 1 to 6, or touch it on the glass. X for a miss.",
-        _ => "F for left, J for right, or the two halves of the glass. Alone? Count aloud and type it in.",
-    };
 }

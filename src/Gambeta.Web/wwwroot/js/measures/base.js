@@ -13,6 +13,8 @@ export const base = {
   isTried: false,
   /** Each tap is a try that came off or not. */
   isOneByOne: false,
+  /** Its figure goes on by itself between two counts. */
+  isTicking: false,
   /** A set with nothing counted is a set all the same. */
   needsNoCount: false,
   /** A hit without its zone says too little: zones have keys and stand on the glass. */
@@ -29,6 +31,8 @@ export const base = {
 
   /** How many zones or targets can be hit. */
   zones: () => 0,
+  /** The ball was touched, so many milliseconds into the set. */
+  touch() {},
   /** Something went wrong. */
   wrong(sum) {
     sum.slips++;
@@ -44,7 +48,7 @@ export const base = {
   isMainEnd: () => false,
   /** Tiles that are full, in work without a clock of its own. */
   tiles(sum, drill) { return this.figure(sum, drill); },
-  /** The figure in the middle, for work without a clock of its own. */
+  /** The figure in the middle, for work without a clock of its own; the milliseconds of the set come with it. */
   figure: sum => sum.reps,
   /** The line under the figure. */
   under: (sum, { phase }) => phase.target ? `of ${phase.target}` : '',

@@ -15,7 +15,7 @@ export function standing(events) {
 /** Adds up the events of one set, as its way of measuring takes them. */
 export function addUp(measure, feet, events) {
   const sum = { left: 0, right: 0, reps: 0, slips: 0, run: 0, longest: 0, clips: 0, void: false, tries: [], current: 0, hits: [] };
-  for (const { what, zone, foot } of standing(events)) {
+  for (const { what, zone, foot, at } of standing(events)) {
     if (what === 'left' || what === 'right') {
       // With one foot at work either half of the glass is that foot: nobody aims with a ball at the feet.
       const by = feet === 'both' ? what : feet;
@@ -23,9 +23,10 @@ export function addUp(measure, feet, events) {
       sum.reps++;
       sum.current++;
       sum.longest = Math.max(sum.longest, ++sum.run);
+      measure.touch(sum, at);
       if (measure.isOneByOne) sum.hits.push({ hit: true, zone: zone ?? 0, foot: by });
-    } else if (what === 'wrong') measure.wrong(sum, feet === 'both' ? foot : feet);
-    else if (what === 'stop') measure.stop(sum);
+    } else if (what === 'wrong') measure.wrong(sum, feet === 'both' ? foot : feet, at);
+    else if (what === 'stop') measure.stop(sum, at);
     else if (what === 'void') sum.void = true;
   }
   return sum;

@@ -53,6 +53,8 @@ export class Stage {
     } else if (run.measure.isRun && phase.kind === 'work') {
       this.text('figure', (Math.floor(elapsed / 100) / 10).toFixed(1));
       this.mosaic.show(Math.floor(elapsed / 1000) % 30 + 1);
+    } else if (run.measure.isTicking && phase.kind === 'work') {
+      this.text('figure', run.measure.figure(run.sum, run.drill, elapsed));
     } else if (phase.kind === 'setOut') {
       this.text('figure', '');
     }
@@ -70,8 +72,9 @@ export class Stage {
     // The foot that rests keeps showing what it did last.
     for (const foot of ['left', 'right']) if (phase.feet === foot || phase.feet === 'both') this.#count(foot, sum[foot]);
     if (!phase.seconds && !measure.isRun) {
-      this.text('figure', measure.figure(sum, drill));
-      this.mosaic.show(measure.tiles(sum, drill));
+      const elapsed = run.elapsed(now);
+      this.text('figure', measure.figure(sum, drill, elapsed));
+      this.mosaic.show(measure.tiles(sum, drill, elapsed));
     }
     this.board.show(measure, drill, sum, runs);
     const best = bestInReach(measure, this.bests[phase.drill]?.[phase.feet], { phase, drill, sum, sheet, elapsed: run.elapsed(now) });

@@ -1,0 +1,21 @@
+namespace Gambeta.Tests;
+
+/// <summary>Where the files of the project lie, for tests that hold them to something.</summary>
+internal static class Repository
+{
+    /// <summary>The folder with everything.</summary>
+    public static string Root { get; } = Find();
+
+    /// <summary>A file or folder of the project.</summary>
+    public static string At(params IEnumerable<string> parts) => Path.Combine([Root, .. parts]);
+
+    /// <summary>Cases that the tests of both languages read.</summary>
+    public static string Cases(string name) => File.ReadAllText(At("tests", "shared", name + ".json"));
+
+    private static string Find()
+    {
+        var root = AppContext.BaseDirectory;
+        while (!File.Exists(Path.Combine(root, "Gambeta.slnx"))) root = Path.GetDirectoryName(root)!;
+        return root;
+    }
+}
