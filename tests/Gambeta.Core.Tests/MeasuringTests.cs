@@ -69,6 +69,7 @@ public class MeasuringTests
     [InlineData(MeasuredBy.RunInTouches, """{"tries":[9,14],"ends":"sd"}""")]
     [InlineData(MeasuredBy.TrapHeights, """{"inside":[1,1,0]}""")]
     [InlineData(MeasuredBy.StrikesByZone, """{"feet":"lr","zones":[3,0]}""")]
+    [InlineData(MeasuredBy.SecondsWithoutADrop, """{"tenths":[124,63]}""")]
     public void What_is_stored_stays_as_it_is(MeasuredBy measuredBy, string written)
     {
         var result = ResultJson.Read(measuredBy, 1, written);
@@ -127,5 +128,17 @@ public class MeasuringTests
         Should.Throw<FormatException>(() => ResultJson.Read(measuredBy, 2, "{}"));
         Should.Throw<FormatException>(() => ResultJson.Read(measuredBy, 1, "{"));
         if (measuredBy != MeasuredBy.TouchesInARound) Should.Throw<FormatException>(() => ResultJson.Read(measuredBy, 1, """{"tries":"x"}"""));
+    }
+
+    [Theory]
+    [InlineData("12.4 6.3", new[] { 124, 63 }, 0)]
+    [InlineData("12,4 6,35, 7", new[] { 124, 63, 70 }, 0)]
+    [InlineData("12 x", new[] { 120, 0 }, 1)]
+    [InlineData("", new int[0], 0)]
+    public void Seconds_are_typed_with_a_point_or_a_comma(string typed, int[] tenths, int unclear)
+    {
+        var counts = new TypedCounts(_ => typed);
+        counts.Tenths("seconds up").ShouldBe(tenths);
+        counts.Unclear.Count.ShouldBe(unclear);
     }
 }

@@ -40,4 +40,7 @@ public enum MeasuredBy
 
     /// <summary>Strikes that hit a zone of the goal, out of so many, each foot.</summary>
     StrikesByZone,
+
+    /// <summary>The longest that the ball stays up, in seconds, of some tries.</summary>
+    SecondsWithoutADrop,
 }

@@ -44,6 +44,9 @@ public enum MeasureKind
 
     /// <summary>The highest height from which two balls were killed running: 1 is the knee, 5 above the head.</summary>
     TrapHeight,
+
+    /// <summary>The longest that the ball stayed up, in seconds.</summary>
+    SecondsUp,
 }
 
 /// <summary>

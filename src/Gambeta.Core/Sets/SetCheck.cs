@@ -119,7 +119,7 @@ public static class SetCheck
         if (WrongDay(frame.Day, today) is { } wrongDay) problems.Add(wrongDay);
         var worked = CheckTime(draft.Seconds, problems);
         int?[] counts = [draft.Left, draft.Right, draft.Reps, draft.Slips, draft.LongestRun, draft.Clips];
-        if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true || draft.StationTries?.Any(t => t < 1) == true || draft.Points?.Any(p => p < 0) == true) problems.Add(SetProblem.CountNegative);
+        if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true || draft.StationTries?.Any(t => t < 1) == true || draft.Points?.Any(p => p < 0) == true || draft.UpTenths?.Any(t => t < 0) == true) problems.Add(SetProblem.CountNegative);
         if (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft)) problems.Add(SetProblem.CountMissing);
         if (TriesAreUnclear(draft)) problems.Add(SetProblem.TriesUnclear);
         if (problems.Count > 0) return new CheckedSet(null, [.. problems]);
@@ -162,7 +162,7 @@ public static class SetCheck
 
     private static bool TriesAreUnclear(SetDraft draft) =>
         (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count))
-        || draft.StationTries?.Count > MostTries || draft.Points?.Count > MostTries || draft.Inside?.Count > MostTries
+        || draft.StationTries?.Count > MostTries || draft.Points?.Count > MostTries || draft.Inside?.Count > MostTries || draft.UpTenths?.Count > MostTries
         || (draft.StrikeZones is { } zones && (zones.Count > MostTries || draft.StrikeLeft?.Count != zones.Count || zones.Any(zone => zone is < 0 or > StrikesByZone.GoalZones)));
 
     private static TimeSpan CheckTime(double? seconds, List<SetProblem> problems)

@@ -45,6 +45,9 @@ public sealed record SetDraft
     /// <summary>For each try at the trap square, whether the ball was killed inside.</summary>
     public IReadOnlyList<bool>? Inside { get; init; }
 
+    /// <summary>How long the ball stayed up in each try, in whole tenths of a second.</summary>
+    public IReadOnlyList<int>? UpTenths { get; init; }
+
     /// <summary>The zone that each strike hit, 0 for a miss.</summary>
     public IReadOnlyList<int>? StrikeZones { get; init; }
 

@@ -152,6 +152,13 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             Fields = HitFields,
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.HitsOutOf] = Hits },
         },
+        [MeasuredBy.SecondsWithoutADrop] = Of<AirTimeResult>(
+            "seconds without a drop", (_, air) => $"{Wording.Seconds(air.Longest)} s up", (_, air) => $"up for {string.Join(", ", air.Tenths.Select(tenths => Wording.Seconds(tenths / 10m) + " s"))}") with
+        {
+            HowToCount = "Tap F, J or the glass once when it is up: the clock runs. X when it drops, Enter when you catch it. More taps do no harm.",
+            Fields = new Dictionary<string, FieldWords> { ["seconds up"] = new("Seconds of each try, in order", "tries", "12.4 6.3") },
+            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.SecondsUp] = new((_, v) => Wording.Seconds(v) + " s up", _ => "seconds without a drop") },
+        },
     }.ToFrozenDictionary();
 
     private static readonly FrozenDictionary<MeasureKind, MarkWords> AllMarks = All.Values.SelectMany(words => words.Marks).DistinctBy(mark => mark.Key).ToFrozenDictionary();

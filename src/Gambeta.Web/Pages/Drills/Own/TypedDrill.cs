@@ -110,8 +110,9 @@ public sealed class TypedDrill
         Add("tempo", "tempo", Quoted(Tempo));
         Add("time", "time", Quoted(Time));
         Add("reps", "reps", Quoted(Reps));
-        if (MeasuredBy is "best streak" or "ladder rung" or "run in touches") Add("tries", "tries", Quoted(Tries));
-        if (MeasuredBy is "course time" or "stations time") Add("runs", "runs", Quoted(Runs));
+        var form = EnumWords.TryRead<MeasuredBy>(MeasuredBy ?? "", out var measuredBy) ? Ways.Of(measuredBy).Doses[0] : DoseForm.Reps;
+        if (form == DoseForm.Tries) Add("tries", "tries", Quoted(Tries));
+        if (form == DoseForm.Runs) Add("runs", "runs", Quoted(Runs));
         if (!string.IsNullOrWhiteSpace(Gear)) Add("gear", "gear", List(Gear.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)));
         Add("place", "place", Quoted(string.Join(' ', Place)));
         Add("space", "space", Quoted(Space));

@@ -6,6 +6,7 @@ import courseTime from './course-time.js';
 import hitsOutOfTries from './hits-out-of-tries.js';
 import ladderRung from './ladder-rung.js';
 import runInTouches from './run-in-touches.js';
+import secondsWithoutADrop from './seconds-without-a-drop.js';
 import stationsTime from './stations-time.js';
 import strikesByZone from './strikes-by-zone.js';
 import targetPoints from './target-points.js';
@@ -13,5 +14,5 @@ import touchesInARound from './touches-in-a-round.js';
 import trapHeights from './trap-heights.js';
 
 export const measures = {
-  bestStreak, cleanPasses, cleanReps, courseTime, hitsOutOfTries, ladderRung, runInTouches, stationsTime, strikesByZone, targetPoints, touchesInARound, trapHeights,
+  bestStreak, cleanPasses, cleanReps, courseTime, hitsOutOfTries, ladderRung, runInTouches, secondsWithoutADrop, stationsTime, strikesByZone, targetPoints, touchesInARound, trapHeights,
 };

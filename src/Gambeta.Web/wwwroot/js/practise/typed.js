@@ -30,7 +30,7 @@ export class Typed {
     this.fields.replaceChildren(
       ...this.named.map(([name, words, kind]) => {
         const label = document.createElement('label');
-        const value = kind === 'tries' ? writeTries(set.drill.measuredBy, draft).join(' ') : kind ? draft[name].map(Number).join(' ') : draft[name];
+        const value = kind === 'tries' ? writeTries(set.drill.measuredBy, draft).join(' ') : kind ? draft[name].map(value => kind === 'tenths' ? (value / 10).toFixed(1) : Number(value)).join(' ') : draft[name];
         label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: kind ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
         return label;
       }),
@@ -67,9 +67,10 @@ export class Typed {
         continue;
       }
       if (kinds[name]) {
-        const numbers = value.split(/[\s,;]+/).filter(Boolean).map(Number);
-        if (numbers.length === 0 || numbers.some(n => !Number.isInteger(n) || n < 0)) return this.#wrong('One whole number for each, like 1 0 3');
-        draft[name] = kinds[name] === 'flags' ? numbers.map(n => n > 0) : numbers;
+        // A comma may part the seconds from their tenths.
+        const isTenths = kinds[name] === 'tenths', words = isTenths ? value.split(/,?[\s;]+/).map(word => word.replace(',', '.')) : value.split(/[\s,;]+/), numbers = words.filter(Boolean).map(Number);
+        if (numbers.length === 0 || numbers.some(n => !(isTenths ? n >= 0 : Number.isInteger(n) && n >= 0))) return this.#wrong(isTenths ? 'Seconds for each, like 12.4 6.3' : 'One whole number for each, like 1 0 3');
+        draft[name] = kinds[name] === 'flags' ? numbers.map(n => n > 0) : isTenths ? numbers.map(n => Math.floor(n * 10 + 1e-6)) : numbers;
         continue;
       }
       const number = value.trim() === '' ? NaN : Number(value.replace(',', '.'));

@@ -1,0 +1,45 @@
+// A try lasts from its first touch until the ball drops or is caught; touches between need not be tapped.
+import { base, tryOf } from './base.js';
+
+const tenths = milliseconds => Math.floor(milliseconds / 100);
+const seconds = count => (count / 10).toFixed(1);
+const longest = sum => Math.max(0, ...sum.tries.map(t => t.tenths));
+
+function end(sum, dropped, at) {
+  sum.tries.push({ tenths: tenths(sum.since === undefined ? 0 : at - sum.since), dropped });
+  sum.current = 0;
+  sum.since = undefined;
+}
+
+/** One that is still up when the set ends lasts to its last tap. */
+const all = sum => [...sum.tries, ...sum.since === undefined ? [] : [{ tenths: tenths(sum.last - sum.since) }]];
+
+export default {
+  ...base,
+  isTried: true,
+  isTicking: true,
+  wrongWord: 'dropped',
+  endWord: 'caught it',
+  touch(sum, at) {
+    sum.since ??= at;
+    sum.last = at;
+  },
+  wrong: (sum, foot, at) => end(sum, true, at),
+  stop: (sum, at) => end(sum, false, at),
+  played: sum => sum.tries.length,
+  tiles: sum => sum.tries.length,
+  figure: (sum, drill, elapsed) => seconds(sum.since === undefined ? sum.tries.at(-1)?.tenths ?? 0 : tenths(elapsed - sum.since)),
+  under: (sum, { phase }) => `${tryOf(sum.tries.length, phase.target)}${longest(sum) ? ` · longest ${seconds(longest(sum))} s` : ' · the first touch starts it'}`,
+  value: sum => Math.max(0, ...all(sum).map(t => t.tenths)) / 10,
+  inReach: best => `best ${best.toFixed(1)} s`,
+  result: ({ upTenths }) => `Longest ${seconds(Math.max(0, ...upTenths))} s`,
+  draft: sum => ({ left: sum.left, right: sum.right, upTenths: all(sum).map(t => t.tenths) }),
+  fields: () => [['upTenths', 'seconds of each try', 'tenths']],
+  board: ({ sum }) => ({
+    kind: 'tries',
+    tiles: [
+      ...sum.tries.map(({ tenths: lasted, dropped }) => ({ big: seconds(lasted), small: dropped ? 'dropped' : 'caught', on: true, top: lasted > 0 && lasted === longest(sum) })),
+      { big: sum.since === undefined ? '·' : 'up', small: 'now', now: true },
+    ].slice(-8),
+  }),
+};
