@@ -128,37 +128,6 @@ public class LimitTests(TestServer server)
         Should.Throw<Microsoft.Extensions.Options.OptionsValidationException>(() => server.With(host => host.UseSetting("Limits:" + limit, value)).Services);
 
     [Fact]
-    public async Task Megabytes_of_taps_are_read_by_no_list()
-    {
-        var (household, browser) = await ThereAsync();
-        var events = string.Join(' ', Enumerable.Range(0, 20_000).Select(i => "l" + (i % 9 + 10)));
-        var session = Guid.CreateVersion7();
-        var light = Enumerable.Range(0, 300).Select(i => Played.Round(household, 20 + (i % 5), daysBack: 0) with { SessionId = session, Order = i + 1, Drill = "pull-back-laces-away" }).ToList();
-        await using (var work = await server.Database.BeginAsync(household.Id))
-        {
-            await SetStore.AddManyAsync(work, light);
-            await work.CommitAsync(Cancel);
-        }
-        string[] lists = ["/today", "/logbook", "/records", $"/practise/result/{session}", "/practise/pull-back-laces-away"];
-        foreach (var path in lists) await browser.PageAsync(path);
-        long Cost(string path)
-        {
-            var before = GC.GetTotalAllocatedBytes(precise: true);
-            browser.PageAsync(path).GetAwaiter().GetResult();
-            return GC.GetTotalAllocatedBytes(precise: true) - before;
-        }
-
-        var without = lists.ToDictionary(path => path, path => Enumerable.Range(0, 3).Min(_ => Cost(path)));
-        await using (var owner = new NpgsqlConnection(server.OwnerConnection))
-            await owner.ExecuteAsync("update practice_set set events = @events where household_id = @Id", new { events, household.Id });
-        foreach (var path in lists)
-        {
-            // They come to some 25 MB; one set's are shown on the result, as its rhythm. What other tests take meanwhile is in it, so a little is forgiven.
-            Enumerable.Range(0, 4).Min(_ => Cost(path)).ShouldBeLessThan(without[path] + 4_000_000, path);
-        }
-    }
-
-    [Fact]
     public async Task A_long_span_of_the_logbook_is_paged_and_every_set_is_on_one_of_its_parts()
     {
         var (household, browser) = await ThereAsync();
