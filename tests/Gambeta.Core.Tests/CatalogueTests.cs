@@ -145,5 +145,9 @@ public class CatalogueTests(ITestOutputHelper output)
         Cautions.Of(Cards.Wall, 9).ShouldBe([CautionKind.Wall]);
         Cautions.Of(Cards.Juggling, 9).ShouldBe([CautionKind.SoftBallIndoors]);
         Cautions.Of(Cards.Zigzag, 9).ShouldBe([CautionKind.FullSpeed]);
+        // The check before the first touch asks about run-off and floor itself; heading, age and the card's own sentences are said.
+        Cautions.BeforeTheStart([head, Cards.Zigzag], 11).Select(caution => (caution.Card.Id, caution.Kind)).ShouldBe(
+            [(head.Id, CautionKind.Heading), (head.Id, CautionKind.TooYoung), .. head.Cautions.Select(_ => (head.Id, (CautionKind?)null)), .. Cards.Zigzag.Cautions.Select(_ => (Cards.Zigzag.Id, (CautionKind?)null))]);
+        Cautions.All(Cards.Zigzag, 9).Count().ShouldBe(1 + Cards.Zigzag.Cautions.Length);
     }
 }

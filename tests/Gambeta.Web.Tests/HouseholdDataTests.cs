@@ -9,6 +9,7 @@ using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 using Npgsql;
 
 namespace Gambeta.Web.Tests;

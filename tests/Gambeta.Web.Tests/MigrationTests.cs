@@ -5,6 +5,7 @@ using Gambeta.Core;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 using Npgsql;
 
 namespace Gambeta.Web.Tests;

@@ -5,6 +5,7 @@ using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 using Gambeta.Web.Drawing;
 using Gambeta.Web.Pages.Sheets;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Tests;
 

@@ -7,6 +7,7 @@ using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Drawing;
 using Gambeta.Web.Pages.Yard;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Tests;
 

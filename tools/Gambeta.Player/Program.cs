@@ -4,7 +4,9 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
 using Gambeta.Core;
-using Gambeta.Core.Practice;
+using Gambeta.Core.Counting;
+using Gambeta.Core.RunSheets;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
 using Gambeta.Player;
 

@@ -20,23 +20,10 @@ public sealed record RepsResult(int CleanReps, int Slips) : SetResult
 }
 
 /// <summary>Clean reps in a set, which may go on past its aim. Written down as <c>{"clean": 8, "slips": 1}</c>.</summary>
-public sealed class CleanReps : WayOfMeasuring<RepsResult>
+public sealed class CleanReps : ByReps<RepsResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.CleanReps;
-
-    /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
-
-    /// <inheritdoc/>
-    public override SetDraft Counted(PlayedSet played) =>
-        played.Timed with { Reps = played.Count(PlayEventKind.Touch), Slips = played.Count(PlayEventKind.Slip) };
-
-    /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.Reps is not null;
-
-    /// <inheritdoc/>
-    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) => PlayedBounds.RepsAreBroken(card, feet, draft, worked);
 
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0);
@@ -45,14 +32,8 @@ public sealed class CleanReps : WayOfMeasuring<RepsResult>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RepsResult result) => pattern.PerRep * (result.CleanReps + result.Slips);
 
     /// <inheritdoc/>
-    public override ImmutableArray<TypedField> Fields(Feet feet) => [new("reps"), new("slips")];
-
-    /// <inheritdoc/>
     public override string? AsTyped(PracticeSet set, string field) =>
         set.Result is RepsResult reps ? TypedCounts.Text(field == "reps" ? reps.CleanReps : reps.Slips) : null;
-
-    /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => new() { Reps = typed.Count("reps"), Slips = typed.Count("slips") };
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CleanReps)];

@@ -23,29 +23,13 @@ public sealed record HitsResult(int Hits, int Misses) : SetResult
 }
 
 /// <summary>Tries that came off, out of a number of tries, each number a measure of its own. Written down as <c>{"hits": 7, "misses": 3}</c>.</summary>
-public sealed class HitsOutOfTries : WayOfMeasuring<HitsResult>
+public sealed class HitsOutOfTries : ByReps<HitsResult>
 {
     /// <summary>The mark that hits make, whatever they hit.</summary>
     public static readonly MarkRule Hits = new(MeasureKind.HitsOutOf, Most: Ceiling.Size);
 
-    /// <summary>The fields in which hits are typed, whatever they hit.</summary>
-    public static readonly ImmutableArray<TypedField> HitFields = [new("reps"), new("slips")];
-
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.HitsOutOfTries;
-
-    /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
-
-    /// <inheritdoc/>
-    public override SetDraft Counted(PlayedSet played) =>
-        played.Timed with { Reps = played.Count(PlayEventKind.Touch), Slips = played.Count(PlayEventKind.Slip) };
-
-    /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.Reps is not null;
-
-    /// <inheritdoc/>
-    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) => PlayedBounds.RepsAreBroken(card, feet, draft, worked);
 
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => OfCounts(draft);
@@ -57,19 +41,10 @@ public sealed class HitsOutOfTries : WayOfMeasuring<HitsResult>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, HitsResult result) => pattern.PerRep * result.Tries;
 
     /// <inheritdoc/>
-    public override ImmutableArray<TypedField> Fields(Feet feet) => HitFields;
-
-    /// <inheritdoc/>
     public override string? AsTyped(PracticeSet set, string field) => set.Result is HitsResult hits ? AsTyped(hits, field) : null;
 
     /// <summary>What stands in a field for hits.</summary>
     public static string AsTyped(HitsResult hits, string field) => TypedCounts.Text(field == "reps" ? hits.Hits : hits.Misses);
-
-    /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => ReadHits(typed);
-
-    /// <summary>The draft of hits that were typed.</summary>
-    public static SetDraft ReadHits(TypedCounts typed) => new() { Reps = typed.Count("reps"), Slips = typed.Count("slips") };
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [Hits];

@@ -49,16 +49,13 @@ public sealed record StrikesResult(ImmutableArray<Strike> Strikes) : SetResult
 /// Strikes that hit a zone of the goal, out of so many, each foot. Typed in afterwards nobody knows the zones any more: then hits and misses are enough. Written
 /// down as <c>{"feet": "lr", "zones": [3, 0]}</c>.
 /// </summary>
-public sealed class StrikesByZone : WayOfMeasuring<StrikesResult>
+public sealed class StrikesByZone : ByReps<StrikesResult>
 {
     /// <summary>Zones of a goal: three across, low ones 1 to 3, high ones 4 to 6.</summary>
     public const int GoalZones = 6;
 
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.StrikesByZone;
-
-    /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
 
     /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played)
@@ -73,9 +70,6 @@ public sealed class StrikesByZone : WayOfMeasuring<StrikesResult>
 
     /// <inheritdoc/>
     public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StrikeZones is { Count: > 0 } || draft.Reps is not null;
-
-    /// <inheritdoc/>
-    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) => PlayedBounds.RepsAreBroken(card, feet, draft, worked);
 
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => draft.StrikeZones is { } zones
@@ -94,18 +88,12 @@ public sealed class StrikesByZone : WayOfMeasuring<StrikesResult>
             : draft;
 
     /// <inheritdoc/>
-    public override ImmutableArray<TypedField> Fields(Feet feet) => HitsOutOfTries.HitFields;
-
-    /// <inheritdoc/>
     public override string? AsTyped(PracticeSet set, string field) => set.Result switch
     {
         StrikesResult strikes => HitsOutOfTries.AsTyped(strikes.Counts, field),
         HitsResult hits => HitsOutOfTries.AsTyped(hits, field),
         _ => null,
     };
-
-    /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => HitsOutOfTries.ReadHits(typed);
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [HitsOutOfTries.Hits];

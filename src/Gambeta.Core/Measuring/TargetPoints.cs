@@ -30,13 +30,10 @@ public sealed record TargetsResult(ImmutableArray<int> Points) : SetResult
 }
 
 /// <summary>Points of chalked targets on a wall, out of so many tries. Written down as <c>{"points": [1, 0, 3]}</c>.</summary>
-public sealed class TargetPoints : WayOfMeasuring<TargetsResult>
+public sealed class TargetPoints : ByReps<TargetsResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.TargetPoints;
-
-    /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
 
     /// <inheritdoc/>
     public override ChallengeRules Rules(DrillCard card) => ChallengeRules.None with { TargetPoints = [.. Enumerable.Range(0, TargetsOn(card.Layout)).Select(ChalkTargets.PointsOf)] };

@@ -72,7 +72,7 @@ public sealed record TrapResult(ImmutableArray<TrapTry> Tries) : SetResult
 /// from one lower. The first comes from the knee. The household's own rule: about half of all tries then come off, whoever plays. Written down as
 /// <c>{"inside": [1, 0, 1]}</c>; the heights follow.
 /// </summary>
-public sealed class TrapHeights : WayOfMeasuring<TrapResult>
+public sealed class TrapHeights : ByReps<TrapResult>
 {
     /// <summary>In how many tries running the height changes.</summary>
     public const int InARow = 2;
@@ -96,9 +96,6 @@ public sealed class TrapHeights : WayOfMeasuring<TrapResult>
         }
         return tries.ToImmutable();
     }
-
-    /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
 
     /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) => played.Timed with { Inside = [.. played.Tries.Select(e => e.Kind == PlayEventKind.Touch)] };

@@ -25,10 +25,24 @@ public enum CautionKind
     TooYoung,
 }
 
-/// <summary>Which cautions a drill carries besides those written on its card.</summary>
+/// <summary>One caution of a drill: a kind that follows from what it is, or a sentence of its card.</summary>
+/// <param name="Card">The drill.</param>
+/// <param name="Kind">The kind; nothing for a sentence of the card.</param>
+/// <param name="Sentence">The card's own sentence; nothing for a kind.</param>
+public sealed record Caution(DrillCard Card, CautionKind? Kind, string? Sentence);
+
+/// <summary>Which cautions a drill carries: the one way to them for the card, the practice screen and the check before the first touch.</summary>
 public static class Cautions
 {
-    /// <summary>The cautions for a player of an age in years, the gravest first.</summary>
+    /// <summary>All of a drill for a player of an age in years: what follows from it, the gravest first, then what its card says.</summary>
+    public static IEnumerable<Caution> All(DrillCard card, int age) =>
+        [.. Of(card, age).Select(kind => new Caution(card, kind, null)), .. card.Cautions.Select(sentence => new Caution(card, null, sentence))];
+
+    /// <summary>What is said before the first touch besides <see cref="FirstTouchCheck"/>, which asks about wall, goal, run-off and floor itself.</summary>
+    public static IEnumerable<Caution> BeforeTheStart(IEnumerable<DrillCard> cards, int age) =>
+        cards.SelectMany(card => All(card, age)).Where(caution => caution.Kind is null or CautionKind.Heading or CautionKind.TooYoung);
+
+    /// <summary>The kinds for a player of an age in years, the gravest first.</summary>
     public static IEnumerable<CautionKind> Of(DrillCard card, int age)
     {
         if (card.IsHeading) yield return CautionKind.Heading;

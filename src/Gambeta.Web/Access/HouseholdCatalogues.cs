@@ -1,6 +1,7 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 using Microsoft.Extensions.Caching.Memory;
 
 namespace Gambeta.Web.Access;

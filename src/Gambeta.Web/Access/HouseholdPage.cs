@@ -2,6 +2,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Mvc;

@@ -1,3 +1,5 @@
+using Gambeta.Web.Words;
+
 namespace Gambeta.Web.Api;
 
 /// <summary>Why something was not taken: problem details (RFC 9457) with the reasons in words.</summary>

@@ -6,6 +6,7 @@ using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Api;
 

@@ -1,5 +1,6 @@
 using System.Text.Encodings.Web;
 using Gambeta.Core.Progress;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Drawing;
 

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Gambeta.Core.Records;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Drawing;
 

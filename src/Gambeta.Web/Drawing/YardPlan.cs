@@ -1,5 +1,6 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Yard;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Drawing;
 

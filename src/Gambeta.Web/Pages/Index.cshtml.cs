@@ -1,5 +1,6 @@
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages;

@@ -1,3 +1,4 @@
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 

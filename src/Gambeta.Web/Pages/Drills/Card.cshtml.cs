@@ -9,6 +9,7 @@ using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Drills;
@@ -48,7 +49,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     public string WhyNot => Household.Heading ? $"This one is from {Card.LeastAge} years on." : "Heading is off in this household. A grown-up can turn it on under Household, after reading what decides about it.";
 
-    public IReadOnlyList<string> Cautions => [.. Core.Safety.Cautions.Of(Card, Age(Player)).Select(kind => Wording.Caution(kind, Card, Lengths)), .. Card.Cautions];
+    public IReadOnlyList<string> Cautions => [.. Core.Safety.Cautions.All(Card, Age(Player)).Select(caution => Wording.Caution(caution, Lengths))];
 
     public Task<IActionResult> OnGetAsync(string id, int? tempo, bool mirror) => InHousehold(async work =>
     {

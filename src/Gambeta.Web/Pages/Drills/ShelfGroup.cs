@@ -5,6 +5,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Choosing;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Drills;
 

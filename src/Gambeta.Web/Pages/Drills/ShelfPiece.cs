@@ -7,6 +7,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Drawing;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Html;
 
 namespace Gambeta.Web.Pages.Drills;

@@ -1,6 +1,7 @@
 using Gambeta.Core.Household;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;

@@ -3,6 +3,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 

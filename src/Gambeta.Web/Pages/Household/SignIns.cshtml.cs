@@ -2,6 +2,7 @@ using Gambeta.Core;
 using Gambeta.Core.Household;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,5 +1,6 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Sets;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Logbook;
 

@@ -2,6 +2,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 using Gambeta.Web.Access;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Practise;

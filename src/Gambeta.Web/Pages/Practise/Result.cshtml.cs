@@ -8,6 +8,7 @@ using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Pages.Logbook;
+using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Practise;

@@ -124,11 +124,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
         Checks = [.. Drills.SelectMany(d => FirstTouchCheck.Of(d.Card, Space?.Space, Age(Player), season)).Distinct().OrderBy(item => item.Kind).ThenBy(item => item.Side)];
-        Cautions =
-        [
-            .. Drills.SelectMany(d => Core.Safety.Cautions.Of(d.Card, Age(Player)).Where(kind => kind is CautionKind.Heading or CautionKind.TooYoung)
-                .Select(kind => Wording.Caution(kind, d.Card, Lengths)).Concat(d.Card.Cautions)).Distinct(),
-        ];
+        Cautions = [.. Core.Safety.Cautions.BeforeTheStart(Drills.Select(drill => drill.Card), Age(Player)).Select(caution => Wording.Caution(caution, Lengths)).Distinct()];
         var standing = await DiaryStore.StandingAsync(work, Player.Id);
         _bests = [.. Drills.Select(d => BestsOf(d, standing))];
         Tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-Sheets.IndexModel.TempoDays));

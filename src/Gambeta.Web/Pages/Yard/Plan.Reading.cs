@@ -5,6 +5,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Yard;
 

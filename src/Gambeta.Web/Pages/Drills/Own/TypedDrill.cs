@@ -4,6 +4,7 @@ using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Drills.Own;
 

@@ -10,9 +10,8 @@ using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Words;
 
-namespace Gambeta.Web;
+namespace Gambeta.Web.Words;
 
 /// <summary>The words of the pages: what the core says as data is put into sentences here and nowhere else.</summary>
 public static class Wording
@@ -83,6 +82,9 @@ public static class Wording
     public static string Seconds(TimeSpan time) => time.TotalSeconds.ToString("0.0", Plain);
 
     public static string Gear(IEnumerable<GearItem> gear) => string.Join(", ", gear);
+
+    /// <summary>A caution, in a sentence or two.</summary>
+    public static string Caution(Caution caution, Lengths lengths) => caution.Kind is { } kind ? Caution(kind, caution.Card, lengths) : caution.Sentence ?? "";
 
     /// <summary>A caution that follows from a drill, in a sentence or two.</summary>
     public static string Caution(CautionKind kind, DrillCard card, Lengths lengths) => kind switch

@@ -5,7 +5,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Yard;
 
-namespace Gambeta.Web;
+namespace Gambeta.Web.Words;
 
 /// <summary>The words of the yard: layouts, walking out, what is wrong, the check before the first touch.</summary>
 public static class YardWords

@@ -3,7 +3,7 @@ using Gambeta.Core;
 using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 
-namespace Gambeta.Web.Pages.Sheets;
+namespace Gambeta.Web.Words;
 
 /// <summary>The words about sheets.</summary>
 public static class SheetWords
