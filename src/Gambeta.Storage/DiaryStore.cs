@@ -93,21 +93,29 @@ public static class DiaryStore
 
     /// <summary>The latest bests of every key, oldest first within a key, at most so many a key; of one drill or all.</summary>
     public static async Task<IReadOnlyList<IGrouping<MarkKey, Mark>>> ChainsAsync(HouseholdWork work, Guid player, int most, string? drill = null) =>
-    [
-        .. (await work.QueryAsync<MarkRow>(
-            """
-            select b.set_id, s.measure, s.player_id, s.drill, s.feet, s.layout, b.value, b.made_at, b.day
-            from (
-              select * from standing where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill)
-              order by made_at desc limit @MostKeys) s
-            cross join lateral (
-              select set_id, value, made_at, day from mark m
-              where m.household_id = @Household and m.player_id = @player and m.drill = s.drill and m.measure = s.measure
-                and m.feet = s.feet and m.layout = s.layout and m.is_best
-              order by made_at desc limit @most) b
-            """,
-            new { work.Household, player, most, drill, MostKeys })).Select(row => row.ToMark()).Order().GroupBy(mark => mark.Key),
-    ];
+        Chains(await work.QueryAsync<MarkRow>(ChainsSql, new { work.Household, player, most, drill, MostKeys }));
+
+    /// <summary>All that the records show, in one round trip: the chains of <see cref="ChainsAsync"/>, and the names of the household's layouts by their keys.</summary>
+    public static async Task<(IReadOnlyList<IGrouping<MarkKey, Mark>> Chains, IReadOnlyDictionary<string, string> Layouts)> RecordsAsync(HouseholdWork work, Guid player, int most)
+    {
+        await using var rows = await work.QueryMultipleAsync($"{ChainsSql}; {YardStore.LayoutNamesSql}", new { work.Household, player, most, drill = (string?)null, MostKeys });
+        return (Chains(await rows.ReadAsync<MarkRow>()), (await rows.ReadAsync<(string Key, string Name)>()).ToDictionary(row => row.Key, row => row.Name));
+    }
+
+    private const string ChainsSql =
+        """
+        select b.set_id, s.measure, s.player_id, s.drill, s.feet, s.layout, b.value, b.made_at, b.day
+        from (
+          select * from standing where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill)
+          order by made_at desc limit @MostKeys) s
+        cross join lateral (
+          select set_id, value, made_at, day from mark m
+          where m.household_id = @Household and m.player_id = @player and m.drill = s.drill and m.measure = s.measure
+            and m.feet = s.feet and m.layout = s.layout and m.is_best
+          order by made_at desc limit @most) b
+        """;
+
+    private static IReadOnlyList<IGrouping<MarkKey, Mark>> Chains(IEnumerable<MarkRow> rows) => [.. rows.Select(row => row.ToMark()).Order().GroupBy(mark => mark.Key)];
 
     /// <summary>The bests that stand, for a query that reads more besides.</summary>
     internal const string StandingSql =

@@ -59,9 +59,10 @@ public static class YardStore
 
     /// <summary>The name of every layout by its key, those put away included.</summary>
     public static async Task<IReadOnlyDictionary<string, string>> LayoutNamesAsync(HouseholdWork work) =>
-        (await work.QueryAsync<(string Key, string Name)>(
-            "select distinct on (layout_key) layout_key, name from layout where household_id = @Household order by layout_key, made_at desc", new { work.Household }))
-        .ToDictionary(row => row.Key, row => row.Name);
+        (await work.QueryAsync<(string Key, string Name)>(LayoutNamesSql, new { work.Household })).ToDictionary(row => row.Key, row => row.Name);
+
+    /// <summary>The same as a statement, for a query that reads more besides.</summary>
+    internal const string LayoutNamesSql = "select distinct on (layout_key) layout_key, name from layout where household_id = @Household order by layout_key, made_at desc";
 
     /// <summary>Keeps a layout for a drill under its key, and brings it back when it was put away. Its geometry never changes, its name and space may.</summary>
     public static Task KeepLayoutAsync(HouseholdWork work, KeptLayout kept) => work.ExecuteAsync(

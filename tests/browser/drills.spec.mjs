@@ -1,6 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { frames, newHousehold } from './household.mjs';
 
 const names = page => page.locator('.shelf-card h2');

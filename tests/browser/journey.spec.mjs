@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { begin, holdClock, logged, newHousehold, start, tap } from './household.mjs';
 
 test('the whole journey by keyboard, from a new household to a personal best', async ({ page }) => {

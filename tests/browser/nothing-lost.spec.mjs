@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { begin, logged, newHousehold, signIn, start, tap } from './household.mjs';
 
 test('a reload in the middle of a drill loses no set and no count', async ({ page }) => {

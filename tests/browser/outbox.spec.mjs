@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { begin, logged, newHousehold, start, storedSets, tap } from './household.mjs';
 import { gone, portAt, serve } from './server.mjs';
 

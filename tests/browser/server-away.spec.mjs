@@ -1,6 +1,6 @@
 import { execFile } from 'node:child_process';
 import { promisify } from 'node:util';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { holdClock, newHousehold, playPhase, start, storedSets } from './household.mjs';
 import { gone, portAt, root, serve } from './server.mjs';
 

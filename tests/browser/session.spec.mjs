@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { begin, holdClock, logged, newHousehold, playPhase, start, storedSets, tap } from './household.mjs';
 
 const phase = page => page.locator('[data-stage]').getAttribute('data-phase');

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { newHousehold } from './household.mjs';
 
 const order = page => page.locator('.sheet-row:not(.sortable-fallback) .row-what a').allTextContents();
@@ -63,4 +63,17 @@ test('a sheet prints on one page of A4', async ({ page }) => {
   await page.goto('/sheets/print/garden-thirty-five');
   const pdf = (await page.pdf({ format: 'A4', printBackground: true })).toString('latin1');
   expect(pdf.match(/\/Type\s*\/Page[^s]/g).length).toBe(1);
+});
+
+test('Enter before the module has come takes the drill on, and a sheet is not kept without what is typed', async ({ page }) => {
+  await newHousehold(page);
+  await page.route('**/sheet-edit.js*', route => route.abort());
+  await page.goto('/sheets/edit?drill=zigzag-and-home');
+  await add(page, 'Inside taps');
+  await expect(page).toHaveURL(/\/sheets\/edit/);
+  await page.locator('[data-add]').fill('Toe taps on top');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.locator('.problems, [role=alert]').first()).toContainText('“Toe taps on top” is typed and not on the sheet yet');
+  await expect(page.locator('.sheet-row')).toHaveCount(2);
+  await expect(page.locator('[data-add]')).toHaveValue('Toe taps on top');
 });

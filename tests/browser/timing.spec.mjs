@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { newHousehold } from './household.mjs';
 
 test('the timeline does not drift: after ten simulated minutes of uneven ticks every phase began on its second', async ({ page }) => {

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { newHousehold, start, storedSets } from './household.mjs';
 import { gone, portAt, serve } from './server.mjs';
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './pages.mjs';
 import { readFileSync } from 'node:fs';
 import { holdClock, logged, newHousehold, openDemo, start } from './household.mjs';
 

@@ -36,9 +36,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
     {
-        var chains = await DiaryStore.ChainsAsync(work, Player.Id, StepsShown);
-        // Names are asked for only where a record lies on a layout that is no card's own.
-        if (chains.Any(chain => chain.Key.Layout.Length > 0 && Catalogue.Find(chain.Key.Drill)?.Layout?.Key != chain.Key.Layout)) _layouts = await YardStore.LayoutNamesAsync(work);
+        (var chains, _layouts) = await DiaryStore.RecordsAsync(work, Player.Id, StepsShown);
         Records = [.. chains
             .Select(Row)
             .OrderBy(r => Catalogue.OrderOf(r.Key.Drill)).ThenBy(r => r.Key.Feet).ThenBy(r => r.Key.Measure.Kind)];

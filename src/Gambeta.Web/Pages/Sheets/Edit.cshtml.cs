@@ -66,12 +66,14 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnPostSumsAsync(Guid id, TypedSheet typed) => Changed(id, typed, _ => { });
 
+    /// <summary>Takes on the drill whose name was typed; with nothing typed it only adds up.</summary>
     public Task<IActionResult> OnPostAddAsync(Guid id, TypedSheet typed) => Changed(id, typed, problems =>
     {
         var words = typed.Add?.Trim() ?? "";
+        if (words.Length == 0) return;
         var card = Catalogue.Find(words) ?? Pick.FirstOrDefault(c => string.Equals(c.Name, words, StringComparison.OrdinalIgnoreCase))
             ?? (words.Length >= 3 ? Pick.FirstOrDefault(c => c.Name.Contains(words, StringComparison.OrdinalIgnoreCase)) : null);
-        if (card is null) problems.Add(words.Length == 0 ? "Which drill? Type a part of its name." : $"No drill is called “{words}”.");
+        if (card is null) problems.Add($"No drill is called “{words}”.");
         else if (Typed.Rows.Count >= Sheet.MostItems) problems.Add($"A sheet has {Sheet.MostItems} drills at most: it prints on one page.");
         else
         {
@@ -104,6 +106,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         var (minutes, wrong) = Typed.ReadMinutes();
         var problems = unclear.ToList();
         if (wrong is not null) problems.Add(wrong);
+        if (Typed.Add?.Trim() is { Length: > 0 } pending) problems.Add($"“{pending}” is typed and not on the sheet yet: add it, or clear the field.");
         var name = Typed.Name?.Trim() ?? "";
         if (name.Length is 0 or > Sheet.LongestName) problems.Add($"Give it a name of up to {Sheet.LongestName} letters.");
         if (items.IsEmpty && unclear.Count == 0) problems.Add("Put at least one drill on it.");

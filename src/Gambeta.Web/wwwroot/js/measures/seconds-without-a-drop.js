@@ -29,7 +29,7 @@ export default {
   played: sum => sum.tries.length,
   tiles: sum => sum.tries.length,
   figure: (sum, drill, elapsed) => seconds(sum.since === undefined ? sum.tries.at(-1)?.tenths ?? 0 : tenths(elapsed - sum.since)),
-  under: (sum, { phase }) => `${tryOf(sum.tries.length, phase.target)}${longest(sum) ? ` · longest ${seconds(longest(sum))} s` : ' · the first touch starts it'}`,
+  under: (sum, { phase }) => `${tryOf(sum.tries.length, phase.target)}${longest(sum) ? ` · longest ${seconds(longest(sum))} s` : sum.since === undefined ? ' · the first touch starts it' : ''}`,
   value: sum => Math.max(0, ...all(sum).map(t => t.tenths)) / 10,
   inReach: best => `best ${best.toFixed(1)} s`,
   result: ({ upTenths }) => `Longest ${seconds(Math.max(0, ...upTenths))} s`,

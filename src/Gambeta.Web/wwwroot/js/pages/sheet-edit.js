@@ -34,16 +34,16 @@ function number() {
 }
 
 function bind() {
-  const sums = () => form().querySelector('[data-sums]').getAttribute('formaction');
+  const adds = form().querySelector('[data-enter]').getAttribute('formaction'), sums = adds.replace('=Add', '=Sums');
   Sortable.create(form().querySelector('[data-rows]'), {
     handle: '[data-handle]', animation: 0, forceFallback: true,
     onEnd() {
       number();
-      send(sums());
+      send(sums);
     },
   });
   // A drag tells its own changes under the same name, while it goes on.
-  form().addEventListener('change', event => { if (event.target.matches('input:not([data-add]), select')) send(sums()); });
+  form().addEventListener('change', event => { if (event.target.matches('input:not([data-add]), select')) send(sums); });
   form().addEventListener('submit', event => {
     const address = event.submitter?.getAttribute('formaction');
     if (!address) return;
@@ -51,17 +51,11 @@ function bind() {
     send(address);
   });
   form().addEventListener('keydown', event => {
-    if (event.key === 'Enter' && event.target.matches('[data-add]')) {
-      event.preventDefault();
-      send(sums().replace('Sums', 'Add'));
-    } else if (event.key === 'Enter' && event.target.matches('input')) {
-      event.preventDefault();
-      send(sums());
-    } else if (event.altKey && ['ArrowUp', 'ArrowDown'].includes(event.key)) {
+    if (event.altKey && ['ArrowUp', 'ArrowDown'].includes(event.key)) {
       const row = event.target.closest('[data-row]');
       if (!row) return;
       event.preventDefault();
-      send(`${sums().replace('Sums', event.key === 'ArrowUp' ? 'Up' : 'Down')}&row=${row.dataset.row}`);
+      send(`${adds.replace('=Add', event.key === 'ArrowUp' ? '=Up' : '=Down')}&row=${row.dataset.row}`);
     }
   });
 }
