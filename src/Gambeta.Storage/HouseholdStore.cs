@@ -55,7 +55,7 @@ public static class HouseholdStore
             values (@Household, @Id, @Nickname, @BirthYear, @foot, @level)
             on conflict do nothing
             """,
-            new { work.Household, player.Id, player.Nickname, player.BirthYear, foot = player.Preferred.ToWords(), level = player.Level.ToWords() });
+            new { work.Household, player.Id, player.Nickname, player.BirthYear, foot = player.Preferred.ToKey(), level = player.Level.ToKey() });
 
     /// <summary>
     /// Looks at a household with a sign-in, in one round trip, and keeps no connection: what follows may take its time. The two statements are one implicit
@@ -132,7 +132,7 @@ public static class HouseholdStore
         update household set units = @units, other_foot = @OtherFoot, sounds = @Sounds, week_starts_on = @WeekStartsOn, time_zone = @TimeZone, clip_penalty = @ClipPenalty
         where household_id = @Household
         """,
-        new { work.Household, units = settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, WeekStartsOn = (short)settings.WeekStartsOn, settings.TimeZone, settings.ClipPenalty });
+        new { work.Household, units = settings.Units.ToKey(), settings.OtherFoot, settings.Sounds, WeekStartsOn = (short)settings.WeekStartsOn, settings.TimeZone, settings.ClipPenalty });
 
     /// <summary>Changes a player; sets that were played stay as they are.</summary>
     public static Task ChangePlayerAsync(HouseholdWork work, Player player) => work.ExecuteAsync(
@@ -140,7 +140,7 @@ public static class HouseholdStore
         update player set nickname = @Nickname, birth_year = @BirthYear, preferred_foot = @foot, level = @level
         where household_id = @Household and player_id = @Id
         """,
-        new { work.Household, player.Id, player.Nickname, player.BirthYear, foot = player.Preferred.ToWords(), level = player.Level.ToWords() });
+        new { work.Household, player.Id, player.Nickname, player.BirthYear, foot = player.Preferred.ToKey(), level = player.Level.ToKey() });
 
     /// <summary>Erases a player with everything that was played.</summary>
     public static Task ErasePlayerAsync(HouseholdWork work, Guid player) => work.ExecuteAsync(

@@ -15,7 +15,7 @@ internal sealed record LayoutText(
     public static string Write(Layout layout) => JsonSerializer.Serialize(
         new LayoutText(
             [.. layout.Markers.Select(Pair)], RunNotation.Write(layout.Steps), Pair(layout.Start), Pair(layout.Finish), layout.Clearance, layout.WallAhead,
-            layout.Standing.ToWords(), layout.Shape?.ToWords(), new(layout.Measures), layout.Run),
+            layout.Standing.ToKey(), layout.Shape?.ToKey(), new(layout.Measures), layout.Run),
         Written);
 
     public static Layout Read(string key, string name, string laid)

@@ -27,7 +27,7 @@ internal sealed class MarkRow
         Measure = mark.Key.Measure.ToString(),
         PlayerId = mark.Key.PlayerId,
         Drill = mark.Key.Drill,
-        Feet = mark.Key.Feet.ToWords(),
+        Feet = mark.Key.Feet.ToKey(),
         Layout = mark.Key.Layout,
         Value = mark.Value,
         MadeAt = mark.At.UtcDateTime,

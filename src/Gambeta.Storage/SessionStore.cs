@@ -17,7 +17,7 @@ public static class SessionStore
           set control = excluded.control, fault = excluded.fault, other_foot = excluded.other_foot, answered_at = excluded.answered_at
           where drill_answer.answered_at <= excluded.answered_at
         """,
-        new { work.Household, session, player, answer.Item, answer.Drill, control = answer.Control?.ToWords(), answer.Fault, otherFoot = answer.OtherFoot?.ToWords(), at = at.UtcDateTime });
+        new { work.Household, session, player, answer.Item, answer.Drill, control = answer.Control?.ToKey(), answer.Fault, otherFoot = answer.OtherFoot?.ToKey(), at = at.UtcDateTime });
 
     /// <summary>What was said about the drills of a sitting, in their order.</summary>
     public static async Task<IReadOnlyList<DrillAnswer>> AnswersAsync(HouseholdWork work, Guid session) =>
@@ -54,7 +54,7 @@ public static class SessionStore
         values (@Household, @Id, @player, @session, @part, @Day)
         on conflict do nothing
         """,
-        new { work.Household, pain.Id, player, session, part = pain.Part.ToWords(), pain.Day });
+        new { work.Household, pain.Id, player, session, part = pain.Part.ToKey(), pain.Day });
 
     /// <summary>The pains of a player of which nobody said yet that practice may go on, latest first.</summary>
     public static async Task<IReadOnlyList<Pain>> OpenPainsAsync(HouseholdWork work, Guid player) =>

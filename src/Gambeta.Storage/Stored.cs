@@ -7,5 +7,5 @@ internal static class Stored
 {
     /// <summary>Reads an enumeration's words, which a check constraint or this application wrote.</summary>
     public static T Word<T>(string words) where T : struct, Enum =>
-        EnumWords.TryRead<T>(words, out var value) ? value : throw new InvalidDataException($"'{words}' is no {typeof(T).Name}.");
+        Keys.TryRead<T>(words, out var value) ? value : throw new InvalidDataException($"'{words}' is no {typeof(T).Name}.");
 }

@@ -95,14 +95,14 @@ public static class YardStore
             work.Household,
             id,
             space.Name,
-            kind = space.Kind.ToWords(),
+            kind = space.Kind.ToKey(),
             space.Width,
             space.Length,
-            ground = space.Ground.ToWords(),
-            wallSide = space.Wall?.Side.ToWords(),
+            ground = space.Ground.ToKey(),
+            wallSide = space.Wall?.Side.ToKey(),
             wallWidth = space.Wall?.Width,
             wallHeight = space.Wall?.Height,
-            behind = space.Behind.Select(behind => behind.ToWords()).ToArray(),
+            behind = space.Behind.Select(behind => behind.ToKey()).ToArray(),
         });
 
     /// <summary>Puts a space away.</summary>
@@ -119,7 +119,7 @@ public static class YardStore
             insert into thing (household_id, thing, number) select @Household, thing, number from unnest(@things, @numbers) as n(thing, number)
             on conflict (household_id, thing) do update set number = excluded.number
             """,
-            new { work.Household, things = there.Select(thing => thing.Key.ToWords()).ToArray(), numbers = there.Select(thing => (short)thing.Value).ToArray() });
+            new { work.Household, things = there.Select(thing => thing.Key.ToKey()).ToArray(), numbers = there.Select(thing => (short)thing.Value).ToArray() });
     }
 
     /// <summary>Keeps a player's pace; a second one on the same day replaces the first.</summary>
@@ -128,7 +128,7 @@ public static class YardStore
         insert into pace (household_id, player_id, measured_on, metres, source) values (@Household, @player, @On, @Metres, @source)
         on conflict (household_id, player_id, measured_on) do update set metres = excluded.metres, source = excluded.source
         """,
-        new { work.Household, player, pace.On, pace.Pace.Metres, source = pace.Source.ToWords() });
+        new { work.Household, player, pace.On, pace.Pace.Metres, source = pace.Source.ToKey() });
 
     /// <summary>True when the check was made in a space on a day.</summary>
     public static Task<bool> IsCheckedAsync(HouseholdWork work, Guid? space, DateOnly day) => work.ExecuteScalarAsync<bool>(

@@ -27,8 +27,8 @@ public class CatalogueTests(ITestOutputHelper output)
         foreach (var (family, least) in Least)
         {
             var cards = Cards.All.Cards.Count(card => card.Family == family);
-            output.WriteLine($"{family.ToWords(),-24} {cards,4} cards, {least} wanted");
-            cards.ShouldBeGreaterThanOrEqualTo(least, family.ToWords());
+            output.WriteLine($"{family.ToKey(),-24} {cards,4} cards, {least} wanted");
+            cards.ShouldBeGreaterThanOrEqualTo(least, family.ToKey());
         }
         output.WriteLine($"{"all",-24} {Cards.All.Cards.Length,4} cards");
         Cards.All.Cards.Length.ShouldBeGreaterThanOrEqualTo(135);
@@ -44,7 +44,7 @@ public class CatalogueTests(ITestOutputHelper output)
         foreach (var twins in Cards.All.Cards.GroupBy(card => (card.Pattern, card.MeasuredBy)))
         {
             var lonely = twins.Where(card => twins.Count() > 1 && !twins.Any(other => card.After.Contains(other.Id) || other.After.Contains(card.Id)));
-            lonely.Select(card => card.Id).ShouldBeEmpty($"{twins.Key.Pattern}, measured by {twins.Key.MeasuredBy.ToWords()}");
+            lonely.Select(card => card.Id).ShouldBeEmpty($"{twins.Key.Pattern}, measured by {twins.Key.MeasuredBy.ToKey()}");
         }
     }
 

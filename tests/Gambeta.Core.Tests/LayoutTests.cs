@@ -107,7 +107,7 @@ public class LayoutTests
             - { key: b, name: B, run: Round both., markers: [0 2, 1.5 3], steps: "1 left, 2 right loop", start: 0 0, finish: 0 5, clearance: 0.3, wall: 6 }
             """);
         parts.Layouts["a"].Measures["distance"].ShouldBe(4);
-        parts.Layouts["a"].Run.ShouldStartWith("Through the gate");
+        parts.Layouts["a"].RunInWords.ShouldStartWith("Through the gate");
         var b = parts.Layouts["b"];
         (b.Finish, b.Clearance, b.WallAhead, b.Run, b.Steps.Length).ShouldBe((new Spot(0, 5), 0.3, 6, "Round both.", 2));
     }

@@ -156,7 +156,7 @@ public class PlayedBoundsTests
     {
         foreach (var example in JsonDocument.Parse(Repository.Cases("typed-tries")).RootElement.EnumerateArray())
         {
-            var measuredBy = EnumWords.TryRead<MeasuredBy>(string.Concat(example.GetProperty("measuredBy").GetString()!.Select(c => char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : c.ToString())), out var read) ? read : throw new InvalidDataException();
+            var measuredBy = Keys.TryRead<MeasuredBy>(string.Concat(example.GetProperty("measuredBy").GetString()!.Select(c => char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : c.ToString())), out var read) ? read : throw new InvalidDataException();
             var typed = example.GetProperty("typed").GetString()!;
             var dropped = example.GetProperty("dropped").EnumerateArray().Select(d => d.ValueKind == JsonValueKind.Null ? null : (bool?)d.GetBoolean()).ToList();
             typed.Split(", ").Select(word => TypedTries.Dropped(word, measuredBy)).ShouldBe(dropped);

@@ -111,7 +111,7 @@ public class SheetTests
 
     private static readonly Gen<ImmutableArray<SheetDrill>> AnySheet =
         Gen.Select(Gen.Int[0, 5], Gen.Int[0, 2]).Array[1, 7]
-            .Select(rows => Drills([.. rows.OrderBy(r => r.Item2).Select(r => $"{((SheetPart)(2 + r.Item2)).ToWords()}: {Mixed[r.Item1]}")]));
+            .Select(rows => Drills([.. rows.OrderBy(r => r.Item2).Select(r => $"{((SheetPart)(2 + r.Item2)).ToKey()}: {Mixed[r.Item1]}")]));
 
     [Fact]
     public void No_order_within_the_parts_needs_fewer_layings() => AnySheet.Sample(drills =>

@@ -24,11 +24,11 @@ public class TempoTests
     {
         foreach (var family in Enum.GetValues<Family>())
         {
-            EnumWords.TryRead<Family>(family.ToWords(), out var read).ShouldBeTrue();
+            Keys.TryRead<Family>(family.ToKey(), out var read).ShouldBeTrue();
             read.ShouldBe(family);
         }
-        Family.BallMasteryOnTheSpot.ToWords().ShouldBe("ball mastery on the spot");
-        EnumWords.TryRead<CountedBy>("Tapped", out _).ShouldBeFalse();
-        EnumWords.Choices<TryEnd>().ShouldBe("dropped, stopped, in the air");
+        Family.BallMasteryOnTheSpot.ToKey().ShouldBe("ball mastery on the spot");
+        Keys.TryRead<CountedBy>("Tapped", out _).ShouldBeFalse();
+        Keys.Choices<TryEnd>().ShouldBe("dropped, stopped, in the air");
     }
 }

@@ -7,7 +7,7 @@ public partial class ArchitectureTests
 {
     [Fact]
     public void The_core_knows_neither_web_nor_database_nor_storage() =>
-        Types.InAssembly(typeof(Core.EnumWords).Assembly).ShouldNot()
+        Types.InAssembly(typeof(Core.Keys).Assembly).ShouldNot()
             .HaveDependencyOnAny("Microsoft.AspNetCore", "Npgsql", "Dapper", "System.Data", "Gambeta.Storage", "Gambeta.Web")
             .GetResult().FailingTypeNames.ShouldBeNull();
 

@@ -69,5 +69,5 @@ public class DrawingTests
 
     [Fact]
     public void Every_place_has_a_mark_of_its_own() =>
-        new[] { "", "Today", "Drills", "Yard", "Logbook", "Records", "Household" }.Select(place => Drawn(PlaceMark.Draw(place))).ShouldBeUnique();
+        RailPlace.All.Select(place => Drawn(PlaceMark.Draw(place.Turns))).Append(Drawn(PlaceMark.Draw())).ShouldBeUnique();
 }

@@ -112,7 +112,7 @@ public class HouseholdDataTests(TestServer server)
             (read["left"]!.GetValue<int>(), read["right"]!.GetValue<int>(), read["milliseconds"]!.GetValue<int>()).ShouldBe((set.Touches.Left, set.Touches.Right, (int)set.Worked.TotalMilliseconds));
             (DateTimeOffset.Parse(read["at"]!.GetValue<string>(), CultureInfo.InvariantCulture), read["day"]!.GetValue<string>()).ShouldBe((set.StartedAt, Wording.Iso(set.Day)));
             (read["taps"]?.GetValue<string>(), read["plannedCount"]?.GetValue<int>(), read["beatTo"]?.GetValue<int>()).ShouldBe((set.Events, set.Plan.Count, set.Plan.BeatTo));
-            EnumWords.TryRead<MeasuredBy>(read["measured"]!.GetValue<string>(), out var measured).ShouldBeTrue();
+            Keys.TryRead<MeasuredBy>(read["measured"]!.GetValue<string>(), out var measured).ShouldBeTrue();
             ResultJson.Read(measured, read["resultVersion"]!.GetValue<int>(), read["result"]!.ToJsonString()).ShouldBe(set.Result);
             (read["removedAt"] is null).ShouldBe(set.Id != sets[2].Id);
         }

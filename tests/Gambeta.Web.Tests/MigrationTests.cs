@@ -88,7 +88,7 @@ public class MigrationTests(TestServer server)
         {
             var (set, played) = (await SetStore.FindAsync(work, Guid.Parse(change!["set_id"]!.GetValue<string>())), change["before"]!);
             set.ShouldNotBeNull();
-            (set.Touches.Left, set.CountedBy.ToWords()).ShouldBe((played["touches_left"]!.GetValue<int>(), played["counted_by"]!.GetValue<string>()));
+            (set.Touches.Left, set.CountedBy.ToKey()).ShouldBe((played["touches_left"]!.GetValue<int>(), played["counted_by"]!.GetValue<string>()));
             var result = set.Result switch
             {
                 RepsResult reps => (reps.CleanReps == played["clean_reps"]!.GetValue<int>(), reps.Slips == played["slips"]!.GetValue<int>()),

@@ -230,7 +230,7 @@ public partial class YardPageTests(TestServer server)
         (await browser.PageAsync($"/yard/space/{fields["newId"]}")).ShouldContain("value=\"9\"");
         (await browser.PageAsync("/yard")).ShouldContain("6.0 × 9.0 m");
 
-        var things = Enum.GetValues<Thing>().ToDictionary(thing => Gambeta.Core.EnumWords.ToWords(thing), _ => "0");
+        var things = Enum.GetValues<Thing>().ToDictionary(thing => Gambeta.Core.Keys.ToKey(thing), _ => "0");
         (things["ball"], things["marker"]) = ("1", "many");
         (await browser.SubmitAsync("/yard/things", "/yard/things", things)).Page.ShouldContain("“many” markers");
         things["marker"] = "3";

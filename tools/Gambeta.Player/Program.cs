@@ -54,7 +54,7 @@ foreach (var phase in run.Sheet.Phases)
     {
         at += TimeSpan.FromSeconds(phase.ExpectedSeconds);
         if (phase.Kind is PhaseKind.Between or PhaseKind.Done)
-            await PostAsync("/api/answers", new { session, run.Player, item = phase.Drill, drill = drill.Drill, control = (options.Skill > 0.7 ? Control.Easy : options.Skill > 0.3 ? Control.Mostly : Control.Shaky).ToWords(), at });
+            await PostAsync("/api/answers", new { session, run.Player, item = phase.Drill, drill = drill.Drill, control = (options.Skill > 0.7 ? Control.Easy : options.Skill > 0.3 ? Control.Mostly : Control.Shaky).ToKey(), at });
         continue;
     }
     var (events, seconds) = player.Play(drill, phase);
@@ -67,7 +67,7 @@ foreach (var phase in run.Sheet.Phases)
         run.Player,
         drill = drill.Drill,
         order = ++order,
-        feet = phase.Feet.ToWords(),
+        feet = phase.Feet.ToKey(),
         startedAt = began,
         plannedSeconds = phase.Seconds,
         countedBy = "tapped",

@@ -30,7 +30,7 @@ public sealed class CardReader(SharedParts shared)
     public IReadOnlyList<DrillCard> Read(string file, TextReader yaml)
     {
         var items = YamlFile.Items(file, yaml, "drill cards").ToList();
-        return items.Count > MostCards ? throw items[MostCards].Wrong($"a file has {MostCards} cards at most.") : [.. items.Select(ReadCard)];
+        return items.Count > MostCards ? throw items[MostCards].Wrong(Say("card-files.a-file-has-cards-at", ("mostCards", MostCards))) : [.. items.Select(ReadCard)];
     }
 
     private DrillCard ReadCard(YamlPlace at)
@@ -60,12 +60,12 @@ public sealed class CardReader(SharedParts shared)
             LeastAge = at.OptionalWhole("age", 4, 18),
             Layout = at.Has("layout") ? ReadLayout(at.Inside("layout")) : null,
         };
-        if (card.Name.Length > LongestName) throw at.Inside("name").Wrong($"a name has {LongestName} letters at most.");
+        if (card.Name.Length > LongestName) throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", LongestName)));
         if (card.Feet != FeetPlan.BothTogether && card.Pattern.Feet != Feet.Right)
-            throw at.Inside("pattern").Wrong($"'{card.Name}' is worked one foot at a time: write its pattern for the right foot.");
-        if (Ways.Of(card.MeasuredBy).Lacks(card) is { } lack) throw (card.Layout is null ? at : at.Inside("layout")).Wrong($"'{card.Name}' {lack}");
+            throw at.Inside("pattern").Wrong(Say("card-files.is-worked-one-foot-at", ("name", card.Name)));
+        if (Ways.Of(card.MeasuredBy).Lacks(card) is { } lack) throw (card.Layout is null ? at : at.Inside("layout")).Wrong(lack);
         if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)
-            throw at.Inside("gear").Wrong("a kind of gear stands there twice; the ball is always there.");
+            throw at.Inside("gear").Wrong(Say("card-files.a-kind-of-gear-stands"));
         at.NothingElse();
         return card;
     }
@@ -76,11 +76,11 @@ public sealed class CardReader(SharedParts shared)
         var id = at.Scalar();
         return id.Length is > 0 and <= LongestId && id.All(c => c is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-')
             ? id
-            : throw at.Wrong($"'{id}' is no id: lower-case letters, digits and hyphens only, {LongestId} at most.");
+            : throw at.Wrong(Say("card-files.is-no-id-lower-case", ("id", id), ("longestId", LongestId)));
     }
 
     private static bool ReadSlips(YamlPlace at) =>
-        at.Scalar() == "fine" ? true : throw at.Wrong("'slips' says 'fine', or it is left out.");
+        at.Scalar() == "fine" ? true : throw at.Wrong(Say("card-files.slips-says-fine-or-it"));
 
     private static TempoRange ReadTempo(string written)
     {
@@ -88,7 +88,7 @@ public sealed class CardReader(SharedParts shared)
             .Select(word => double.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : 0).ToList();
         return numbers is [>= 1 and var slow, var steady, <= Tempo.MostTouchesASecond * 60 and var fast] && slow < steady && steady < fast
             ? new TempoRange(new(slow), new(steady), new(fast))
-            : throw new FormatException($"'{written}' is no tempo: slow, steady and fast in touches a minute, going up, as in '40 70 100'.");
+            : throw new FormatException(Say("card-files.is-no-tempo-slow-steady", ("written", written)));
     }
 
     private static Places ReadPlaces(string written)
@@ -96,9 +96,9 @@ public sealed class CardReader(SharedParts shared)
         var places = Places.None;
         foreach (var word in written.Split([' ', ','], StringSplitOptions.RemoveEmptyEntries))
         {
-            places |= EnumWords.TryRead<Places>(word, out var place) && place != Places.None
+            places |= Keys.TryRead<Places>(word, out var place) && place != Places.None
                 ? place
-                : throw new FormatException($"'{word}' is no place; understood are: indoors, patio, garden, wall, goal.");
+                : throw new FormatException(Say("card-files.is-no-place-understood-are", ("word", word)));
         }
         return places;
     }
@@ -109,17 +109,17 @@ public sealed class CardReader(SharedParts shared)
             .Select(word => double.TryParse(word, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var side) ? side : 0).ToList();
         return sides is [> 0 and <= 100, > 0 and <= 100]
             ? new Floor(sides[0], sides[1])
-            : throw new FormatException($"'{written}' is no floor: width and length in metres within 100, as in '1.5 x 3'.");
+            : throw new FormatException(Say("card-files.is-no-floor-width-and", ("written", written)));
     }
 
     private static ImmutableArray<string> ReadCues(YamlPlace at)
     {
         var cues = at.Items("cues", MostItems).ToList();
-        if (cues.Count is < 1 or > 3) throw at.Inside("cues").Wrong("a card has one to three cues.");
+        if (cues.Count is < 1 or > 3) throw at.Inside("cues").Wrong(Say("card-files.a-card-has-one-to"));
         foreach (var cue in cues)
         {
             if (cue.Scalar(LongestCue).Split(' ', StringSplitOptions.RemoveEmptyEntries).Length is 0 or > WordsInACue)
-                throw cue.Wrong($"'{cue.Scalar()}' has no word or more than {WordsInACue}.");
+                throw cue.Wrong(Say("card-files.has-no-word-or-more", ("cue", cue.Scalar()), ("wordsInACue", WordsInACue)));
         }
         return [.. cues.Select(cue => cue.Scalar())];
     }
@@ -131,9 +131,9 @@ public sealed class CardReader(SharedParts shared)
             if (!item.IsText) return SharedParts.ReadFault(item, id: "");
             return shared.Faults.TryGetValue(item.Scalar(), out var fault)
                 ? fault
-                : throw item.Wrong($"'{item.Scalar()}' is not in the list of faults.");
+                : throw item.Wrong(Say("card-files.is-not-in-the-list", ("fault", item.Scalar())));
         }).ToImmutableArray();
-        return faults.IsEmpty ? throw at.Inside("faults").Wrong("a card has at least one fault.") : faults;
+        return faults.IsEmpty ? throw at.Inside("faults").Wrong(Say("card-files.a-card-has-at-least")) : faults;
     }
 
     private static CardDoses ReadDoses(YamlPlace at, MeasuredBy measuredBy)
@@ -151,6 +151,6 @@ public sealed class CardReader(SharedParts shared)
     private Layout ReadLayout(YamlPlace at)
     {
         if (!at.IsText) return SharedParts.ReadLayout(at);
-        return shared.Layouts.TryGetValue(at.Scalar(), out var layout) ? layout : throw at.Wrong($"'{at.Scalar()}' is not in the list of layouts.");
+        return shared.Layouts.TryGetValue(at.Scalar(), out var layout) ? layout : throw at.Wrong(Say("card-files.scalar-is-not-in", ("layout", at.Scalar())));
     }
 }

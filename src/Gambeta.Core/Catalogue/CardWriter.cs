@@ -22,13 +22,13 @@ public static class CardWriter
         Line("id", Text(card.Id), first: true);
         Line("name", Text(card.Name));
         Line("purpose", Text(card.Purpose));
-        Line("family", Text(card.Family.ToWords()));
+        Line("family", Text(card.Family.ToKey()));
         if (!card.After.IsEmpty) Line("after", List(card.After));
         Line("pattern", Text(card.Pattern.ToString()));
-        Line("feet", Text(card.Feet.ToWords()));
-        Line("measured by", Text(card.MeasuredBy.ToWords()));
-        Line("intensity", Text(card.Intensity.ToWords()));
-        if (card.From != Level.FirstWeeks) Line("level", Text(card.From.ToWords()));
+        Line("feet", Text(card.Feet.ToKey()));
+        Line("measured by", Text(card.MeasuredBy.ToKey()));
+        Line("intensity", Text(card.Intensity.ToKey()));
+        if (card.From != Level.FirstWeeks) Line("level", Text(card.From.ToKey()));
         if (card.SlipsAreFine) Line("slips", Text("fine"));
         if (card.LeastAge is { } age) Line("age", Text(age.ToString(CultureInfo.InvariantCulture)));
         Line("tempo", Text(string.Join(' ', new[] { card.Tempo.Slow, card.Tempo.Steady, card.Tempo.Fast }.Select(tempo => Number(tempo.TouchesAMinute)))));
@@ -36,7 +36,7 @@ public static class CardWriter
         Line("reps", Text(string.Join(", ", card.Doses.ByReps.Select(dose => $"{dose.Times}x{dose.Reps}/{Number(dose.Rest.TotalSeconds)}"))));
         if (card.Doses.Own is { } own) Line(own[0] is TriesDose ? "tries" : "runs", Text(string.Join(", ", own.Select(Own))));
         if (card.Gear.Length > 1) Line("gear", List(card.Gear.Skip(1).Select(item => item.ToString())));
-        Line("place", Text(string.Join(' ', Enum.GetValues<Places>().Where(place => place != Places.None && card.Places.HasFlag(place)).Select(place => place.ToWords()))));
+        Line("place", Text(string.Join(' ', Enum.GetValues<Places>().Where(place => place != Places.None && card.Places.HasFlag(place)).Select(place => place.ToKey()))));
         Line("space", Text($"{Number(card.Space.Width)} x {Number(card.Space.Length)}"));
         if (card.Layout is { } layout)
         {
@@ -55,10 +55,11 @@ public static class CardWriter
 
     private static string LayoutLine(Layout layout)
     {
-        var parts = new List<string> { $"key: {Text(layout.Key)}", $"name: {Text(layout.Name)}", $"run: {Text(layout.Run)}" };
+        var parts = new List<string> { $"key: {Text(layout.Key)}", $"name: {Text(layout.Name)}" };
+        if (layout.Run.Length > 0) parts.Add($"run: {Text(layout.Run)}");
         if (layout.Shape is { } kind)
         {
-            parts.Add($"shape: {Text(kind.ToWords())}");
+            parts.Add($"shape: {Text(kind.ToKey())}");
             parts.AddRange(Shape.Of(kind).Parameters.Select(parameter => $"{parameter.Key}: {Text(Precise(layout.Measures[parameter.Key]))}"));
         }
         else
@@ -69,7 +70,7 @@ public static class CardWriter
             if (layout.Finish != default) parts.Add($"finish: {Text(Place(layout.Finish))}");
             parts.Add($"clearance: {Text(Precise(layout.Clearance))}");
             if (layout.WallAhead is { } wall) parts.Add($"wall: {Text(Precise(wall))}");
-            parts.Add($"standing: {Text(layout.Standing.ToWords())}");
+            parts.Add($"standing: {Text(layout.Standing.ToKey())}");
         }
         return "{ " + string.Join(", ", parts) + " }";
     }

@@ -21,7 +21,7 @@ public sealed class DrillCatalogue
         Cards = [.. cards];
         var all = Cards.Concat(retired ?? []).ToList();
         var twice = all.GroupBy(c => c.Id).FirstOrDefault(g => g.Count() > 1);
-        if (twice is not null) throw new ArgumentException($"Two drill cards have the id '{twice.Key}'.", nameof(cards));
+        if (twice is not null) throw new ArgumentException(Say("card-files.two-cards-have-the-id", ("id", twice.Key)), nameof(cards));
         _byId = all.ToFrozenDictionary(c => c.Id);
         _order = Cards.Select((card, i) => (card.Id, i)).ToFrozenDictionary(c => c.Id, c => c.i);
         Rungs = new Rungs(Cards);

@@ -42,11 +42,11 @@ public readonly record struct GearItem(GearKind Kind, int Count = 1)
         if (space > 0 && !int.TryParse(written.AsSpan(0, space), NumberStyles.None, CultureInfo.InvariantCulture, out count)) count = 0;
         var word = written[(space + 1)..];
         if (count > 1 && word.EndsWith('s')) word = word[..^1];
-        return count is >= 1 and <= 20 && EnumWords.TryRead<GearKind>(word, out var kind)
+        return count is >= 1 and <= 20 && Keys.TryRead<GearKind>(word, out var kind)
             ? new GearItem(kind, count)
-            : throw new FormatException($"'{written}' is no gear; understood are: {EnumWords.Choices<GearKind>()}, with a number before it as in '4 markers'.");
+            : throw new FormatException(Say("card-files.is-no-gear-understood-are", ("written", written), ("choices", Keys.Choices<GearKind>())));
     }
 
     /// <inheritdoc/>
-    public override string ToString() => Count == 1 ? Kind.ToWords() : string.Create(CultureInfo.InvariantCulture, $"{Count} {Kind.ToWords()}s");
+    public override string ToString() => Count == 1 ? Kind.ToKey() : string.Create(CultureInfo.InvariantCulture, $"{Count} {Kind.ToKey()}s");
 }

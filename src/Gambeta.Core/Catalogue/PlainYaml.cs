@@ -33,15 +33,15 @@ internal sealed class PlainYaml(string file, IParser inner) : IParser
 
     private void Look(ParsingEvent read)
     {
-        if (read is AnchorAlias) throw Wrong(read, "'*' for something that was written before is not understood here: write it out.");
+        if (read is AnchorAlias) throw Wrong(read, Say("card-files.for-something-that-was-written"));
         if (read is NodeEvent node)
         {
-            if (!node.Anchor.IsEmpty) throw Wrong(read, "'&' for something that is used again is not understood here: write it out each time.");
-            if (!node.Tag.IsEmpty) throw Wrong(read, "'!' for a type is not understood here: everything is a text.");
+            if (!node.Anchor.IsEmpty) throw Wrong(read, Say("card-files.for-something-that-is-used"));
+            if (!node.Tag.IsEmpty) throw Wrong(read, Say("card-files.for-a-type-is-not"));
             // In a mapping it is a word's turn, then its value's.
             if (_open.TryPeek(out var wantsKey) && wantsKey is { } key)
             {
-                if (key && read is not Scalar) throw Wrong(read, "a word is wanted before ':'.");
+                if (key && read is not Scalar) throw Wrong(read, Say("card-files.a-word-is-wanted-before"));
                 _open.Pop();
                 _open.Push(!key);
             }
@@ -49,12 +49,12 @@ internal sealed class PlainYaml(string file, IParser inner) : IParser
         switch (read)
         {
             case Scalar text:
-                if (++_texts > MostTexts) throw Wrong(read, $"more than {MostTexts} texts in one file.");
-                if (text.Value.Length > LongestText) throw Wrong(read, $"a text has {LongestText} letters at most.");
-                if (text.Value.AsSpan().IndexOfAny(NoText.Signs) >= 0) throw Wrong(read, "a text holds a sign that cannot be shown.");
+                if (++_texts > MostTexts) throw Wrong(read, Say("card-files.more-than-texts-in-one", ("mostTexts", MostTexts)));
+                if (text.Value.Length > LongestText) throw Wrong(read, Say("card-files.a-text-has-letters-at", ("longestText", LongestText)));
+                if (text.Value.AsSpan().IndexOfAny(NoText.Signs) >= 0) throw Wrong(read, Say("card-files.a-text-holds-a-sign"));
                 break;
             case SequenceStart or MappingStart:
-                if (_open.Count == Deepest) throw Wrong(read, "lists and brackets lie too deep in each other.");
+                if (_open.Count == Deepest) throw Wrong(read, Say("card-files.lists-and-brackets-lie-too"));
                 _open.Push(read is MappingStart ? true : null);
                 break;
             case SequenceEnd or MappingEnd:

@@ -17,7 +17,7 @@ public sealed class Rungs
         foreach (var card in cards)
         {
             if (card.After.FirstOrDefault(id => !_cards.ContainsKey(id)) is { } nobody)
-                throw new ArgumentException($"'{card.Id}' stands on '{nobody}', which is no card.", nameof(cards));
+                throw new ArgumentException(Say("card-files.stands-on-no-card", ("id", card.Id), ("below", nobody)), nameof(cards));
         }
         _above = cards.SelectMany(card => card.After, (card, below) => (card, below))
             .GroupBy(pair => pair.below, pair => pair.card).ToFrozenDictionary(group => group.Key, group => group.ToImmutableArray());
@@ -62,7 +62,7 @@ public sealed class Rungs
                 if (--waits[above.Id] == 0) free.Enqueue(above);
             }
         }
-        if (waits.Count > 0) throw new ArgumentException($"The rungs go round in a ring: {string.Join(", ", waits.Keys.Order())}.", nameof(cards));
+        if (waits.Count > 0) throw new ArgumentException(Say("card-files.rungs-go-in-a-ring", ("ring", string.Join(", ", waits.Keys.Order()))), nameof(cards));
     }
 
     private ImmutableArray<ImmutableArray<DrillCard>> WriteLadders(ImmutableArray<DrillCard> cards)

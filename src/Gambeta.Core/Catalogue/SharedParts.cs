@@ -39,7 +39,7 @@ public sealed class SharedParts
         layout = layout with { Key = key, Name = name, Run = at.Has("run") ? at.Text("run", LongestSentence) : layout.Run };
         at.NothingElse();
         var (_, problems) = Course.Of(layout);
-        return problems.IsEmpty ? layout : throw at.Wrong($"this layout cannot be run: {string.Join(", ", problems.Select(problem => $"{problem.Kind.ToWords()} {problem.First} {problem.Second}"))}.");
+        return problems.IsEmpty ? layout : throw at.Wrong(Say("card-files.this-layout-cannot-be-run", ("second", string.Join(", ", problems.Select(problem => $"{problem.Kind.ToKey()} {problem.First} {problem.Second}")))));
     }
 
     private static Layout ReadShape(YamlPlace at)
@@ -47,7 +47,7 @@ public sealed class SharedParts
         var shape = Shape.Of(at.Word<ShapeKind>("shape"));
         var measures = shape.Parameters.Where(parameter => at.Has(parameter.Key)).ToDictionary(parameter => parameter.Key, parameter => at.Inside(parameter.Key).Read(ReadNumber));
         return shape.Wrong(measures).FirstOrDefault() is { } wrong
-            ? throw at.Inside(wrong.Key).Wrong(FormattableString.Invariant($"'{wrong.Key}' goes from {wrong.Least} to {wrong.Most}."))
+            ? throw at.Inside(wrong.Key).Wrong(Say("card-files.goes-from-to", ("key", wrong.Key), ("least", wrong.Least), ("most", wrong.Most)))
             : shape.Lay(measures);
     }
 
@@ -56,7 +56,7 @@ public sealed class SharedParts
         var markers = at.Items("markers", LayoutCheck.MostMarkers).Select(marker => marker.Read(ReadSpot)).ToImmutableArray();
         return new Layout
         {
-            Markers = markers.IsEmpty ? throw at.Wrong("a layout has at least one marker.") : markers,
+            Markers = markers.IsEmpty ? throw at.Wrong(Say("card-files.a-layout-has-at-least")) : markers,
             Steps = at.Has("steps") ? at.Inside("steps").Read(written => RunNotation.Read(written, markers.Length)) : [],
             Start = at.Has("start") ? at.Inside("start").Read(ReadSpot) : default,
             Finish = at.Has("finish") ? at.Inside("finish").Read(ReadSpot) : default,
@@ -69,7 +69,7 @@ public sealed class SharedParts
     private static double ReadNumber(string written) =>
         double.TryParse(written, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
             ? value
-            : throw new FormatException($"'{written}' is no number.");
+            : throw new FormatException(Say("card-files.is-no-number", ("written", written)));
 
     private static Spot ReadSpot(string written)
     {
@@ -77,13 +77,13 @@ public sealed class SharedParts
             .Select(word => double.TryParse(word, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) ? value : double.NaN).ToImmutableArray();
         return metres is [>= -100 and <= 100, >= -100 and <= 100]
             ? new Spot(metres[0], metres[1])
-            : throw new FormatException($"'{written}' is no marker: metres to the right and ahead of the start, as in '-0.8 2'.");
+            : throw new FormatException(Say("card-files.is-no-marker-metres-to", ("written", written)));
     }
 
     private static FrozenDictionary<string, T> ById<T>(string file, IEnumerable<T> items, Func<T, string> id)
     {
         var all = items.ToList();
         var twice = all.GroupBy(id).FirstOrDefault(group => group.Count() > 1);
-        return twice is null ? all.ToFrozenDictionary(id) : throw new CatalogueException(file, 1, $"'{twice.Key}' stands there twice.");
+        return twice is null ? all.ToFrozenDictionary(id) : throw new CatalogueException(file, 1, Say("card-files.stands-there-twice", ("key", twice.Key)));
     }
 }

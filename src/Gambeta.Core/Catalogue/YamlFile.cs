@@ -18,15 +18,15 @@ internal static class YamlFile
         }
         catch (YamlException broken)
         {
-            throw new CatalogueException(file, broken.Start.Line, $"this is not YAML: {broken.Message}");
+            throw new CatalogueException(file, broken.Start.Line, Say("card-files.this-is-not-yaml", ("message", broken.Message)));
         }
         catch (Exception lost) when (lost is InvalidOperationException or ArgumentException or FormatException or IndexOutOfRangeException or NullReferenceException)
         {
             // The library loses its way at a bracket that is never closed, and at some that close nothing; only the last event knows where it was.
-            throw new CatalogueException(file, parser.Current?.End.Line ?? 1, "this is not YAML from here on: is a bracket or quote left open?");
+            throw new CatalogueException(file, parser.Current?.End.Line ?? 1, Say("card-files.this-is-not-yaml-from"));
         }
         if (stream.Documents.Count != 1 || stream.Documents[0].RootNode is not YamlSequenceNode items)
-            throw new CatalogueException(file, 1, $"expected a list of {what}.");
+            throw new CatalogueException(file, 1, Say("card-files.expected-a-list-of", ("what", what)));
         return items.Children.Select(node => new YamlPlace(file, node));
     }
 }

@@ -8,14 +8,14 @@ internal sealed class YamlPlace(string file, YamlNode node)
 {
     private readonly HashSet<string> _read = [];
 
-    private YamlMappingNode Mapping => node as YamlMappingNode ?? throw Wrong("expected 'word: value' lines here.");
+    private YamlMappingNode Mapping => node as YamlMappingNode ?? throw Wrong(Say("card-files.expected-word-value-lines-here"));
 
     public CatalogueException Wrong(string reason) => new(file, node.Start.Line, reason);
 
     public string Text(string key, int longest = PlainYaml.LongestText)
     {
         var child = Child(key);
-        return child is YamlScalarNode { Value: { Length: > 0 } value } && !string.IsNullOrWhiteSpace(value) ? At(child).Within(value, longest) : throw At(child).Wrong($"'{key}' wants a text.");
+        return child is YamlScalarNode { Value: { Length: > 0 } value } && !string.IsNullOrWhiteSpace(value) ? At(child).Within(value, longest) : throw At(child).Wrong(Say("card-files.wants-a-text", ("key", key)));
     }
 
     public int Whole(string key, int least, int most)
@@ -23,15 +23,15 @@ internal sealed class YamlPlace(string file, YamlNode node)
         var text = Text(key);
         return int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
             ? value
-            : throw At(Child(key)).Wrong($"'{key}' wants a whole number from {least} to {most}, not '{text}'.");
+            : throw At(Child(key)).Wrong(Say("card-files.wants-a-whole-number-from", ("key", key), ("least", least), ("most", most), ("text", text)));
     }
 
     public T Word<T>(string key) where T : struct, Enum
     {
         var text = Text(key);
-        return EnumWords.TryRead<T>(text, out var value)
+        return Keys.TryRead<T>(text, out var value)
             ? value
-            : throw At(Child(key)).Wrong($"'{text}' is no {key}; understood are: {EnumWords.Choices<T>()}.");
+            : throw At(Child(key)).Wrong(Say("card-files.is-no-understood-are", ("text", text), ("key", key), ("choices", Keys.Choices<T>())));
     }
 
     public bool Has(string key)
@@ -45,11 +45,11 @@ internal sealed class YamlPlace(string file, YamlNode node)
     public IEnumerable<YamlPlace> Items(string key, int most)
     {
         var child = Child(key);
-        if (child is not YamlSequenceNode items) throw At(child).Wrong($"'{key}' wants a list.");
-        return items.Children.Count <= most ? items.Children.Select(At) : throw At(child).Wrong($"'{key}' has {most} items at most.");
+        if (child is not YamlSequenceNode items) throw At(child).Wrong(Say("card-files.wants-a-list", ("key", key)));
+        return items.Children.Count <= most ? items.Children.Select(At) : throw At(child).Wrong(Say("card-files.has-items-at-most", ("key", key), ("most", most)));
     }
 
-    public string Scalar(int longest = PlainYaml.LongestText) => node is YamlScalarNode { Value: { } value } ? Within(value, longest) : throw Wrong("expected a text.");
+    public string Scalar(int longest = PlainYaml.LongestText) => node is YamlScalarNode { Value: { } value } ? Within(value, longest) : throw Wrong(Say("card-files.expected-a-text"));
 
     public string? Optional(string key) => Has(key) ? Text(key) : null;
 
@@ -76,17 +76,17 @@ internal sealed class YamlPlace(string file, YamlNode node)
         foreach (var (key, _) in Mapping.Children)
         {
             if (key is YamlScalarNode { Value: { } word } && !_read.Contains(word))
-                throw At(key).Wrong($"'{word}' means nothing on a drill card.");
+                throw At(key).Wrong(Say("card-files.means-nothing-on-a-drill", ("word", word)));
         }
     }
 
-    private string Within(string text, int longest) => text.Length <= longest ? text : throw Wrong($"that is {text.Length} letters; at most {longest} can be shown.");
+    private string Within(string text, int longest) => text.Length <= longest ? text : throw Wrong(Say("card-files.that-is-letters-at-most", ("text", text.Length), ("longest", longest)));
 
     private YamlPlace At(YamlNode child) => new(file, child);
 
     private YamlNode Child(string key)
     {
         _read.Add(key);
-        return Mapping.Children.TryGetValue(new YamlScalarNode(key), out var child) ? child : throw Wrong($"'{key}' is missing.");
+        return Mapping.Children.TryGetValue(new YamlScalarNode(key), out var child) ? child : throw Wrong(Say("card-files.is-missing", ("key", key)));
     }
 }

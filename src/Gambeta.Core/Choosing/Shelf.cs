@@ -76,7 +76,7 @@ public sealed class Shelf
             Gear = card.Gear.Aggregate(0, (mask, item) => mask | (1 << (int)item.Kind));
             Seconds = [.. Enum.GetValues<Level>().Select(l => DoseArithmetic.Amount(card, card.Doses[l], Foot.Right, card.Tempo.Steady).Total.TotalSeconds)];
             _text = " " + string.Join(' ',
-                [card.Name, card.Purpose, card.Family.ToWords(), .. card.Cues, .. card.Pattern.Surfaces.Select(s => s.Surface.ToWords())])
+                [card.Name, card.Purpose, card.Family.ToKey(), .. card.Cues, .. card.Pattern.Surfaces.Select(s => s.Surface.ToKey())])
                 .ToLowerInvariant().Replace('-', ' ');
         }
 

@@ -22,12 +22,12 @@ internal static partial class DoseReader
     public static RoundsDose OneTime(string text) =>
         Sets(text) is (var rounds and >= 1 and <= 12, var work and >= 5 and <= 300, var rest)
             ? new RoundsDose(rounds, TimeSpan.FromSeconds(work)) { Rest = rest }
-            : throw new FormatException($"'{text}' is no dose by time: 1 to 12 rounds of 5 to 300 s with at most 300 s of rest, as in '3x30/20'.");
+            : throw new FormatException(Say("card-files.is-no-dose-by-time", ("text", text)));
 
     public static RepsDose OneReps(string text) =>
         Sets(text) is (var times and >= 1 and <= 12, var reps and >= 1 and <= 200, var rest)
             ? new RepsDose(reps, times) { Rest = rest }
-            : throw new FormatException($"'{text}' is no dose by reps: 1 to 12 sets of 1 to 200 reps with at most 300 s of rest, as in '2x15/20'.");
+            : throw new FormatException(Say("card-files.is-no-dose-by-reps", ("text", text)));
 
     public static TriesDose OneTries(string text) =>
         Times(text) is (var tries and >= 1 and <= 50, var rest) ? new TriesDose(tries) { Rest = rest } : throw Wrong(text, "tries", 50);
@@ -36,12 +36,12 @@ internal static partial class DoseReader
         Times(text) is (var runs and >= 1 and <= 20, var rest) ? new RunsDose(runs) { Rest = rest } : throw Wrong(text, "runs", 20);
 
     private static FormatException Wrong(string text, string what, int most) =>
-        new($"'{text}' is no number of {what}: 1 to {most} with at most 300 s of rest, as in '4/40'.");
+        new(Say("card-files.is-no-number-of", ("text", text), ("what", what), ("most", most)));
 
     private static ImmutableArray<T> Three<T>(YamlPlace at, string example, Func<string, T> read)
     {
         var items = at.Scalar().Split(',', StringSplitOptions.TrimEntries);
-        if (items.Length != 3) throw at.Wrong($"three doses are wanted, for first weeks, steady and sharp, as in '{example}, {example}, {example}'.");
+        if (items.Length != 3) throw at.Wrong(Say("card-files.three-doses-are-wanted-for", ("example", example)));
         try
         {
             return [.. items.Select(read)];

@@ -19,7 +19,7 @@ public static class DoseText
             ["reps", var form] => DoseReader.OneReps(form),
             ["tries", var form] => DoseReader.OneTries(form),
             ["runs", var form] => DoseReader.OneRuns(form),
-            _ => throw new FormatException($"'{written}' is no dose: say 'time 3x30/20', 'reps 2x15/20', 'tries 8/0' or 'runs 4/40'."),
+            _ => throw new FormatException(Say("card-files.is-no-dose-say-time", ("written", written))),
         };
     }
 
@@ -38,7 +38,7 @@ public static class DoseText
     }
 
     /// <summary>The words that a drill's dose may begin with, its usual one first: a course is run, a streak is tried, everything else goes by reps or time.</summary>
-    public static ImmutableArray<string> WaysOf(DrillCard card) => [.. Ways.Of(card.MeasuredBy).Doses.Select(form => form.ToWords())];
+    public static ImmutableArray<string> WaysOf(DrillCard card) => [.. Ways.Of(card.MeasuredBy).Doses.Select(form => form.ToKey())];
 
     /// <summary>True when the drill can be played in this dose.</summary>
     public static bool Suits(DrillCard card, Dose dose) => WaysOf(card).Contains(Write(dose).Split(' ')[0]);

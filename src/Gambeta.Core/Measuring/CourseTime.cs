@@ -41,7 +41,7 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     public override bool FollowsABeat => false;
 
     /// <inheritdoc/>
-    public override string? Lacks(DrillCard card) => card.Layout is null ? "is timed on a course: its layout is missing." : null;
+    public override string? Lacks(DrillCard card) => card.Layout is null ? Say("card-files.lacks-its-layout", ("name", card.Name)) : null;
 
     /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) => played.Timed with { Clips = played.Count(PlayEventKind.Slip), Void = played.Count(PlayEventKind.Void) > 0 };

@@ -27,7 +27,7 @@ public static class ResultJson
         }
         catch (Exception wrong) when (wrong is JsonException or InvalidOperationException or KeyNotFoundException or ArgumentException)
         {
-            throw new FormatException($"'{written}' is no result of {measuredBy.ToWords()}.", wrong);
+            throw new FormatException($"'{written}' is no result of {measuredBy.ToKey()}.", wrong);
         }
     }
 

@@ -44,7 +44,7 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
 
     /// <inheritdoc/>
     public override string? Lacks(DrillCard card) =>
-        card.Layout is not { } layout ? "is timed on a course: its layout is missing." : layout.Markers.IsEmpty ? "goes through stations: its layout has no markers." : null;
+        card.Layout is not { } layout ? Say("card-files.lacks-its-layout", ("name", card.Name)) : layout.Markers.IsEmpty ? Say("card-files.lacks-its-markers", ("name", card.Name)) : null;
 
     /// <inheritdoc/>
     public override ChallengeRules Rules(DrillCard card) => ChallengeRules.None with { Stations = card.Layout!.Markers.Length };

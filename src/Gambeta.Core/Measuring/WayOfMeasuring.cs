@@ -49,7 +49,7 @@ public abstract class WayOfMeasuring
     /// <summary>True where touches follow each other evenly enough for a beat.</summary>
     public virtual bool FollowsABeat => true;
 
-    /// <summary>What a card of this measure lacks; nothing where all is there.</summary>
+    /// <summary>What a card of this measure lacks, in a sentence; nothing where all is there.</summary>
     public virtual string? Lacks(DrillCard card) => null;
 
     /// <summary>What scoring needs to know of a card besides what happened.</summary>

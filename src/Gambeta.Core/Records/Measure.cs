@@ -69,7 +69,7 @@ public readonly record struct Measure(MeasureKind Kind, int Size = 0)
 
     /// <summary>The written form that is stored: "touches in 30", "streak".</summary>
     public override string ToString() =>
-        Size == 0 ? Kind.ToWords() : string.Create(CultureInfo.InvariantCulture, $"{Kind.ToWords()} {Size}");
+        Size == 0 ? Kind.ToKey() : string.Create(CultureInfo.InvariantCulture, $"{Kind.ToKey()} {Size}");
 
     /// <summary>Reads the written form.</summary>
     /// <exception cref="FormatException">It is none.</exception>
@@ -77,9 +77,9 @@ public readonly record struct Measure(MeasureKind Kind, int Size = 0)
     {
         var space = written.LastIndexOf(' ');
         if (space > 0 && int.TryParse(written[(space + 1)..], NumberStyles.None, CultureInfo.InvariantCulture, out var size)
-            && EnumWords.TryRead<MeasureKind>(written[..space], out var sized))
+            && Keys.TryRead<MeasureKind>(written[..space], out var sized))
             return new Measure(sized, size);
-        return EnumWords.TryRead<MeasureKind>(written, out var kind)
+        return Keys.TryRead<MeasureKind>(written, out var kind)
             ? new Measure(kind)
             : throw new FormatException($"'{written}' is no measure.");
     }

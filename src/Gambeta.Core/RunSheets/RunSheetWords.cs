@@ -1,4 +1,3 @@
-using System.Globalization;
 using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Sheets;
@@ -9,57 +8,61 @@ namespace Gambeta.Core.RunSheets;
 /// <summary>The words on a run sheet: few, short, and read from three metres.</summary>
 internal static class RunSheetWords
 {
-    public const string Done = "Done";
-    public const string SetOut = "Set out the yard";
+    public static string Done => Say("run-sheets.done");
+    public static string SetOut => Say("run-sheets.set-out-the-yard");
 
     public static string Label(MeasuredBy measuredBy, int number, int count) => (Ways.Of(measuredBy).Doses[0], measuredBy) switch
     {
-        (DoseForm.Reps, _) => Text($"Set {number} of {count}"),
-        (DoseForm.Runs, _) => Text($"Run {number} of {count}"),
-        (DoseForm.Tries, MeasuredBy.LadderRung) when count == 1 => "Your ladder",
-        (DoseForm.Tries, _) when count == 1 => "Your tries",
-        _ => Text($"Round {number} of {count}"),
+        (DoseForm.Reps, _) => Say("run-sheets.set-of", ("number", number), ("count", count)),
+        (DoseForm.Runs, _) => Say("run-sheets.run-of", ("number", number), ("count", count)),
+        (DoseForm.Tries, MeasuredBy.LadderRung) when count == 1 => Say("run-sheets.your-ladder"),
+        (DoseForm.Tries, _) when count == 1 => Say("run-sheets.your-tries"),
+        _ => Say("run-sheets.round-of", ("number", number), ("count", count)),
     };
 
     public static string Pause(PhaseKind kind, Feet next) => kind switch
     {
-        PhaseKind.Ready => "Get ready",
-        PhaseKind.Swap => $"Swap feet: {next.ToWords()}",
-        _ => "Rest",
+        PhaseKind.Ready => Say("run-sheets.get-ready"),
+        PhaseKind.Swap => next == Feet.Left ? Say("run-sheets.swap-feet-left") : Say("run-sheets.swap-feet-right"),
+        _ => Say("run-sheets.rest"),
     };
 
     public static string AfterWork(Feet? next, int rest, bool swaps, string? nextDrill) => (next, nextDrill) switch
     {
-        (null, null) => "then you are done",
-        (null, _) => $"then {nextDrill}",
-        _ => Text($"then rest {rest} s") + (swaps ? $", then {next.Value.ToWords()} foot" : ", then again"),
+        (null, null) => Say("run-sheets.then-you-are-done"),
+        (null, _) => Say("run-sheets.then", ("nextDrill", nextDrill)),
+        (Feet.Left, _) when swaps => Say("run-sheets.then-rest-s-then-left", ("rest", rest)),
+        (Feet.Right, _) when swaps => Say("run-sheets.then-rest-s-then-right", ("rest", rest)),
+        _ => Say("run-sheets.then-rest-s-then-again", ("rest", rest)),
     };
 
-    public static string Between(string next) => $"Next: {next}";
+    public static string Between(string next) => Say("run-sheets.next", ("next", next));
 
     public static string Then(SheetDrill drill, Feet feet)
     {
         var measuredBy = drill.Card.MeasuredBy;
         var amount = drill.Dose switch
         {
-            RoundsDose rounds => Text($"{rounds.Work.TotalSeconds} s"),
-            RepsDose reps when measuredBy is MeasuredBy.CleanReps => Text($"{reps.Reps} clean reps"),
-            RepsDose passes when measuredBy is MeasuredBy.CleanPasses => Text($"{passes.Reps} passes"),
-            RepsDose touches when measuredBy is MeasuredBy.TouchesInARound => Text($"{touches.Reps} reps"),
-            RepsDose shots when measuredBy is MeasuredBy.StrikesByZone => Text($"{shots.Reps} strikes"),
-            RepsDose tries => Text($"{tries.Reps} tries"),
-            TriesDose goes when measuredBy == MeasuredBy.LadderRung => Text($"{goes.Tries} goes at the ladder"),
-            TriesDose runs when measuredBy == MeasuredBy.RunInTouches => Text($"{runs.Tries} run-ins"),
-            TriesDose tries => Text($"{tries.Tries} tries"),
-            _ when measuredBy == MeasuredBy.StationsTime => "once through all stations",
-            _ => "one run, finish back at the start",
+            RoundsDose rounds => $"{rounds.Work.TotalSeconds} s",
+            RepsDose reps when measuredBy is MeasuredBy.CleanReps => Say("run-sheets.clean-reps", ("reps", reps.Reps)),
+            RepsDose passes when measuredBy is MeasuredBy.CleanPasses => Say("run-sheets.passes", ("reps", passes.Reps)),
+            RepsDose touches when measuredBy is MeasuredBy.TouchesInARound => Say("run-sheets.reps", ("reps", touches.Reps)),
+            RepsDose shots when measuredBy is MeasuredBy.StrikesByZone => Say("run-sheets.strikes", ("reps", shots.Reps)),
+            RepsDose tries => Say("run-sheets.tries", ("reps", tries.Reps)),
+            TriesDose goes when measuredBy == MeasuredBy.LadderRung => Say("run-sheets.goes-at-the-ladder", ("tries", goes.Tries)),
+            TriesDose runs when measuredBy == MeasuredBy.RunInTouches => Say("run-sheets.run-ins", ("tries", runs.Tries)),
+            TriesDose tries => Say("run-sheets.tries-tries", ("tries", tries.Tries)),
+            _ when measuredBy == MeasuredBy.StationsTime => Say("run-sheets.once-through-all-stations"),
+            _ => Say("run-sheets.one-run-finish-back-at"),
         };
-        var who = feet == Feet.Both ? "" : $", {feet.ToWords()} foot";
-        return measuredBy == MeasuredBy.CourseTime ? $"then {amount}" : $"then {amount}{who}";
+        return (measuredBy == MeasuredBy.CourseTime ? Feet.Both : feet) switch
+        {
+            Feet.Left => Say("run-sheets.then-left-foot", ("amount", amount)),
+            Feet.Right => Say("run-sheets.then-right-foot", ("amount", amount)),
+            _ => Say("run-sheets.then-amount", ("amount", amount)),
+        };
     }
 
     /// <summary>What a voice says of what comes.</summary>
-    public static string Spoken(string drill, Feet feet) => feet == Feet.Both ? drill : $"{drill}, {feet.ToWords()} foot";
-
-    private static string Text(FormattableString words) => words.ToString(CultureInfo.InvariantCulture);
+    public static string Spoken(string drill, Feet feet) => feet switch { Feet.Left => Say("run-sheets.left-foot", ("drill", drill)), Feet.Right => Say("run-sheets.right-foot", ("drill", drill)), _ => drill };
 }

@@ -80,7 +80,7 @@ public enum FirstTouchKind
 public sealed record FirstTouchItem(FirstTouchKind Kind, SpaceSide? Side = null)
 {
     /// <summary>The stored word: "glass behind far", "shoes".</summary>
-    public override string ToString() => Side is { } side ? $"{Kind.ToWords()} {side.ToWords()}" : Kind.ToWords();
+    public override string ToString() => Side is { } side ? $"{Kind.ToKey()} {side.ToKey()}" : Kind.ToKey();
 }
 
 /// <summary>The short check before the first touch, once a space and day.</summary>

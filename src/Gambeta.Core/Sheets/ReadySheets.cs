@@ -33,7 +33,7 @@ public static class ReadySheets
     private static ReadySheet ReadOne(YamlPlace at)
     {
         var name = at.Text("name");
-        if (name.Length > Sheet.LongestName) throw at.Inside("name").Wrong($"a name has {Sheet.LongestName} letters at most.");
+        if (name.Length > Sheet.LongestName) throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", Sheet.LongestName)));
         var items = at.Items("items", Sheet.MostItems).Select(line => line.Read(SheetNotation.ReadItem)).ToImmutableArray();
         var ready = new ReadySheet(at.Text("id"), new Sheet(name, items), at.Text("for"), at.Word<Places>("place"), at.Whole("minutes", 5, 60));
         at.NothingElse();

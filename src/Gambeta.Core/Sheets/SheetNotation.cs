@@ -16,7 +16,7 @@ public static class SheetNotation
     public static ImmutableArray<SheetItem> Read(string lines)
     {
         var items = lines.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(ReadItem).ToImmutableArray();
-        return items.Length <= Sheet.MostItems ? items : throw new FormatException($"A sheet has {Sheet.MostItems} drills at most.");
+        return items.Length <= Sheet.MostItems ? items : throw new FormatException(Say("card-files.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
     }
 
     /// <summary>Reads one line.</summary>
@@ -24,10 +24,10 @@ public static class SheetNotation
     public static SheetItem ReadItem(string line)
     {
         var colon = line.IndexOf(':', StringComparison.Ordinal);
-        if (colon < 0 || !EnumWords.TryRead<SheetPart>(line[..colon].Trim(), out var part))
-            throw new FormatException($"'{line}' does not begin with a part of the session: {EnumWords.Choices<SheetPart>()}, and a colon.");
+        if (colon < 0 || !Keys.TryRead<SheetPart>(line[..colon].Trim(), out var part))
+            throw new FormatException(Say("card-files.does-not-begin-with-a", ("line", line), ("choices", Keys.Choices<SheetPart>())));
         var words = line[(colon + 1)..].Split(',', StringSplitOptions.TrimEntries);
-        if (words[0].Length is 0 or > 64) throw new FormatException($"'{line}' names no drill.");
+        if (words[0].Length is 0 or > 64) throw new FormatException(Say("card-files.names-no-drill", ("line", line)));
         var (dose, otherOnly) = ((Dose?)null, false);
         foreach (var word in words.Skip(1))
         {
@@ -42,5 +42,5 @@ public static class SheetNotation
 
     /// <summary>Writes one line.</summary>
     public static string Write(SheetItem item) =>
-        $"{item.Part.ToWords()}: {item.Drill}{(item.Dose is { } dose ? $", {DoseText.Write(dose)}" : "")}{(item.OtherFootOnly ? $", {OtherFootOnly}" : "")}";
+        $"{item.Part.ToKey()}: {item.Drill}{(item.Dose is { } dose ? $", {DoseText.Write(dose)}" : "")}{(item.OtherFootOnly ? $", {OtherFootOnly}" : "")}";
 }

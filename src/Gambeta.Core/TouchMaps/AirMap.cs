@@ -84,7 +84,7 @@ internal sealed class AirMap
                     Between(between.Happening, i > 0 ? beats[i - 1] : null, next);
                     break;
                 default:
-                    _marks.Add(new MapMark(_ball, beats[i].Words, beats[i].Foot, _stops.Count, Turned: false));
+                    _marks.Add(new MapMark(_ball, beats[i].Written, beats[i].Foot, _stops.Count, Turned: false));
                     Stay(_flight, PathKind.Floor);
                     break;
             }

@@ -80,7 +80,7 @@ internal sealed class FloorMap
                     Turn(NextTouch(beats, i));
                     break;
                 case Shown shown:
-                    _marks.Add(new MapMark(_ball, shown.Words, shown.By, _stops.Count, _turned));
+                    _marks.Add(new MapMark(_ball, shown.Written, shown.By, _stops.Count, _turned));
                     Wait();
                     break;
                 case Contact contact:

@@ -58,7 +58,7 @@ public sealed record MapStop(int Number, MapPoint At, Touch Touch, MapPoint Shoe
 public sealed record MapPath(MapPoint From, MapPoint Bend, MapPoint To, double Seconds, PathKind Kind, int After, double Rise = 0);
 
 /// <summary>Something besides touches: a sham, a hand, a bounce, a wall. Number is the touch it follows.</summary>
-public sealed record MapMark(MapPoint At, string Words, Foot? Foot, int After, bool Turned);
+public sealed record MapMark(MapPoint At, string Key, Foot? Foot, int After, bool Turned);
 
 /// <summary>
 /// A picture of one rep, computed from its pattern and a tempo: where the ball is at each touch, the way it takes, and where the

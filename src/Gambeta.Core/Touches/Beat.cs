@@ -45,7 +45,7 @@ public abstract record Beat
     public virtual Foot? Foot => null;
 
     /// <summary>Its words without the foot.</summary>
-    public abstract string Words { get; }
+    public abstract string Written { get; }
 }
 
 /// <summary>A touch.</summary>
@@ -58,7 +58,7 @@ public sealed record Contact(Touch Touch) : Beat
     public override Foot? Foot => Touch.Foot;
 
     /// <inheritdoc/>
-    public override string Words => $"{Touch.Surface.ToWords()} {Touch.Move.ToWords()}";
+    public override string Written => $"{Touch.Surface.ToKey()} {Touch.Move.ToKey()}";
 }
 
 /// <summary>A sham: counts no touch.</summary>
@@ -71,7 +71,7 @@ public sealed record Shown(Foot By, Sham Sham) : Beat
     public override Foot? Foot => By;
 
     /// <inheritdoc/>
-    public override string Words => Sham.ToWords();
+    public override string Written => Sham.ToKey();
 }
 
 /// <summary>Something between touches: counts no touch and has no foot.</summary>
@@ -81,5 +81,5 @@ public sealed record Between(Happening Happening) : Beat
     public override Beat Mirror() => this;
 
     /// <inheritdoc/>
-    public override string Words => Happening.ToWords();
+    public override string Written => Happening.ToKey();
 }

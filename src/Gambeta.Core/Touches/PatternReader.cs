@@ -44,8 +44,8 @@ public static class PatternReader
             at = stop + 1;
         }
         if (mirrors) beats.AddRange([.. beats.Select(beat => beat.Mirror())]);
-        if (beats.Count > MostBeats) throw new PatternException($"That is {beats.Count} steps; a pattern has {MostBeats} at most.", 0, written.Length);
-        if (!beats.Any(beat => beat is Contact)) throw new PatternException("A pattern has at least one touch, as in 'R sole back'.", end, 0);
+        if (beats.Count > MostBeats) throw new PatternException(Say("card-files.that-is-steps-a-pattern", ("beats", beats.Count), ("mostBeats", MostBeats)), 0, written.Length);
+        if (!beats.Any(beat => beat is Contact)) throw new PatternException(Say("card-files.a-pattern-has-at-least"), end, 0);
         return new Pattern(beats);
     }
 
@@ -55,33 +55,32 @@ public static class PatternReader
         if (Feet.TryGetValue(word, out var named))
         {
             foot = named;
-            if (!step.Next(out word)) throw step.Missing($"what does the {named.ToWords()} foot do? Write a surface and where the ball goes, as in 'sole back'.");
+            if (!step.Next(out word)) throw step.Missing(Say("card-files.what-does-the-foot-do", ("foot", named.ToKey())));
         }
         Beat beat;
-        if (EnumWords.TryRead<Happening>(word, out var happening)) beat = new Between(happening);
-        else if (EnumWords.TryRead<Sham>(word, out var sham)) beat = new Shown(foot ?? throw step.Wrong($"which foot? Write R or L before '{word}'."), sham);
+        if (Keys.TryRead<Happening>(word, out var happening)) beat = new Between(happening);
+        else if (Keys.TryRead<Sham>(word, out var sham)) beat = new Shown(foot ?? throw step.Wrong(Say("card-files.which-foot-write-r-or", ("word", word))), sham);
         else beat = new Contact(ReadTouch(step, word, foot));
 
         var times = 1;
-        if (step.Next(out var more) && !ReadTimes(more, out times)) throw step.Wrong($"'{more}' does not belong here: a comma goes between two steps, 'x2' repeats one.");
-        if (step.Next(out var left)) throw step.Wrong($"'{left}' does not belong here: a comma goes between two steps.");
+        if (step.Next(out var more) && !ReadTimes(more, out times)) throw step.Wrong(Say("card-files.does-not-belong-here-a", ("more", more)));
+        if (step.Next(out var left)) throw step.Wrong(Say("card-files.left-does-not-belong", ("left", left)));
         for (var i = 0; i < times; i++) beats.Add(beat);
         // A little too long is told whole, at the end; far too long is not even written out.
-        if (beats.Count > 10 * MostBeats) throw step.Wrong($"more than {beats.Count} steps up to here; a pattern has {MostBeats} at most.");
+        if (beats.Count > 10 * MostBeats) throw step.Wrong(Say("card-files.more-than-steps-up-to", ("beats", beats.Count), ("mostBeats", MostBeats)));
     }
 
     private static Touch ReadTouch(Step step, string word, Foot? foot)
     {
-        if (!EnumWords.TryRead<Surface>(word, out var surface))
+        if (!Keys.TryRead<Surface>(word, out var surface))
         {
-            throw step.Wrong($"'{word}' is no surface; understood are: {EnumWords.Choices<Surface>()}; "
-                + $"without a touch: {EnumWords.Choices<Sham>()}, {EnumWords.Choices<Happening>()}.");
+            throw step.Wrong(Say("card-files.is-no-surface-understood-are", ("word", word), ("surfaces", Keys.Choices<Surface>()), ("shams", Keys.Choices<Sham>()), ("happenings", Keys.Choices<Happening>())));
         }
-        if (foot is null) throw step.Wrong($"which foot? Write R or L before '{word}'.");
-        if (!step.Next(out var way)) throw step.Missing($"where does the ball go? Understood are: {EnumWords.Choices<BallMove>()}.");
-        return EnumWords.TryRead<BallMove>(way, out var move)
+        if (foot is null) throw step.Wrong(Say("card-files.which-foot-write-r-or", ("word", word)));
+        if (!step.Next(out var way)) throw step.Missing(Say("card-files.where-does-the-ball-go", ("choices", Keys.Choices<BallMove>())));
+        return Keys.TryRead<BallMove>(way, out var move)
             ? new Touch(foot.Value, surface, move)
-            : throw step.Wrong($"'{way}' is no way the ball goes; understood are: {EnumWords.Choices<BallMove>()}.");
+            : throw step.Wrong(Say("card-files.is-no-way-the-ball", ("way", way), ("choices", Keys.Choices<BallMove>())));
     }
 
     private static bool ReadTimes(string word, out int times)

@@ -24,7 +24,7 @@ public static class PatternWriter
                 written.Append(by == Foot.Right ? "R " : "L ");
                 foot = by;
             }
-            written.Append(beats[i].Words);
+            written.Append(beats[i].Written);
             if (times > 1) written.Append(" x").Append(times);
             i += times;
         }

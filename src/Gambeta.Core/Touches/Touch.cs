@@ -7,5 +7,5 @@ public readonly record struct Touch(Foot Foot, Surface Surface, BallMove Move)
     public Touch Mirror() => this with { Foot = Foot.Other() };
 
     /// <summary>The touch in words: "right sole back".</summary>
-    public override string ToString() => $"{Foot.ToWords()} {Surface.ToWords()} {Move.ToWords()}";
+    public override string ToString() => $"{Foot.ToKey()} {Surface.ToKey()} {Move.ToKey()}";
 }

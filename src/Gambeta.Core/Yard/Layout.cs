@@ -43,6 +43,9 @@ public sealed record Layout
     /// <summary>How it is run, in a sentence.</summary>
     public string Run { get; init; } = "";
 
+    /// <summary>How it is run: its own sentence, or that of its shape; empty for one that was set out by hand without a word.</summary>
+    public string RunInWords => Run.Length > 0 ? Run : Shape is { } kind ? Yard.Shape.Of(kind).Run : "";
+
     /// <summary>The shape it was laid from; nothing where the markers were placed freely.</summary>
     public ShapeKind? Shape { get; init; }
 

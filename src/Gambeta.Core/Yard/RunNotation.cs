@@ -18,14 +18,14 @@ public static class RunNotation
     public static ImmutableArray<RunStep> Read(string written, int markers)
     {
         var steps = written.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
-        if (steps.Length > MostSteps) throw new FormatException($"A run has {MostSteps} steps at most.");
+        if (steps.Length > MostSteps) throw new FormatException(Say("card-files.a-run-has-steps-at", ("mostSteps", MostSteps)));
         return [.. steps.Select(step => ReadStep(step, markers))];
     }
 
     /// <summary>Writes what <see cref="Read"/> reads, to the millimetre.</summary>
     public static string Write(IEnumerable<RunStep> steps) => string.Join(", ", steps.Select(step => step switch
     {
-        Past past => $"{past.Marker + 1} {past.Side.ToWords()}" + past.Loops switch { 0 => "", 1 => " loop", var loops => $" {loops} loops" },
+        Past past => $"{past.Marker + 1} {past.Side.ToKey()}" + past.Loops switch { 0 => "", 1 => " loop", var loops => $" {loops} loops" },
         Over over => string.Create(CultureInfo.InvariantCulture, $"over {over.Spot.Right:0.###} {over.Spot.Ahead:0.###}"),
         _ => throw new ArgumentException("There is no such step.", nameof(steps)),
     }));
@@ -34,14 +34,14 @@ public static class RunNotation
     {
         var words = step.Split(' ', StringSplitOptions.RemoveEmptyEntries);
         if (words is ["over", var right, var ahead] && Metres(right) is { } r && Metres(ahead) is { } a) return new Over(new Spot(r, a));
-        if (words.Length is 2 or 3 or 4 && int.TryParse(words[0], NumberStyles.None, CultureInfo.InvariantCulture, out var number) && EnumWords.TryRead<Side>(words[1], out var side))
+        if (words.Length is 2 or 3 or 4 && int.TryParse(words[0], NumberStyles.None, CultureInfo.InvariantCulture, out var number) && Keys.TryRead<Side>(words[1], out var side))
         {
-            if (number < 1 || number > markers) throw new FormatException($"'{step}': there is no marker {number}.");
+            if (number < 1 || number > markers) throw new FormatException(Say("card-files.there-is-no-marker", ("step", step), ("number", number)));
             if (words.Length == 2) return new Past(number - 1, side);
             if (words is [_, _, "loop"]) return new Past(number - 1, side, 1);
             if (words is [_, _, var many, "loops"] && int.TryParse(many, NumberStyles.None, CultureInfo.InvariantCulture, out var loops) && loops is >= 2 and <= 5) return new Past(number - 1, side, loops);
         }
-        throw new FormatException($"'{step}' is no step of a run. Understood are '2 left', '2 right', '2 left loop', '2 left 3 loops' and 'over 0 1.5'.");
+        throw new FormatException(Say("card-files.is-no-step-of-a", ("step", step)));
     }
 
     private static double? Metres(string written) =>

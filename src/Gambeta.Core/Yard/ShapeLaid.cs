@@ -12,10 +12,10 @@ public sealed partial record Shape
     /// <exception cref="ArgumentException">A measure is outside its range (<see cref="Wrong"/> says which).</exception>
     public Layout Lay(IReadOnlyDictionary<string, double> measures)
     {
-        if (Wrong(measures).FirstOrDefault() is { } wrong) throw new ArgumentException($"{wrong.Words}: {wrong.Least} to {wrong.Most}.", nameof(measures));
+        if (Wrong(measures).FirstOrDefault() is { } wrong) throw new ArgumentException($"{wrong.Key}: {wrong.Least} to {wrong.Most}.", nameof(measures));
         var all = Parameters.ToImmutableDictionary(p => p.Key, p => measures.GetValueOrDefault(p.Key, p.Usual));
         var laid = Laid(new Given(all));
-        return laid with { Shape = Kind, Measures = all, Run = Run, Name = Kind.ToWords(), Clearance = all.GetValueOrDefault(Clear, Layout.UsualClearance) };
+        return laid with { Shape = Kind, Measures = all, Name = Kind.ToKey(), Clearance = all.GetValueOrDefault(Clear, Layout.UsualClearance) };
     }
 
     private sealed record Given(IReadOnlyDictionary<string, double> All)

@@ -14,36 +14,36 @@ public sealed record StandIn(string What, bool IsGoodEnough, string Reason = "")
     {
         GearKind.Marker =>
         [
-            new("shoes", true), new("bottles, half full", true, "they fall when clipped, so nobody argues"), new("rolled socks", true, "indoors"), new("cups, upside down", true),
-            new("chalk crosses", true, "nobody can clip a cross: write those times down apart"),
-            new("stones or bricks", false, "the ball jumps off them and an ankle turns on them"),
+            new(Say("stand-ins.shoes"), true), new(Say("stand-ins.bottles-half-full"), true, Say("stand-ins.they-fall-when-clipped-so")), new(Say("stand-ins.rolled-socks"), true, Say("stand-ins.indoors")), new(Say("stand-ins.cups-upside-down"), true),
+            new(Say("stand-ins.chalk-crosses"), true, Say("stand-ins.nobody-can-clip-a-cross")),
+            new(Say("stand-ins.stones-or-bricks"), false, Say("stand-ins.the-ball-jumps-off-them")),
         ],
         GearKind.Upright =>
         [
-            new("chair", true, "its back towards you"), new("broom in a bucket", true, "fill the bucket with sand or water"), new("rucksack, standing", true),
-            new("flower pot", false, "it breaks and cuts"), new("younger brother or sister", false, "they move, and a ball in the face ends the day"),
+            new(Say("stand-ins.chair"), true, Say("stand-ins.its-back-towards-you")), new(Say("stand-ins.broom-in-a-bucket"), true, Say("stand-ins.fill-the-bucket-with-sand")), new(Say("stand-ins.rucksack-standing"), true),
+            new(Say("stand-ins.flower-pot"), false, Say("stand-ins.it-breaks-and-cuts")), new(Say("stand-ins.younger-brother-or-sister"), false, Say("stand-ins.they-move-and-a-ball")),
         ],
         GearKind.Wall =>
         [
-            new("garage door", true, "ask first: it is loud and it dents"), new("bench on its side", true, "for ground passes; wedge its feet"), new("kerb, low", true, "for ground passes, never beside a road"),
-            new("wire fence", false, "it gives the ball back anywhere or not at all"), new("door with glass", false, "it breaks"),
+            new(Say("stand-ins.garage-door"), true, Say("stand-ins.ask-first-it-is-loud")), new(Say("stand-ins.bench-on-its-side"), true, Say("stand-ins.for-ground-passes-wedge-its")), new(Say("stand-ins.kerb-low"), true, Say("stand-ins.for-ground-passes-never-beside")),
+            new(Say("stand-ins.wire-fence"), false, Say("stand-ins.it-gives-the-ball-back")), new(Say("stand-ins.door-with-glass"), false, Say("stand-ins.it-breaks")),
         ],
         GearKind.Goal =>
         [
-            new("two sticks", true, "a goal's width apart, blunt end up"), new("two shoes", true, "everything above knee height is over"), new("chalked frame on a wall", true),
-            new("garden table on its side", false, "it falls over and its edges split"),
+            new(Say("stand-ins.two-sticks"), true, Say("stand-ins.a-goals-width-apart-blunt")), new(Say("stand-ins.two-shoes"), true, Say("stand-ins.everything-above-knee-height-is")), new(Say("stand-ins.chalked-frame-on-a-wall"), true),
+            new(Say("stand-ins.garden-table-on-its-side"), false, Say("stand-ins.it-falls-over-and-its")),
         ],
         GearKind.Chalk =>
         [
-            new("tape", true, "peel it off the same day"), new("string, laid in a square", true), new("wet sponge", true, "gone when it dries: quick rounds"), new("towel", true, "as a square; the ball dies softer on it"),
-            new("paint", false, "it stays"),
+            new(Say("stand-ins.tape"), true, Say("stand-ins.peel-it-off-the-same")), new(Say("stand-ins.string-laid-in-a-square"), true), new(Say("stand-ins.wet-sponge"), true, Say("stand-ins.gone-when-it-dries-quick")), new(Say("stand-ins.towel"), true, Say("stand-ins.as-a-square-the-ball")),
+            new(Say("stand-ins.paint"), false, Say("stand-ins.it-stays")),
         ],
-        GearKind.Bottle => [new("empty carton", true), new("tower of cups", true), new("glass bottle", false, "it breaks and cuts")],
+        GearKind.Bottle => [new(Say("stand-ins.empty-carton"), true), new(Say("stand-ins.tower-of-cups"), true), new(Say("stand-ins.glass-bottle"), false, Say("stand-ins.it-breaks-and-cuts"))],
         GearKind.Ball =>
         [
-            new("soft foam ball", true, "indoors; its records are its own"), new("ball of socks", false, "it does not roll and hardly bounces: touches on it do not compare"),
-            new("tennis ball", false, "another game: fine for fun, no record"),
+            new(Say("stand-ins.soft-foam-ball"), true, Say("stand-ins.indoors-its-records-are-its")), new(Say("stand-ins.ball-of-socks"), false, Say("stand-ins.it-does-not-roll-and")),
+            new(Say("stand-ins.tennis-ball"), false, Say("stand-ins.another-game-fine-for-fun")),
         ],
-        _ => [new("wall or a stair", true, "throw or roll the ball at it yourself")],
+        _ => [new(Say("stand-ins.wall-or-a-stair"), true, Say("stand-ins.throw-or-roll-the-ball"))],
     };
 }

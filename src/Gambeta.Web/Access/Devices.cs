@@ -5,11 +5,11 @@ public static class Devices
 {
     public static string Of(string? agent)
     {
-        return string.IsNullOrEmpty(agent) ? "a device"
-            : Says("iPad", "Tablet") || (Says("Android") && !Says("Mobile")) ? "tablet"
-            : Says("Mobi", "iPhone", "Android") ? "phone"
-            : Says("Windows", "Macintosh", "X11", "Linux", "CrOS") ? "computer"
-            : "a device";
+        return string.IsNullOrEmpty(agent) ? Say("household.a-device")
+            : Says("iPad", "Tablet") || (Says("Android") && !Says("Mobile")) ? Say("household.tablet")
+            : Says("Mobi", "iPhone", "Android") ? Say("household.phone")
+            : Says("Windows", "Macintosh", "X11", "Linux", "CrOS") ? Say("household.computer")
+            : Say("household.a-device");
 
         bool Says(params ReadOnlySpan<string> words)
         {

@@ -2,6 +2,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authorization;
@@ -51,7 +52,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     public string OtherFoot(string words) => Wording.OtherFoot(words, Household.Settings.OtherFoot);
 
     /// <summary>The place on the rail that this page belongs to.</summary>
-    public virtual string Place => "";
+    public virtual RailPlace? Place => null;
 
     /// <summary>A form that this page does not have is not here: without a handler nothing would be known about the household.</summary>
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
@@ -89,7 +90,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
             Brakes.SayWhen(Response, wait);
             return Wording.TooOften(wait);
         }
-        if (!Passwords.Matches(await HouseholdStore.PasswordHashAsync(work), password)) return "That is not the password of this household.";
+        if (!Passwords.Matches(await HouseholdStore.PasswordHashAsync(work), password)) return Say("refusals.that-is-not-the-password");
         await Tools.Brakes.RightPasswordAsync(work.Household);
         return null;
     }

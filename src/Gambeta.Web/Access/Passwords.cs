@@ -35,11 +35,11 @@ public static class Passwords
     public static string? Wrong(string? password, string? name)
     {
         var chosen = password ?? "";
-        if (chosen.Length is < Shortest or > Longest) return $"The password has {Shortest} to {Longest} characters.";
-        if (!NoText.IsText(chosen)) return "The password holds a sign that cannot be typed.";
+        if (chosen.Length is < Shortest or > Longest) return Say("refusals.the-password-has-to-characters", ("shortest", Shortest), ("longest", Longest));
+        if (!NoText.IsText(chosen)) return Say("refusals.the-password-holds-a-sign");
         var plain = OneForm(chosen).Trim();
-        if (plain.Distinct().Count() < 4 || Common.Value.Contains(plain)) return "That password is one of the first that anybody would try. Take three or four words that belong together only for you.";
-        return string.Equals(plain, name?.Trim(), StringComparison.OrdinalIgnoreCase) ? "The password is the household's name. Take another one." : null;
+        if (plain.Distinct().Count() < 4 || Common.Value.Contains(plain)) return Say("refusals.that-password-is-one-of");
+        return string.Equals(plain, name?.Trim(), StringComparison.OrdinalIgnoreCase) ? Say("refusals.the-password-is-the-households") : null;
     }
 
     // An é can be written in two ways; both open.

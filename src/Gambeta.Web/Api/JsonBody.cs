@@ -44,15 +44,15 @@ internal static class JsonBody
     /// <summary>What a JSON object says, or why it is refused.</summary>
     public static (T? Post, IResult? Refused) As<T>(JsonElement json, JsonSerializerOptions options)
     {
-        if (json.ValueKind != JsonValueKind.Object) return (default, Refusal.Final("Nothing was sent that could be kept."));
-        if (!HoldsTexts(json)) return (default, Refusal.Final("A text holds a sign that cannot be kept."));
+        if (json.ValueKind != JsonValueKind.Object) return (default, Refusal.Final(Say("refusals.nothing-was-sent-that-could")));
+        if (!HoldsTexts(json)) return (default, Refusal.Final(Say("refusals.a-text-holds-a-sign")));
         try
         {
             return (json.Deserialize<T>(options)!, null);
         }
         catch (JsonException wrong)
         {
-            return (default, Refusal.Final($"'{wrong.Path?.TrimStart('$', '.')}' is not what it should be."));
+            return (default, Refusal.Final(Say("refusals.is-not-what-it-should", ("what", wrong.Path?.TrimStart('$', '.')))));
         }
     }
 

@@ -45,7 +45,7 @@ internal static class Posts
     private static async Task<IResult> TakeAsync(Post post, HttpContext http, PageTools tools, JsonSerializerOptions options)
     {
         if (!await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http))
-            return Refusal.Of(StatusCodes.Status400BadRequest, "This page is out of date. Load it again.");
+            return Refusal.Of(StatusCodes.Status400BadRequest, Say("refusals.this-page-is-out-of"));
         if (http.Request.Headers[HouseholdHeader] is [{ } named] && named != http.User.HouseholdId().ToString()) return Refusal.SignedOut();
         var (body, refused) = await JsonBody.ReadAsync(http, tools.Limits.PostBytes);
         if (refused is not null) return refused;

@@ -44,13 +44,13 @@ internal static class SessionApi
         if (household is not { Players.Count: > 0 }) return Refusal.SignedOut();
         var plays = player is null ? household.Players[0] : household.Players.Find(known => known.Id == player);
         if (plays is null) return Refusal.NoSuchPlayer();
-        if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such sheet.");
+        if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.there-is-no-such-sheet"));
         var yard = await YardStore.ViewAsync(work);
         var age = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone).Year - plays.BirthYear;
         var drills = SheetDrill.Of(found, await tools.Catalogues.OfAsync(work, household), plays.Level)
             .Where(drill => Cautions.MayStart(drill.Card, age, household.Heading))
             .Select(drill => drill.On(yard.Latest(drill.Card.Id)?.Layout)).ToImmutableArray();
-        if (drills.IsEmpty) return Refusal.Final("Nothing on this sheet may be started by this player.");
+        if (drills.IsEmpty) return Refusal.Final(Say("refusals.nothing-on-this-sheet-may"));
         var run = RunSheetWriter.Write(drills, plays.Preferred, TimeSpan.FromSeconds((double)household.Settings.ClipPenalty));
         return Results.Json(new { player = plays.Id, name = plays.Nickname, sheet = run }, Written);
     }
@@ -58,7 +58,7 @@ internal static class SessionApi
     public static Task<IResult> BeginAsync(SittingPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
     {
         var plan = post.Plan ?? [];
-        if (post.Sheet?.Length > LongestSheet || plan.Count > Sheet.MostItems || plan.Any(IsAbsurd)) return Refusal.Final("That is no plan of a sitting.");
+        if (post.Sheet?.Length > LongestSheet || plan.Count > Sheet.MostItems || plan.Any(IsAbsurd)) return Refusal.Final(Say("refusals.that-is-no-plan-of"));
         // A space that was put away, or is no more, is not known.
         var space = post.Space is { } asked && await YardStore.HasSpaceAsync(work, asked) ? post.Space : null;
         await SittingStore.BeginAsync(work, new Sitting(post.Session, post.Player, post.Outing ?? post.Session, space, post.Sheet, plan, at));
@@ -67,23 +67,23 @@ internal static class SessionApi
 
     public static Task<IResult> AnswerAsync(AnswerPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
     {
-        if (post.Item is < 0 or > SetPlan.LastItem || post.Drill is not { Length: > 0 and <= CardReader.LongestId } || post.Fault?.Length > LongestSheet) return Refusal.Final("Say which drill it was.");
-        if (!Optional<Control>(post.Control, out var control) || !Optional<OtherFootFeel>(post.OtherFoot, out var otherFoot)) return Refusal.Final("That word is not understood.");
+        if (post.Item is < 0 or > SetPlan.LastItem || post.Drill is not { Length: > 0 and <= CardReader.LongestId } || post.Fault?.Length > LongestSheet) return Refusal.Final(Say("refusals.say-which-drill-it-was"));
+        if (!Optional<Control>(post.Control, out var control) || !Optional<OtherFootFeel>(post.OtherFoot, out var otherFoot)) return Refusal.Final(Say("refusals.that-word-is-not-understood"));
         await SessionStore.AnswerAsync(work, post.Session, post.Player, new DrillAnswer(post.Item, post.Drill, control, post.Fault, otherFoot), at);
         return null;
     });
 
     public static Task<IResult> EndAsync(EndPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
     {
-        if (post.Effort is < 1 or > 10) return Refusal.Final("How hard it was goes from 1 to 10.");
-        if (post.Note?.Length > SessionEnd.LongestNote || post.Sheet?.Length > LongestSheet) return Refusal.Final($"A note has {SessionEnd.LongestNote} letters at most.");
+        if (post.Effort is < 1 or > 10) return Refusal.Final(Say("refusals.how-hard-it-was-goes"));
+        if (post.Note?.Length > SessionEnd.LongestNote || post.Sheet?.Length > LongestSheet) return Refusal.Final(Say("refusals.a-note-has-letters-at", ("longestNote", SessionEnd.LongestNote)));
         await SessionStore.EndAsync(work, post.Session, post.Player, post.Sheet, new SessionEnd(post.Effort, post.Note), at);
         return null;
     });
 
     public static Task<IResult> HurtAsync(PainPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Id, post.Player, post.At, async (work, household, at) =>
     {
-        if (!EnumWords.TryRead<PainPart>(post.Part ?? "", out var part)) return Refusal.Final("Where does it hurt?");
+        if (!Keys.TryRead<PainPart>(post.Part ?? "", out var part)) return Refusal.Final(Say("refusals.where-does-it-hurt"));
         var now = tools.Time.GetUtcNow();
         await SessionStore.HurtAsync(work, post.Player, post.Session, new Pain(post.Id, part, LocalDays.DayOf(at > now ? now : at, household.TimeZone)));
         return null;
@@ -91,7 +91,7 @@ internal static class SessionApi
 
     private static async Task<IResult> WithPlayer(HttpContext http, PageTools tools, Guid id, Guid player, DateTimeOffset at, Func<HouseholdWork, HouseholdView, DateTimeOffset, Task<IResult?>> doIt)
     {
-        if (id == Guid.Empty || Moments.OnOurClock(at, tools) is not { } moment) return Refusal.Final("That day cannot be kept.");
+        if (id == Guid.Empty || Moments.OnOurClock(at, tools) is not { } moment) return Refusal.Final(Say("refusals.that-day-cannot-be-kept"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
         if (household is null) return Refusal.SignedOut();
@@ -110,7 +110,7 @@ internal static class SessionApi
     {
         value = null;
         if (string.IsNullOrEmpty(word)) return true;
-        if (!EnumWords.TryRead<T>(word, out var read)) return false;
+        if (!Keys.TryRead<T>(word, out var read)) return false;
         value = read;
         return true;
     }

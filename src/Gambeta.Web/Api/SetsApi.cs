@@ -34,11 +34,11 @@ internal static class SetsApi
 
     public static async Task<IResult> AddAsync(SetPost post, HttpContext http, PageTools tools)
     {
-        if (post.Id == Guid.Empty || post.Session == Guid.Empty) return Refusal.Final("The set is incomplete.");
-        if (!EnumWords.TryRead<Feet>(post.Feet ?? "", out var feet)) return Refusal.Final("Which foot was it: left, right or both?");
-        if (!EnumWords.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refusal.Final("Say how it was counted: tapped, typed or estimated.");
+        if (post.Id == Guid.Empty || post.Session == Guid.Empty) return Refusal.Final(Say("refusals.the-set-is-incomplete"));
+        if (!Keys.TryRead<Feet>(post.Feet ?? "", out var feet)) return Refusal.Final(Say("refusals.which-foot-was-it-left"));
+        if (!Keys.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refusal.Final(Say("refusals.say-how-it-was-counted"));
         if (post.Order is < 1 or > 999 || post.PlannedSeconds is < 1 or > SetCheck.MostSeconds || (post.Draft is null && post.Events is null) || post.Events?.Length > LongestEvents || post.Layout?.Length > SharedParts.LongestKey)
-            return Refusal.Final("The set is incomplete.");
+            return Refusal.Final(Say("refusals.the-set-is-incomplete"));
         if (Moments.OnOurClock(post.StartedAt, tools) is not { } startedAt)
             return Refusal.Final(Wording.Problem(post.StartedAt > tools.Time.GetUtcNow() ? SetProblem.DayInFuture : SetProblem.DayTooOld));
 
@@ -48,7 +48,7 @@ internal static class SetsApi
         if (view.Players.Find(p => p.Id == post.Player) is not { } player) return Refusal.NoSuchPlayer();
         var (card, refused) = await CardAsync(tools, household, view, post.Drill, post.Layout, http.RequestAborted);
         if (refused is not null) return refused;
-        if (!AllowedFeet(card!, player).Contains(feet)) return Refusal.Final($"{card!.Name} is not played with {Wording.Feet(feet)}.");
+        if (!AllowedFeet(card!, player).Contains(feet)) return Refusal.Final(Say("refusals.is-not-played-with", ("name", card!.Name), ("feet", Wording.Feet(feet))));
 
         var frame = new SetFrame(
             post.Id, post.Session, post.Player, post.Order, feet, startedAt, LocalDays.DayOf(SessionDay.Of(post.Session, startedAt), view.TimeZone),
@@ -68,7 +68,7 @@ internal static class SetsApi
         var stored = await SetStore.AddAsync(work, set, new StoringLimits(tools.WritingDay, tools.Limits.WritesADay, tools.Limits.SetsASitting));
         if (stored.Outcome == SetOutcome.TooMuchToday) return TooMuchToday(tools);
         if (stored.Outcome == SetOutcome.NoSuchPlayer) return Refusal.NoSuchPlayer();
-        if (stored.Outcome == SetOutcome.SittingIsFull) return Refusal.Final($"One sitting has {tools.Limits.SetsASitting} sets at most.");
+        if (stored.Outcome == SetOutcome.SittingIsFull) return Refusal.Final(Say("refusals.one-sitting-has-sets-at", ("setsASitting", tools.Limits.SetsASitting)));
         await work.CommitAsync();
         if (stored.Outcome == SetOutcome.Stored) tools.Meters.Stored(set, tools.Time.GetUtcNow());
         return Stored(stored.Bests);
@@ -76,12 +76,12 @@ internal static class SetsApi
 
     public static async Task<IResult> CorrectAsync(CountPost post, HttpContext http, PageTools tools)
     {
-        if (post.Change == Guid.Empty) return Refusal.Final("The count is incomplete.");
+        if (post.Change == Guid.Empty) return Refusal.Final(Say("refusals.the-count-is-incomplete"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
         if (household is null) return Refusal.SignedOut();
-        if (await SetStore.FindAsync(work, post.Set) is not { } old) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such set.");
-        if ((await CardOfAsync(tools, work, household, old)) is not { } card) return Refusal.Of(StatusCodes.Status404NotFound, "There is no such drill any more.");
+        if (await SetStore.FindAsync(work, post.Set) is not { } old) return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.there-is-no-such-set"));
+        if ((await CardOfAsync(tools, work, household, old)) is not { } card) return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.there-is-no-such-drill"));
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
         var check = Mending.Check(card, old, post.Draft ?? new SetDraft(), old.StartedAt, old.Day, today, post.Sure);
         if (check.Set is not { } corrected) return Refused(check);
@@ -94,13 +94,13 @@ internal static class SetsApi
 
     public static async Task<IResult> CheckAsync(CheckPost post, HttpContext http, PageTools tools)
     {
-        if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem })) return Refusal.Final("Say what was looked at.");
+        if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem })) return Refusal.Final(Say("refusals.say-what-was-looked-at"));
         var now = tools.Time.GetUtcNow();
-        if (Moments.OnOurClock(post.At, tools) is not { } at || at > now || at < now - OldestCheck) return Refusal.Final("That day cannot be checked any more.");
+        if (Moments.OnOurClock(post.At, tools) is not { } at || at > now || at < now - OldestCheck) return Refusal.Final(Say("refusals.that-day-cannot-be-checked"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
         if (household is null) return Refusal.SignedOut();
-        if (post.Space is { } space && !await YardStore.HasSpaceAsync(work, space)) return Refusal.Of(StatusCodes.Status404NotFound, "This household has no such space.");
+        if (post.Space is { } space && !await YardStore.HasSpaceAsync(work, space)) return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.this-household-has-no"));
         if (!await tools.MayWriteAsync(work)) return TooMuchToday(tools);
         await YardStore.SaveCheckAsync(work, post.Space, LocalDays.DayOf(at, household.TimeZone), post.Session, post.Items);
         await work.CommitAsync();
@@ -110,7 +110,7 @@ internal static class SetsApi
     public static IResult Stored(params IEnumerable<Mark> bests) => Results.Json(new StoredAnswer(true, [.. bests.Select(best => Wording.Value(best.Key.Measure, best.Value))]));
 
     public static IResult TooMuchToday(PageTools tools) =>
-        new TooMuch(TimeSpan.FromDays(1) - tools.Time.GetUtcNow().TimeOfDay, $"More than {tools.Limits.WritesADay} things were written in this household today. It goes on tomorrow; what waits is kept.");
+        new TooMuch(TimeSpan.FromDays(1) - tools.Time.GetUtcNow().TimeOfDay, Say("refusals.more-than-things-were-written", ("writesADay", tools.Limits.WritesADay)));
 
     /// <summary>The card of a set on the layout that it was run on; nothing when the drill is gone.</summary>
     public static async Task<DrillCard?> CardOfAsync(PageTools tools, HouseholdWork work, HouseholdView household, PracticeSet set)
@@ -128,10 +128,10 @@ internal static class SetsApi
         try
         {
             known ??= await tools.Catalogues.OfAsync(work = await tools.Database.BeginAsync(household, cancel), view);
-            if (known.Find(drill) is not { } card) return (null, Refusal.Final($"There is no drill called '{Shortened(drill)}'."));
+            if (known.Find(drill) is not { } card) return (null, Refusal.Final(Say("refusals.there-is-no-drill-called", ("drill", Shortened(drill)))));
             if (layout is not { Length: > 0 } || layout == card.Layout?.Key) return (card, null);
             work ??= await tools.Database.BeginAsync(household, cancel);
-            return await YardStore.LayoutAsync(work, card.Id, layout) is { } kept ? (card with { Layout = kept }, null) : (null, Refusal.Final("This household has no such layout."));
+            return await YardStore.LayoutAsync(work, card.Id, layout) is { } kept ? (card with { Layout = kept }, null) : (null, Refusal.Final(Say("refusals.this-household-has-no-such-layout")));
         }
         finally
         {

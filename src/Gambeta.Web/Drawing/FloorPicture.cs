@@ -48,7 +48,7 @@ internal static class FloorPicture
     private static void Home(TextWriter writer, TouchMap map, MapFrame frame, Foot foot)
     {
         var lit = map.Stops.Where(s => s.Touch.Foot == foot && !IsFarFromHome(map, s)).Select(s => s.Touch.Surface).Distinct();
-        WriteShoe(writer, frame, foot, foot == Foot.Left ? map.Stance.Left : map.Stance.Right, false, lit, "home", $" data-shoe=\"{foot.ToWords()}\"");
+        WriteShoe(writer, frame, foot, foot == Foot.Left ? map.Stance.Left : map.Stance.Right, false, lit, "home", $" data-shoe=\"{foot.ToKey()}\"");
     }
 
     private static void WriteShoe(TextWriter writer, MapFrame frame, Foot foot, MapPoint heel, bool turned, IEnumerable<Surface> lit, string kind, string data)
@@ -56,7 +56,7 @@ internal static class FloorPicture
         var turn = (frame.OnItsSide ? 90 : 0) + (turned ? 180 : 0);
         var side = foot == Foot.Left ? -ShoeScale : ShoeScale;
         // The group that moves when the map is played stands at the heel; inside it the shoe is turned and sized.
-        writer.Write($"<g class=\"shoe {kind} {foot.ToWords()}\"{data} transform=\"translate({frame.At(heel)})\"><g transform=\"rotate({turn}) scale({side.ToString(CultureInfo.InvariantCulture)} {ShoeScale.ToString(CultureInfo.InvariantCulture)}) translate({-Shoe.HeelRight} {-Shoe.HeelDown})\">");
+        writer.Write($"<g class=\"shoe {kind} {foot.ToKey()}\"{data} transform=\"translate({frame.At(heel)})\"><g transform=\"rotate({turn}) scale({side.ToString(CultureInfo.InvariantCulture)} {ShoeScale.ToString(CultureInfo.InvariantCulture)}) translate({-Shoe.HeelRight} {-Shoe.HeelDown})\">");
         Shoe.Write(writer, lit);
         writer.Write("</g></g>");
     }
@@ -64,7 +64,7 @@ internal static class FloorPicture
     private static void Way(TextWriter writer, TouchMap map, MapFrame frame, MapPath path)
     {
         var foot = path.After == 0 ? map.Stops[0].Touch.Foot : map.Stops[path.After - 1].Touch.Foot;
-        writer.Write($"<path class=\"way {foot.ToWords()}\" d=\"{frame.Curve(path)}\"/>");
+        writer.Write($"<path class=\"way {foot.ToKey()}\" d=\"{frame.Curve(path)}\"/>");
         // The head sits on the curve where the next ball begins, so that the ball does not hide it.
         var hidden = map.Stops.Any(stop => stop.At.DistanceTo(path.To) < 1) ? MapBalls.Radius : 0;
         var tip = BeforeTheEnd(path, hidden);
@@ -72,7 +72,7 @@ internal static class FloorPicture
         var (x, y, tx, ty) = (frame.X(tip), frame.Y(tip), frame.X(tip) - frame.X(tail), frame.Y(tip) - frame.Y(tail));
         var length = Math.Max(0.1, Math.Sqrt((tx * tx) + (ty * ty)));
         var (ux, uy) = (tx / length * 5.5, ty / length * 5.5);
-        writer.Write($"<path class=\"head {foot.ToWords()}\" d=\"M{Svg.N(x)} {Svg.N(y)}L{Svg.N(x - ux - (uy * 0.6))} {Svg.N(y - uy + (ux * 0.6))}L{Svg.N(x - ux + (uy * 0.6))} {Svg.N(y - uy - (ux * 0.6))}Z\"/>");
+        writer.Write($"<path class=\"head {foot.ToKey()}\" d=\"M{Svg.N(x)} {Svg.N(y)}L{Svg.N(x - ux - (uy * 0.6))} {Svg.N(y - uy + (ux * 0.6))}L{Svg.N(x - ux + (uy * 0.6))} {Svg.N(y - uy - (ux * 0.6))}Z\"/>");
     }
 
     // The last point of a curve that lies so far from its end.
@@ -92,14 +92,14 @@ internal static class FloorPicture
     // Shams at one place are read in one line beside it: "round, left round".
     private static void Marks(TextWriter writer, TouchMap map, MapFrame frame, IReadOnlyList<MapMark> marks)
     {
-        var at = marks[0].Words == "turn" ? Clear(map, frame, marks[0].At) : marks[0].At;
+        var at = marks[0].Key == "turn" ? Clear(map, frame, marks[0].At) : marks[0].At;
         var (x, y) = (frame.X(at), frame.Y(at));
         foreach (var (mark, i) in marks.Select((mark, i) => (mark, i)))
         {
-            var foot = mark.Foot?.ToWords() ?? "none";
-            if (mark.Words is "over" or "round") writer.Write($"<circle class=\"sham {foot}\" cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(MapBalls.Radius + 4 + (i * 3))}\"/>");
+            var foot = mark.Foot?.ToKey() ?? "none";
+            if (mark.Key is "over" or "round") writer.Write($"<circle class=\"sham {foot}\" cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(MapBalls.Radius + 4 + (i * 3))}\"/>");
         }
-        var words = string.Join(", ", marks.Select(mark => mark.Foot is { } foot ? $"{foot.ToWords()} {mark.Words}" : mark.Words));
+        var words = string.Join(", ", marks.Select(mark => mark.Foot is { } foot ? $"{foot.Label()} {MapWords.Mark(mark)}" : MapWords.Mark(mark)));
         writer.Write($"<text class=\"mark\" x=\"{Svg.N(Math.Clamp(x, 18, frame.Width - 18))}\" y=\"{Svg.N(Math.Max(7, y - MapBalls.Radius - 6 - (marks.Count * 3)))}\">{words}</text>");
     }
 
@@ -113,7 +113,7 @@ internal static class FloorPicture
     private static void Wall(TextWriter writer, TouchMap map, MapFrame frame, double line)
     {
         var (from, to) = (new MapPoint(-400, line), new MapPoint(400, line));
-        var word = map.Stops.Any(s => s.Touch.Move == BallMove.Goal) ? "goal" : "wall";
+        var word = (map.Stops.Any(s => s.Touch.Move == BallMove.Goal) ? BallMove.Goal : BallMove.Wall).Label();
         writer.Write($"<path class=\"wall\" d=\"M{frame.At(from)}L{frame.At(to)}\"/>");
         // On the near side of the line, where there is room.
         var behind = frame.X(to) < frame.Width / 2;

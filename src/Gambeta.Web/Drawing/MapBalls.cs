@@ -23,7 +23,7 @@ internal static class MapBalls
         {
             var (x, y) = (frame.X(first.At) + (beside * Radius * 1.7), frame.Y(first.At) - (beside * Radius * 0.8));
             var words = string.Join("·", numbers);
-            writer.Write($"<g class=\"stop {first.Touch.Foot.ToWords()}\"><circle cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(Radius)}\"/>");
+            writer.Write($"<g class=\"stop {first.Touch.Foot.ToKey()}\"><circle cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(Radius)}\"/>");
             writer.Write($"<text x=\"{Svg.N(x)}\" y=\"{Svg.N(y + 2.7)}\" class=\"n{Math.Min(3, numbers.Count)}\">{words}</text></g>");
         }
     }

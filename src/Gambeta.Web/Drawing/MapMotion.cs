@@ -20,7 +20,7 @@ internal static class MapMotion
             foreach (var (stop, i) in map.Stops.Select((stop, i) => (stop, i)))
             {
                 if (i > 0) writer.Write(',');
-                writer.Write($"[\"{stop.Touch.Foot.ToWords()}\",{Two(frame, stop.Shoe)},{(stop.Turned ? 1 : 0)}]");
+                writer.Write($"[\"{stop.Touch.Foot.ToKey()}\",{Two(frame, stop.Shoe)},{(stop.Turned ? 1 : 0)}]");
             }
         }
         writer.Write("]}</script>");

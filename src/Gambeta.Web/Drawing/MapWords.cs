@@ -10,38 +10,41 @@ public static class MapWords
     /// <summary>Where a touch sends the ball.</summary>
     public static string Way(BallMove move) => move switch
     {
-        BallMove.Stay => "the ball stays",
-        BallMove.Back => "pulls it back",
-        BallMove.Away => "sends it ahead",
-        BallMove.Across => "across to the other foot",
-        BallMove.Out => "out to the side",
-        BallMove.Behind => "behind the standing leg",
-        BallMove.Inward => "ahead and in",
-        BallMove.Outward => "ahead and out",
-        BallMove.Up => "lifts it",
-        BallMove.Goal => "at the target",
-        _ => "to the wall",
+        BallMove.Stay => Say("pictures.the-ball-stays"),
+        BallMove.Back => Say("pictures.pulls-it-back"),
+        BallMove.Away => Say("pictures.sends-it-ahead"),
+        BallMove.Across => Say("pictures.across-to-the-other-foot"),
+        BallMove.Out => Say("pictures.out-to-the-side"),
+        BallMove.Behind => Say("pictures.behind-the-standing-leg"),
+        BallMove.Inward => Say("pictures.ahead-and-in"),
+        BallMove.Outward => Say("pictures.ahead-and-out"),
+        BallMove.Up => Say("pictures.lifts-it"),
+        BallMove.Goal => Say("pictures.at-the-target"),
+        _ => Say("pictures.to-the-wall"),
     };
 
     /// <summary>The side of a touch with a space behind it; nothing for head and chest, which have none.</summary>
-    public static string Side(Touch touch) => touch.Surface is Surface.Head or Surface.Chest ? "" : touch.Foot.ToWords() + " ";
+    public static string Side(Touch touch) => touch.Surface is Surface.Head or Surface.Chest ? "" : touch.Foot.Label() + " ";
+
+    /// <summary>What is written at a mark of the map.</summary>
+    public static string Mark(MapMark mark) => SayLabel("map-mark", mark.Key);
 
     /// <summary>A step that is no touch.</summary>
     public static string Step(Beat beat) => beat switch
     {
-        Shown { Sham: Sham.Over } => "sweeps over it, inside to outside, no touch",
-        Shown { Sham: Sham.Round } => "goes round it, outside to inside, no touch",
-        Shown { Sham: Sham.Fake } => "swings and stops, no touch",
-        Shown { Sham: Sham.Dip } => "shoulder drops, no touch",
-        Between { Happening: Happening.Hand } => "from your own hand",
-        Between { Happening: Happening.Server } => "from a helper's hands",
-        Between { Happening: Happening.Bounce } => "bounces once",
-        Between { Happening: Happening.Catch } => "caught",
-        _ => "turn round",
+        Shown { Sham: Sham.Over } => Say("pictures.sweeps-over-it-inside-to"),
+        Shown { Sham: Sham.Round } => Say("pictures.goes-round-it-outside-to"),
+        Shown { Sham: Sham.Fake } => Say("pictures.swings-and-stops-no-touch"),
+        Shown { Sham: Sham.Dip } => Say("pictures.shoulder-drops-no-touch"),
+        Between { Happening: Happening.Hand } => Say("pictures.from-your-own-hand"),
+        Between { Happening: Happening.Server } => Say("pictures.from-a-helpers-hands"),
+        Between { Happening: Happening.Bounce } => Say("pictures.bounces-once"),
+        Between { Happening: Happening.Catch } => Say("pictures.caught"),
+        _ => Say("pictures.turn-round"),
     };
 
     /// <summary>The text alternative.</summary>
     public static string Alternative(TouchMap map) =>
-        (map.View == MapView.Floor ? "The floor from above: " : "From the side: ")
-        + string.Join("; ", map.Stops.Select(stop => $"{stop.Number} {Side(stop.Touch)}{stop.Touch.Surface.ToWords()}, {Way(stop.Touch.Move)}"));
+        string.Join("; ", map.Stops.Select(stop => $"{stop.Number} {Side(stop.Touch)}{stop.Touch.Surface.Label()}, {Way(stop.Touch.Move)}")) is var touches
+        && map.View == MapView.Floor ? Say("pictures.the-floor-from-above", ("touches", touches)) : Say("pictures.from-the-side", ("touches", touches));
 }

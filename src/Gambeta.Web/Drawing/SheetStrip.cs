@@ -16,7 +16,7 @@ public static class SheetStrip
     /// <summary>The strip. Its text alternative says the drills in their order.</summary>
     public static Svg Draw(SheetSums sums) => new(writer =>
     {
-        var names = string.Join(", ", sums.Drills.Select(d => $"{d.Drill.Item.Part.ToWords()}: {d.Drill.Card.Name}"));
+        var names = string.Join(", ", sums.Drills.Select(d => $"{d.Drill.Item.Part.Label()}: {d.Drill.Card.Name}"));
         writer.Write($"<svg class=\"strip\" viewBox=\"0 0 {N(Width)} {N(Height)}\" role=\"img\" aria-label=\"{System.Net.WebUtility.HtmlEncode(names.Length > 0 ? names : "empty")}\">");
         var all = sums.Drills.Sum(Seconds);
         var room = Width - (Least * sums.Drills.Length);
@@ -25,7 +25,7 @@ public static class SheetStrip
         {
             var width = Least + (all > 0 ? room * Seconds(drill) / all : 0);
             var height = drill.Drill.Card.Intensity switch { Intensity.Hard => Height, Intensity.Steady => Height * 0.76, _ => Height * 0.52 };
-            writer.Write($"<rect class=\"{drill.Drill.Card.Intensity.ToWords()}\" x=\"{N(x)}\" y=\"{N(Height - height)}\" width=\"{N(width - Grout)}\" height=\"{N(height)}\"/>");
+            writer.Write($"<rect class=\"{drill.Drill.Card.Intensity.ToKey()}\" x=\"{N(x)}\" y=\"{N(Height - height)}\" width=\"{N(width - Grout)}\" height=\"{N(height)}\"/>");
             if (drill.Laying > TimeSpan.Zero) writer.Write($"<path class=\"laid\" d=\"M{N(x)} {N(Height)}v-11l11 11z\"/>");
             x += width;
         }

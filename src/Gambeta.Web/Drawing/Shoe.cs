@@ -16,8 +16,8 @@ public static class Shoe
     public static Svg Draw(Foot foot, IEnumerable<Surface> lit) => new(writer =>
     {
         var surfaces = lit.Distinct().ToList();
-        var words = surfaces.Count == 0 ? $"{foot.ToWords()} shoe" : $"{foot.ToWords()} shoe: {string.Join(" and ", surfaces.Select(s => s.ToWords()))}";
-        writer.Write($"<svg class=\"shoe {foot.ToWords()}\" viewBox=\"-14 0 104 234\" role=\"img\" aria-label=\"{words}\">");
+        var words = surfaces.Count == 0 ? Say("pictures.shoe", ("foot", foot.Label())) : Say("pictures.shoe-lit", ("foot", foot.Label()), ("surfaces", surfaces.Select(s => s.Label()).Aggregate((one, other) => Say("pictures.one-and-other", ("one", one), ("other", other)))));
+        writer.Write($"<svg class=\"shoe {foot.ToKey()}\" viewBox=\"-14 0 104 234\" role=\"img\" aria-label=\"{words}\">");
         writer.Write(foot == Foot.Left ? "<g transform=\"translate(76 0) scale(-1 1)\">" : "<g>");
         Write(writer, surfaces);
         writer.Write("</g></svg>");

@@ -50,10 +50,9 @@ public static class SplitTile
         var day = Wording.ShortDay(tile.Day);
         return tile.State switch
         {
-            TileState.Practised => $"{day}: {Wording.Number(tile.Tally!.Touches.Left)} left, {Wording.Number(tile.Tally.Touches.Right)} right"
-                + (tile.HasBest ? ", a best" : ""),
-            TileState.Rest => $"{day}: rest",
-            _ => tile.IsToday ? $"{day}, today: nothing yet" : $"{day}: to come",
+            TileState.Practised => Say("pictures.day-left-left-right", ("day", day), ("left", Wording.Number(tile.Tally!.Touches.Left)), ("right", Wording.Number(tile.Tally.Touches.Right)), ("hasBest", tile.HasBest)),
+            TileState.Rest => Say("pictures.rest", ("day", day)),
+            _ => tile.IsToday ? Say("pictures.today-nothing-yet", ("day", day)) : Say("pictures.to-come", ("day", day)),
         };
     }
 

@@ -25,7 +25,7 @@ public static class Steps
             if (i == 0) start = y;
             path.Append(CultureInfo.InvariantCulture, $"H{Svg.N(x)}V{Svg.N(y)}");
         }
-        var words = chain.Count == 1 ? "one mark so far" : $"{chain.Count} steps from {Wording.Value(chain[0].Key.Measure, chain[0].Value)} to {Wording.Value(chain[^1].Key.Measure, chain[^1].Value)}";
+        var words = chain.Count == 1 ? Say("pictures.one-mark-so-far") : Say("pictures.steps-from-to", ("steps", chain.Count), ("first", Wording.Value(chain[0].Key.Measure, chain[0].Value)), ("last", Wording.Value(chain[^1].Key.Measure, chain[^1].Value)));
         writer.Write($"<svg class=\"steps\" viewBox=\"0 0 240 58\" preserveAspectRatio=\"none\" role=\"img\" aria-label=\"{words}\"><path class=\"block\" d=\"M0 {Height}{path}H{Width}V{Height}Z\"/><path class=\"tread\" d=\"M0 {Svg.N(start)}{path}H{Width}\"/></svg>");
     });
 }

@@ -90,8 +90,8 @@ public static class YardPlan
     // What lies behind a side, and how long the side is where that is the near or the left one.
     private static void Beyond(TextWriter writer, Frame frame, Space space, SpaceSide side, Lengths lengths)
     {
-        var words = space.Wall?.Side == side ? "wall to play against" : space.Behind[(int)side] == Behind.OpenGround ? "" : YardWords.Behind(space.Behind[(int)side]);
-        if (side is SpaceSide.Near or SpaceSide.Left) words = lengths.Of(space.SideLength(side)) + (words.Length > 0 ? ", " + words : "");
+        var words = space.Wall?.Side == side ? Say("pictures.wall-to-play-against") : space.Behind[(int)side] == Behind.OpenGround ? "" : YardWords.Behind(space.Behind[(int)side]);
+        if (side is SpaceSide.Near or SpaceSide.Left) words = words.Length > 0 ? $"{lengths.Of(space.SideLength(side))}, {words}" : lengths.Of(space.SideLength(side));
         if (words.Length == 0) return;
         var (x, y, turn) = side switch
         {
@@ -159,7 +159,7 @@ public static class YardPlan
     {
         var at = layout.Markers[i];
         writer.Write($"<g class=\"marker\" transform=\"translate({frame.At(at)})\"");
-        if (view.Movable) writer.Write($" data-marker=\"{i}\" tabindex=\"0\" role=\"button\" aria-label=\"Marker {i + 1}: {Escaped(YardWords.FromStart(at - layout.Start, view.Lengths))}. Arrow keys move it.\"");
+        if (view.Movable) writer.Write($" data-marker=\"{i}\" tabindex=\"0\" role=\"button\" aria-label=\"{Escaped(Say("pictures.marker-arrow-keys-move-it", ("marker", i + 1), ("where", YardWords.FromStart(at - layout.Start, view.Lengths))))}\"");
         writer.Write(">");
         if (view.Movable) writer.Write("<circle class=\"grip\" r=\"24\"/>");
         writer.Write(layout.Standing switch

@@ -27,13 +27,13 @@ public sealed class IndexModel(PageTools tools, Door door) : OpenPage(tools)
     {
         if (!door.HasDemo) return NotFound();
         if (await Tools.Brakes.OnDemoAsync(HttpContext) is { } wait) return TooOften(wait, Wording.TooOften(wait));
-        return await door.OpenDemoAsync(HttpContext) ? Redirect("/today") : TooOften(TimeSpan.FromMinutes(10), "Every demo is taken just now. Try again in ten minutes, or make a household: it is yours alone.");
+        return await door.OpenDemoAsync(HttpContext) ? Redirect("/today") : TooOften(TimeSpan.FromMinutes(10), Say("door.every-demo-is-taken-just"));
     }
 
     public async Task<IActionResult> OnPostSignInAsync(string? name, string? password, string? returnUrl)
     {
         (Name, ReturnUrl) = (name ?? "", returnUrl);
-        if (await Tools.Brakes.OnGettingInAsync(HttpContext, name) is { } wait) return TooOften(wait, $"{Wording.TooOften(wait)} Devices that are signed in already go on.");
+        if (await Tools.Brakes.OnGettingInAsync(HttpContext, name) is { } wait) return TooOften(wait, Say("door.devices-that-are-signed-in", ("wait", Wording.TooOften(wait))));
         var found = await SignInStore.FindAsync(Tools.Database, name ?? "");
         if (Passwords.Matches(found?.PasswordHash, password))
         {

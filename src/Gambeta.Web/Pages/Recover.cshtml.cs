@@ -19,7 +19,7 @@ public sealed class RecoverModel(PageTools tools) : OpenPage(tools)
         var found = await SignInStore.FindAsync(Tools.Database, name ?? "");
         var right = RecoveryWords.Matches(found?.RecoveryHash, words);
         var problems = new List<string>();
-        if (!right) problems.Add("No household opens with that name and these words. Check each word, and the name.");
+        if (!right) problems.Add(Say("door.no-household-opens-with-that"));
         if (Passwords.Wrong(password, name) is { } wrong) problems.Add(wrong);
         if (problems.Count > 0) return Refused(problems);
         await Tools.Brakes.GotInAsync(name);

@@ -9,6 +9,7 @@ using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -17,7 +18,7 @@ namespace Gambeta.Web.Pages;
 /// <summary>Today: what to do next, what was last, what is nearly a record, and five weeks as tiles.</summary>
 public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Today";
+    public override RailPlace Place => RailPlace.Today;
 
     public DrillChoice Choice { get; private set; } = null!;
 
@@ -34,11 +35,11 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>A whole session to start from here: the household's own sheet that was changed last, else the ready one of the day.</summary>
     public (string Id, string Name, TimeSpan Total) Session { get; private set; }
 
-    public string Reason => Choice.DaysRested is { } days ? $"last played {Wording.DaysAgo(days)}" : "new to you";
+    public string Reason => Choice.DaysRested is { } days ? Say("today.last-played", ("days", Wording.DaysAgo(days))) : Say("today.new-to-you");
 
     public string Headline => Tiles.Single(t => t.IsToday).Tally is { } today
-        ? $"{Player.Nickname}, {Wording.Number(today.Touches.Total)} touches today"
-        : Last.Count == 0 ? $"{Player.Nickname}, the floor is yours" : $"{Player.Nickname}, ready when you are";
+        ? Say("today.touches-today", ("nickname", Player.Nickname), ("touches", Wording.Number(today.Touches.Total)))
+        : Last.Count == 0 ? Say("today.the-floor-is-yours", ("nickname", Player.Nickname)) : Say("today.ready-when-you-are", ("nickname", Player.Nickname));
 
     public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
     {

@@ -3,6 +3,7 @@ using Gambeta.Core;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
+using Gambeta.Words;
 
 namespace Gambeta.Web.Words;
 
@@ -27,10 +28,10 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
     public required string HowToCount { get; init; }
 
     /// <summary>What a dose by reps counts.</summary>
-    public string Reps { get; init; } = "reps";
+    public string Reps { get; init; } = Say("measures.reps");
 
     /// <summary>What a dose by tries counts.</summary>
-    public string Tries { get; init; } = "tries";
+    public string Tries { get; init; } = Say("measures.tries");
 
     /// <summary>The words of each field in which it is typed.</summary>
     public required IReadOnlyDictionary<string, FieldWords> Fields { get; init; }
@@ -39,146 +40,146 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
     public required IReadOnlyDictionary<MeasureKind, MarkWords> Marks { get; init; }
 
     /// <summary>The words of a measure.</summary>
-    public static MeasureWords Of(MeasuredBy measuredBy) => All[measuredBy];
+    public static MeasureWords Of(MeasuredBy measuredBy) => All.Now[measuredBy];
 
     /// <summary>The words of marks of a kind.</summary>
-    public static MarkWords Of(MeasureKind kind) => AllMarks[kind];
+    public static MarkWords Of(MeasureKind kind) => AllMarks.Now[kind];
 
-    private static readonly FieldWords Slips = new("Slips", "slips");
+    private static FieldWords Slips => new(Say("measures.slips"), Say("measures.slips-word"));
 
-    private static readonly MarkWords Hits = new((m, v) => $"{Wording.Number(v)} of {m.Size}", m => $"of {m.Size} tries");
+    private static MarkWords Hits => new((m, v) => Say("measures.of", ("number", Wording.Number(v)), ("size", m.Size)), m => Say("measures.of-tries", ("size", m.Size)));
 
-    private static readonly Dictionary<string, FieldWords> HitFields = new() { ["reps"] = new("Came off", "hits"), ["slips"] = new("Missed", "misses") };
+    private static Dictionary<string, FieldWords> HitFields => new() { ["reps"] = new(Say("measures.came-off"), Say("measures.hits")), ["slips"] = new(Say("measures.missed"), Say("measures.misses")) };
 
     /// <summary>All of them; a test says which is missing.</summary>
-    public static readonly FrozenDictionary<MeasuredBy, MeasureWords> All = new Dictionary<MeasuredBy, MeasureWords>
+    public static readonly PerLanguage<FrozenDictionary<MeasuredBy, MeasureWords>> All = new(() => new Dictionary<MeasuredBy, MeasureWords>
     {
-        [MeasuredBy.TouchesInARound] = new("touches in a round", set => About(set) + Wording.Number(set.Touches.Total), set => $"{set.Touches.Total} touches")
+        [MeasuredBy.TouchesInARound] = new(Say("measures.touches-in-a-round"), set => About(set, Wording.Number(set.Touches.Total)), set => Say("measures.touches", ("touches", set.Touches.Total)))
         {
-            HowToCount = "F for left, J for right, or the two halves of the glass. Alone? Count aloud and type it in.",
-            Fields = PerFoot("touches"),
-            Marks = Mark(MeasureKind.TouchesIn, v => v + " touches", m => $"touches in {m.Size} s"),
+            HowToCount = Say("measures.f-for-left-j-for"),
+            Fields = PerFoot(Say("measures.left-touches"), Say("measures.right-touches")),
+            Marks = Mark(MeasureKind.TouchesIn, v => Say("measures.number-touches", ("number", Wording.Number(v))), m => Say("measures.touches-in-s", ("size", m.Size))),
         },
-        [MeasuredBy.CleanReps] = Of<RepsResult>("clean reps a foot", (_, reps) => Wording.Number(reps.CleanReps) + " clean", (_, reps) => $"{reps.CleanReps} clean reps, {SlipsOf(reps.Slips)}") with
+        [MeasuredBy.CleanReps] = Of<RepsResult>(Say("measures.clean-reps-a-foot"), (_, reps) => Say("measures.clean", ("cleanReps", Wording.Number(reps.CleanReps))), (_, reps) => Say("measures.clean-reps", ("cleanReps", reps.CleanReps), ("slips", SlipsOf(reps.Slips)))) with
         {
-            HowToCount = "Tap F, J or the glass once for every clean rep, X for a slip.",
-            Fields = new Dictionary<string, FieldWords> { ["reps"] = new("Clean reps", "clean reps"), ["slips"] = Slips },
-            Marks = Mark(MeasureKind.CleanReps, v => v + (v == "1" ? " clean rep" : " clean reps"), _ => "clean reps in a set"),
+            HowToCount = Say("measures.tap-f-j-or-the"),
+            Fields = new Dictionary<string, FieldWords> { ["reps"] = new(Say("measures.clean-reps-label"), Say("measures.clean-reps-word")), ["slips"] = Slips },
+            Marks = Mark(MeasureKind.CleanReps, v => $"{Wording.Number(v)} {(v == 1 ? Say("measures.clean-rep") : Say("measures.clean-reps-word"))}", _ => Say("measures.clean-reps-in-a-set")),
         },
-        [MeasuredBy.BestStreak] = Of<TriesResult>("longest streak", (set, tries) => tries.Longest > 0 ? $"{tries.Longest} in a row" : About(set) + Wording.Number(set.Touches.Total), (_, tries) => "tries of " + TriesOf(tries)) with
+        [MeasuredBy.BestStreak] = Of<TriesResult>(Say("measures.longest-streak"), (set, tries) => tries.Longest > 0 ? Say("measures.in-a-row", ("longest", tries.Longest)) : About(set, Wording.Number(set.Touches.Total)), (_, tries) => Say("measures.tries-of", ("tries", TriesOf(tries)))) with
         {
-            HowToCount = "F or J for every touch, X when it drops, Enter when you stop a try on purpose. Alone? Count aloud and type it in.",
-            Fields = Tried("Touches of each try, in order; a star where you stopped on purpose, ~ where it was still up at the end"),
-            Marks = Mark(MeasureKind.Streak, v => v + " in a row", _ => "in a row"),
+            HowToCount = Say("measures.f-or-j-for-every"),
+            Fields = Tried(Say("measures.touches-of-each-try-in")),
+            Marks = Mark(MeasureKind.Streak, v => Say("measures.number-in-a-row", ("number", Wording.Number(v))), _ => Say("measures.in-a-row-word")),
         },
         [MeasuredBy.CleanPasses] = Of<PassesResult>(
-            "longest clean run, passes a minute", (set, passes) => $"{About(set)}{Wording.Number(set.Touches.Total)}, run of {passes.LongestRun}",
-            (set, passes) => $"{set.Touches.Total} passes, longest run {passes.LongestRun}, {SlipsOf(passes.Slips)}") with
+            Say("measures.longest-clean-run-passes-a"), (set, passes) => Say("measures.run-of", ("touches", About(set, Wording.Number(set.Touches.Total))), ("longestRun", passes.LongestRun)),
+            (set, passes) => Say("measures.passes-longest-run", ("touches", set.Touches.Total), ("longestRun", passes.LongestRun), ("slips", SlipsOf(passes.Slips)))) with
         {
-            HowToCount = "Tap F, J or the glass for every pass, X for a slip. Alone? Count aloud and type it in.",
-            Reps = "passes",
-            Fields = new Dictionary<string, FieldWords>(PerFoot("passes")) { ["longestRun"] = new("Longest run without a slip", "longest run"), ["slips"] = Slips },
+            HowToCount = Say("measures.tap-f-j-or"),
+            Reps = Say("measures.passes"),
+            Fields = new Dictionary<string, FieldWords>(PerFoot(Say("measures.left-passes"), Say("measures.right-passes"))) { ["longestRun"] = new(Say("measures.longest-run-without-a-slip"), Say("measures.longest-run")), ["slips"] = Slips },
             Marks = new Dictionary<MeasureKind, MarkWords>
             {
-                [MeasureKind.LongestRun] = new((_, v) => Wording.Number(v) + " in a row", _ => "in a row, no slip"),
-                [MeasureKind.PassesAMinute] = new((_, v) => Wording.Number(v) + " a minute", _ => "passes a minute"),
+                [MeasureKind.LongestRun] = new((_, v) => Say("measures.number-in-a-row", ("number", Wording.Number(v))), _ => Say("measures.in-a-row-no-slip")),
+                [MeasureKind.PassesAMinute] = new((_, v) => Say("measures.a-minute", ("number", Wording.Number(v))), _ => Say("measures.passes-a-minute")),
             },
         },
         [MeasuredBy.CourseTime] = Of<RunResult>(
-            "seconds for the course", (set, run) => run.Void ? "run not counted" : Wording.Seconds(Scoring.CourseSeconds(set.Worked, run)) + " s",
-            (set, run) => $"{Wording.Seconds(set.Worked)} s, {run.Clips} clipped{(run.Void ? ", a run that does not count" : run.Clips > 0 ? $", {Wording.Number((decimal)run.Penalty.TotalSeconds)} s for each" : "")}") with
+            Say("measures.seconds-for-the-course"), (set, run) => run.Void ? Say("measures.run-not-counted") : $"{Wording.Seconds(Scoring.CourseSeconds(set.Worked, run))} s",
+            (set, run) => run.Void ? Say("measures.s-clipped-a-run-that", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips)) : run.Clips > 0 ? Say("measures.s-clipped-s-for-each", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips), ("totalSeconds", Wording.Number((decimal)run.Penalty.TotalSeconds))) : Say("measures.s-clipped", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips))) with
         {
-            HowToCount = "The clock starts on the long tone. Press Enter or the glass when you are home, X for each clipped marker, V when the run does not count.",
-            Fields = new Dictionary<string, FieldWords> { ["clips"] = new("Markers clipped", "markers clipped"), ["void"] = new("this run does not count", "does not count") },
-            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.CourseSeconds] = new((_, v) => Wording.Seconds(v) + " s", _ => "seconds") },
+            HowToCount = Say("measures.the-clock-starts-on-the"),
+            Fields = new Dictionary<string, FieldWords> { ["clips"] = new(Say("measures.markers-clipped"), Say("measures.markers-clipped-word")), ["void"] = new(Say("measures.this-run-does-not-count"), Say("measures.does-not-count")) },
+            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.CourseSeconds] = new((_, v) => $"{Wording.Seconds(v)} s", _ => Say("measures.seconds")) },
         },
-        [MeasuredBy.HitsOutOfTries] = Of<HitsResult>("hits out of tries", (_, hits) => $"{hits.Hits} of {hits.Tries}", (_, hits) => $"{hits.Hits} of {hits.Tries}") with
+        [MeasuredBy.HitsOutOfTries] = Of<HitsResult>(Say("measures.hits-out-of-tries"), (_, hits) => Say("measures.hits-of-tries", ("hits", hits.Hits), ("tries", hits.Tries)), (_, hits) => Say("measures.hits-of-tries", ("hits", hits.Hits), ("tries", hits.Tries))) with
         {
-            HowToCount = "Tap F, J or the glass once for every try that comes off, X for one that does not.",
-            Reps = "tries",
+            HowToCount = Say("measures.tap-f-j-or-the-glass"),
+            Reps = Say("measures.tries"),
             Fields = HitFields,
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.HitsOutOf] = Hits },
         },
-        [MeasuredBy.LadderRung] = Of<LadderResult>("highest rung", (_, ladder) => $"rung {ladder.Rung}", (_, ladder) => $"rung {ladder.Rung}, goes of {TriesOf(ladder)}") with
+        [MeasuredBy.LadderRung] = Of<LadderResult>(Say("measures.highest-rung"), (_, ladder) => Say("measures.rung", ("rung", ladder.Rung)), (_, ladder) => Say("measures.rung-goes-of", ("rung", ladder.Rung), ("ladder", TriesOf(ladder)))) with
         {
-            HowToCount = "F or J for every touch. Caught it: Enter. Dropped it: X, and you are back at one.",
-            Tries = "goes",
-            Fields = Tried("Touches of each try, in order; a star where you stopped on purpose, ~ where it was still up at the end"),
+            HowToCount = Say("measures.f-or-j-for"),
+            Tries = Say("measures.goes"),
+            Fields = Tried(Say("measures.touches-of-each-try-in")),
             Marks = new Dictionary<MeasureKind, MarkWords>
             {
-                [MeasureKind.LadderRung] = new((_, v) => "rung " + Wording.Number(v), _ => "rung of the ladder"),
-                [MeasureKind.RungSeconds] = new((m, v) => $"rung {m.Size} in {Wording.Seconds(v)} s", m => $"seconds to rung {m.Size}"),
+                [MeasureKind.LadderRung] = new((_, v) => Say("measures.rung-number", ("number", Wording.Number(v))), _ => Say("measures.rung-of-the-ladder")),
+                [MeasureKind.RungSeconds] = new((m, v) => Say("measures.rung-in-s", ("size", m.Size), ("seconds", Wording.Seconds(v))), m => Say("measures.seconds-to-rung", ("size", m.Size))),
             },
         },
         [MeasuredBy.StationsTime] = Of<StationsResult>(
-            "seconds through all stations", (set, stations) => stations.Finished ? Wording.Seconds(set.Worked) + " s" : $"{stations.Tries.Length} of {stations.Stations} stations",
-            (set, stations) => $"{stations.Tries.Length} of {stations.Stations} stations in {Wording.Seconds(set.Worked)} s, tries {string.Join(", ", stations.Tries)}") with
+            Say("measures.seconds-through-all-stations"), (set, stations) => stations.Finished ? $"{Wording.Seconds(set.Worked)} s" : Say("measures.of-stations", ("done", stations.Tries.Length), ("stations", stations.Stations)),
+            (set, stations) => Say("measures.of-stations-in-s-tries", ("done", stations.Tries.Length), ("stations", stations.Stations), ("worked", Wording.Seconds(set.Worked)), ("tries", string.Join(", ", stations.Tries)))) with
         {
-            HowToCount = "A hit: F, J or the glass, and the target moves on. A miss: X, fetch the ball and try again.",
-            Fields = Listed("Tries at each station that was hit", "1, 2, 1, 3"),
-            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.StationsSeconds] = new((_, v) => Wording.Seconds(v) + " s", _ => "seconds, all stations") },
+            HowToCount = Say("measures.a-hit-f-j-or"),
+            Fields = Listed(Say("measures.tries-at-each-station-that"), "1, 2, 1, 3"),
+            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.StationsSeconds] = new((_, v) => $"{Wording.Seconds(v)} s", _ => Say("measures.seconds-all-stations")) },
         },
-        [MeasuredBy.TargetPoints] = Of<TargetsResult>("points of the targets", (_, targets) => $"{targets.Total} points", (_, targets) => $"{targets.Total} points: {string.Join(", ", targets.Points)}") with
+        [MeasuredBy.TargetPoints] = Of<TargetsResult>(Say("measures.points-of-the-targets"), (_, targets) => Say("measures.points", ("targets", targets.Total)), (_, targets) => Say("measures.targets-points-points", ("targets", targets.Total), ("points", string.Join(", ", targets.Points)))) with
         {
-            HowToCount = "Press the number of the target that you hit, or touch it on the glass. X for a miss.",
-            Reps = "tries",
-            Fields = Listed("Points of each try, 0 for a miss", "1, 0, 3"),
-            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.PointsOutOf] = new((m, v) => $"{Wording.Number(v)} points in {m.Size} tries", m => $"points in {m.Size} tries") },
+            HowToCount = Say("measures.press-the-number-of-the"),
+            Reps = Say("measures.tries"),
+            Fields = Listed(Say("measures.points-of-each-try-0"), "1, 0, 3"),
+            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.PointsOutOf] = new((m, v) => Say("measures.points-in-tries", ("number", Wording.Number(v)), ("size", m.Size)), m => Say("measures.points-in-size-tries", ("size", m.Size))) },
         },
         [MeasuredBy.RunInTouches] = Of<RunInResult>(
-            "touches on the way, the best of some tries", (_, runs) => $"{runs.Most} on the way",
-            (_, runs) => "run-ins of " + string.Join(", ", runs.Tries.Select(t => t.Touches + (t.End switch { TryEnd.Dropped => " (lost)", TryEnd.InTheAir => " (not there yet)", _ => "" })))) with
+            Say("measures.touches-on-the-way-the"), (_, runs) => Say("measures.on-the-way", ("most", runs.Most)),
+            (_, runs) => Say("measures.run-ins-of", ("touches", string.Join(", ", runs.Tries.Select(t => t.End switch { TryEnd.Dropped => Say("measures.lost", ("touches", t.Touches)), TryEnd.InTheAir => Say("measures.not-there-yet", ("touches", t.Touches)), _ => $"{t.Touches}" }))))) with
         {
-            HowToCount = "F or J for every touch. There: Enter. Lost it on the way: X.",
+            HowToCount = Say("measures.f-or-j-for-every-touch"),
             Tries = "run-ins",
-            Fields = Tried("Touches of each try, in order; a star where it was lost, ~ where it was still up at the end"),
-            Marks = Mark(MeasureKind.RunInTouches, v => v + " touches on the way", _ => "touches on the way"),
+            Fields = Tried(Say("measures.touches-of-each-try")),
+            Marks = Mark(MeasureKind.RunInTouches, v => Say("measures.touches-on-the-way", ("number", Wording.Number(v))), _ => Say("measures.touches-on-the-way-word")),
         },
         [MeasuredBy.TrapHeights] = Of<TrapResult>(
-            "highest ball killed inside", (_, traps) => traps.Held is { } height ? "from " + Wording.Height(height) : $"{traps.Tries.Count(t => t.Inside)} of {traps.Tries.Length} inside",
-            (_, traps) => string.Join(", ", traps.ByHeight.Select(h => $"{h.Killed} of {h.Tries} from {Wording.Height(h.From)}"))) with
+            Say("measures.highest-ball-killed-inside"), (_, traps) => traps.Held is { } height ? Say("measures.from", ("height", Wording.Height(height))) : Say("measures.of-inside", ("inside", traps.Tries.Count(t => t.Inside)), ("tries", traps.Tries.Length)),
+            (_, traps) => string.Join(", ", traps.ByHeight.Select(h => Say("measures.of-from", ("killed", h.Killed), ("tries", h.Tries), ("from", Wording.Height(h.From)))))) with
         {
-            HowToCount = "Dead inside the square: F, J or the glass. Outside: X. Two running, and the ball comes from higher.",
-            Reps = "tries",
-            Fields = Listed("Each try in order: 1 inside, 0 outside", "1, 1, 0"),
-            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.TrapHeight] = new((_, v) => "dead from " + Wording.Height((DropHeight)(int)v), _ => "height: 1 knee, 2 hip, 3 chest, 4 head, 5 above") },
+            HowToCount = Say("measures.dead-inside-the-square-f"),
+            Reps = Say("measures.tries"),
+            Fields = Listed(Say("measures.each-try-in-order-1"), "1, 1, 0"),
+            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.TrapHeight] = new((_, v) => Say("measures.dead-from", ("height", Wording.Height((DropHeight)(int)v))), _ => Say("measures.height-1-knee-2-hip")) },
         },
         [MeasuredBy.StrikesByZone] = Of<StrikesResult>(
-            "hits by zone out of tries", (_, strikes) => $"{strikes.Hits} of {strikes.Strikes.Length}",
-            (_, strikes) => $"{strikes.Hits} of {strikes.Strikes.Length}: {string.Join(", ", strikes.ByZone.Select((hits, zone) => (hits, zone)).Where(z => z.hits > 0).Select(z => $"{z.hits} {Wording.Zone(z.zone + 1)}"))}") with
+            Say("measures.hits-by-zone-out-of"), (_, strikes) => Say("measures.hits-of-strikes", ("hits", strikes.Hits), ("strikes", strikes.Strikes.Length)),
+            (_, strikes) => Say("measures.hits-of-strikes-zone", ("hits", strikes.Hits), ("strikes", strikes.Strikes.Length), ("zone", string.Join(", ", strikes.ByZone.Select((hits, zone) => (hits, zone)).Where(z => z.hits > 0).Select(z => $"{z.hits} {Wording.Zone(z.zone + 1)}"))))) with
         {
-            HowToCount = "Press the zone that you hit, 1 to 6, or touch it on the glass. X for a miss.",
-            Reps = "strikes",
+            HowToCount = Say("measures.press-the-zone-that-you"),
+            Reps = Say("measures.strikes"),
             Fields = HitFields,
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.HitsOutOf] = Hits },
         },
         [MeasuredBy.SecondsWithoutADrop] = Of<AirTimeResult>(
-            "seconds without a drop", (_, air) => $"{Wording.Seconds(air.Longest)} s up", (_, air) => $"up for {string.Join(", ", air.Tenths.Select(tenths => Wording.Seconds(tenths / 10m) + " s"))}") with
+            Say("measures.seconds-without-a-drop"), (_, air) => Say("measures.s-up", ("longest", Wording.Seconds(air.Longest))), (_, air) => Say("measures.up-for", ("times", string.Join(", ", air.Tenths.Select(tenths => $"{Wording.Seconds(tenths / 10m)} s"))))) with
         {
-            HowToCount = "Tap F, J or the glass once when it is up: the clock runs. X when it drops, Enter when you catch it. More taps do no harm.",
-            Fields = new Dictionary<string, FieldWords> { ["seconds up"] = new("Seconds of each try, in order", "tries", "12.4 6.3") },
-            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.SecondsUp] = new((_, v) => Wording.Seconds(v) + " s up", _ => "seconds without a drop") },
+            HowToCount = Say("measures.tap-f-j-or-the-glass-once"),
+            Fields = new Dictionary<string, FieldWords> { ["seconds up"] = new(Say("measures.seconds-of-each-try-in"), Say("measures.tries"), "12.4 6.3") },
+            Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.SecondsUp] = new((_, v) => Say("measures.seconds-s-up", ("seconds", Wording.Seconds(v))), _ => Say("measures.seconds-without-a-drop")) },
         },
-    }.ToFrozenDictionary();
+    }.ToFrozenDictionary());
 
-    private static readonly FrozenDictionary<MeasureKind, MarkWords> AllMarks = All.Values.SelectMany(words => words.Marks).DistinctBy(mark => mark.Key).ToFrozenDictionary();
+    private static readonly PerLanguage<FrozenDictionary<MeasureKind, MarkWords>> AllMarks = new(() => All.Now.Values.SelectMany(words => words.Marks).DistinctBy(mark => mark.Key).ToFrozenDictionary());
 
     private static MeasureWords Of<T>(string name, Func<PracticeSet, T, string> brief, Func<PracticeSet, T, string> full) where T : SetResult =>
         new(name, set => brief(set, (T)set.Result), set => full(set, (T)set.Result)) { HowToCount = "", Fields = HitFields, Marks = new Dictionary<MeasureKind, MarkWords>() };
 
-    private static Dictionary<MeasureKind, MarkWords> Mark(MeasureKind kind, Func<string, string> value, Func<Measure, string> unit) =>
-        new() { [kind] = new((_, v) => value(Wording.Number(v)), unit) };
+    private static Dictionary<MeasureKind, MarkWords> Mark(MeasureKind kind, Func<decimal, string> value, Func<Measure, string> unit) =>
+        new() { [kind] = new((_, v) => value(v), unit) };
 
-    private static Dictionary<string, FieldWords> PerFoot(string what) => new() { ["left"] = new("Left " + what, "left"), ["right"] = new("Right " + what, "right") };
+    private static Dictionary<string, FieldWords> PerFoot(string left, string right) => new() { ["left"] = new(left, Say("measures.left")), ["right"] = new(right, Say("measures.right")) };
 
-    private static Dictionary<string, FieldWords> Tried(string label) => new() { ["tries"] = new(label, "tries", "12, 7, 19*") };
+    private static Dictionary<string, FieldWords> Tried(string label) => new() { ["tries"] = new(label, Say("measures.tries"), "12, 7, 19*") };
 
-    private static Dictionary<string, FieldWords> Listed(string label, string example) => new() { ["list"] = new(label, "tries", example) };
+    private static Dictionary<string, FieldWords> Listed(string label, string example) => new() { ["list"] = new(label, Say("measures.tries"), example) };
 
-    private static string About(PracticeSet set) => set.CountedBy == CountedBy.Estimated ? "about " : "";
+    private static string About(PracticeSet set, string count) => set.CountedBy == CountedBy.Estimated ? Say("measures.about", ("count", count)) : count;
 
-    private static string SlipsOf(int slips) => slips == 1 ? "1 slip" : $"{slips} slips";
+    private static string SlipsOf(int slips) => $"{slips} {(slips == 1 ? Say("measures.slip") : Say("measures.slips-word"))}";
 
     private static string TriesOf(TriedResult tried) =>
-        string.Join(", ", tried.Tries.Select(t => t.Touches + (t.End switch { TryEnd.Stopped => " (stopped)", TryEnd.InTheAir => " (still up)", _ => "" })));
+        string.Join(", ", tried.Tries.Select(t => t.End switch { TryEnd.Stopped => Say("measures.stopped", ("touches", t.Touches)), TryEnd.InTheAir => Say("measures.still-up", ("touches", t.Touches)), _ => $"{t.Touches}" }));
 }

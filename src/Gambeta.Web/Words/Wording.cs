@@ -10,6 +10,7 @@ using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Gambeta.Words;
 
 namespace Gambeta.Web.Words;
 
@@ -19,47 +20,50 @@ public static class Wording
     private static readonly CultureInfo Plain = CultureInfo.InvariantCulture;
 
     /// <summary>The household's word for the other foot in place of the usual one.</summary>
-    public static string OtherFoot(string words, string word) => words
-        .Replace(HouseholdSettings.UsualOtherFoot, word, StringComparison.Ordinal)
-        .Replace(Sentence(HouseholdSettings.UsualOtherFoot), Sentence(word), StringComparison.Ordinal);
+    public static string OtherFoot(string words, string word)
+    {
+        if (word == HouseholdSettings.UsualOtherFoot) return words;
+        var usual = Say("common.other-foot");
+        return words.Replace(usual, word, StringComparison.Ordinal).Replace(Sentence(usual), Sentence(word), StringComparison.Ordinal);
+    }
 
     public static string Number(decimal value) => value.ToString("#,0.#", Plain);
 
     public static string Number(int value) => value.ToString("#,0", Plain);
 
     public static string Day(DateOnly day, DateOnly today) =>
-        day == today ? "today"
-        : day == today.AddDays(-1) ? "yesterday"
-        : day.ToString(day.Year == today.Year ? "d MMM" : "d MMM yyyy", Plain);
+        day == today ? Say("common.today")
+        : day == today.AddDays(-1) ? Say("common.yesterday")
+        : day.ToString(day.Year == today.Year ? Say("common.d-mmm") : Say("common.d-mmm-yyyy"), Language.Current.Dates);
 
     /// <summary>A day as addresses and fields write it.</summary>
     public static string Iso(DateOnly day) => day.ToString("yyyy-MM-dd", Plain);
 
-    public static string Weekday(DateOnly day) => day.ToString("dddd d MMMM", Plain);
+    public static string Weekday(DateOnly day) => day.ToString("dddd d MMMM", Language.Current.Dates);
 
-    public static string ShortDay(DateOnly day) => day.ToString("ddd d MMM", Plain);
+    public static string ShortDay(DateOnly day) => day.ToString("ddd d MMM", Language.Current.Dates);
 
-    public static string Days(int days) => days switch { 0 => "less than a day", 1 => "one day", _ => $"{days} days" };
+    public static string Days(int days) => days switch { 0 => Say("common.less-than-a-day"), 1 => Say("common.one-day"), _ => Say("common.days", ("days", days)) };
 
-    public static string DaysAgo(int days) => days switch { 0 => "earlier today", 1 => "yesterday", _ => $"{days} days ago" };
+    public static string DaysAgo(int days) => days switch { 0 => Say("common.earlier-today"), 1 => Say("common.yesterday"), _ => Say("common.days-ago", ("days", days)) };
 
     /// <summary>That something was tried too often, and when to come back.</summary>
-    public static string TooOften(TimeSpan wait) => $"That was tried too often. Wait {Minutes(wait)}, then try again.";
+    public static string TooOften(TimeSpan wait) => Say("common.that-was-tried-too-often", ("wait", Minutes(wait)));
 
     /// <summary>About so many minutes, to the half.</summary>
     public static string Minutes(TimeSpan time)
     {
         var halves = Math.Max(1, Rounded.Whole(time.TotalMinutes * 2));
-        return (halves / 2.0).ToString("0.#", Plain) + " min";
+        return Say("common.min", ("minutes", (halves / 2.0).ToString("0.#", Plain)));
     }
 
-    public static string Feet(Feet feet) => feet == Core.Touches.Feet.Both ? "both feet" : feet.ToWords() + " foot";
+    public static string Feet(Feet feet) => feet switch { Core.Touches.Feet.Both => Say("common.both-feet"), Core.Touches.Feet.Left => Say("common.left-foot"), _ => Say("common.right-foot") };
 
     public static string FeetPlan(FeetPlan plan) => plan switch
     {
-        Core.Catalogue.FeetPlan.BothTogether => "both feet together",
-        Core.Catalogue.FeetPlan.OtherFootOnly => "other foot only",
-        _ => "each foot in turn",
+        Core.Catalogue.FeetPlan.BothTogether => Say("common.both-feet-together"),
+        Core.Catalogue.FeetPlan.OtherFootOnly => Say("common.other-foot-only"),
+        _ => Say("common.each-foot-in-turn"),
     };
 
     public static string Sentence(string words) => words.Length == 0 ? words : char.ToUpper(words[0], Plain) + words[1..];
@@ -81,7 +85,13 @@ public static class Wording
     /// <summary>Seconds to the tenth.</summary>
     public static string Seconds(TimeSpan time) => time.TotalSeconds.ToString("0.0", Plain);
 
-    public static string Gear(IEnumerable<GearItem> gear) => string.Join(", ", gear);
+    public static string Gear(IEnumerable<GearItem> gear) => string.Join(", ", gear.Select(Gear));
+
+    /// <summary>"ball", "4 markers".</summary>
+    public static string Gear(GearItem item) => item.Count == 1 ? item.Kind.Label() : Say("common.several", ("count", item.Count), ("things", YardWords.Several(item.Kind)));
+
+    /// <summary>A day of the week.</summary>
+    public static string DayName(DayOfWeek day) => Language.Current.Dates.DateTimeFormat.GetDayName(day);
 
     /// <summary>A caution, in a sentence or two.</summary>
     public static string Caution(Caution caution, Lengths lengths) => caution.Kind is { } kind ? Caution(kind, caution.Card, lengths) : caution.Sentence ?? "";
@@ -89,32 +99,32 @@ public static class Wording
     /// <summary>A caution that follows from a drill, in a sentence or two.</summary>
     public static string Caution(CautionKind kind, DrillCard card, Lengths lengths) => kind switch
     {
-        CautionKind.Heading => "Heading follows the rules of your own association and club; many do not allow it in practice for younger players. Few touches, a light ball, and stop at any headache. It counts towards no target.",
-        CautionKind.TooYoung => $"This drill is from {card.LeastAge} years on.",
-        CautionKind.Wall => "Nothing breakable behind you or beside the wall. No road behind a missed ball.",
-        CautionKind.Goal => "Nobody in front of the goal, nothing breakable behind it.",
-        CautionKind.FullSpeed => $"Leave {lengths.Of(RunOff.FullSpeed.BehindFinish)} free behind the finish: you come home at full speed.",
-        _ => "Indoors only with a soft ball, on a clear floor.",
+        CautionKind.Heading => Say("common.heading-follows-the-rules-of"),
+        CautionKind.TooYoung => Say("common.this-drill-is-from-years", ("age", card.LeastAge)),
+        CautionKind.Wall => Say("common.nothing-breakable-behind-you-or"),
+        CautionKind.Goal => Say("common.nobody-in-front-of-the"),
+        CautionKind.FullSpeed => Say("common.leave-free-behind-the-finish", ("length", lengths.Of(RunOff.FullSpeed.BehindFinish))),
+        _ => Say("common.indoors-only-with-a-soft"),
     };
 
-    public static string Level(Level level) => Sentence(level.ToWords());
+    public static string Level(Level level) => Sentence(level.Label());
 
     /// <summary>"3 × 30 s each foot", "8 reps each foot, twice".</summary>
     public static string Dose(DrillCard card, Dose dose)
     {
-        var each = card.Feet switch
+        var amount = dose switch
         {
-            Core.Catalogue.FeetPlan.EachFoot => " each foot",
-            Core.Catalogue.FeetPlan.OtherFootOnly => ", other foot",
+            RoundsDose rounds => $"{rounds.Rounds} × {rounds.Work.TotalSeconds.ToString(Plain)} s",
+            RepsDose reps => $"{reps.Times} × {reps.Reps} {MeasureWords.Of(card.MeasuredBy).Reps}",
+            TriesDose tries => $"{tries.Tries} {MeasureWords.Of(card.MeasuredBy).Tries}",
+            RunsDose runs => Say("common.runs", ("runs", runs.Runs)),
             _ => "",
         };
-        return dose switch
+        return card.Feet switch
         {
-            RoundsDose rounds => $"{rounds.Rounds} × {rounds.Work.TotalSeconds.ToString(Plain)} s{each}",
-            RepsDose reps => $"{reps.Times} × {reps.Reps} {MeasureWords.Of(card.MeasuredBy).Reps}{each}",
-            TriesDose tries => $"{tries.Tries} {MeasureWords.Of(card.MeasuredBy).Tries}{each}",
-            RunsDose runs => $"{runs.Runs} runs{each}",
-            _ => "",
+            Core.Catalogue.FeetPlan.EachFoot => Say("common.each-foot", ("amount", amount)),
+            Core.Catalogue.FeetPlan.OtherFootOnly => Say("common.amount-other-foot", ("amount", amount)),
+            _ => amount,
         };
     }
 
@@ -127,90 +137,93 @@ public static class Wording
     /// <summary>Where a ball is dropped from.</summary>
     public static string Height(DropHeight height) => height switch
     {
-        DropHeight.Above => "above the head",
-        _ => "the " + height.ToWords(),
+        DropHeight.Above => Say("common.above-the-head"),
+        DropHeight.Knee => Say("common.the-knee"),
+        DropHeight.Hip => Say("common.the-hip"),
+        DropHeight.Chest => Say("common.the-chest"),
+        _ => Say("common.the-head"),
     };
 
     /// <summary>A zone of the goal, from 1: low ones first.</summary>
-    public static string Zone(int zone) => $"{(zone > 3 ? "high" : "low")} {((zone - 1) % 3) switch { 0 => "left", 1 => "middle", _ => "right" }}";
+    public static string Zone(int zone) => zone switch { 1 => Say("common.low-left"), 2 => Say("common.low-middle"), 3 => Say("common.low-right"), 4 => Say("common.high-left"), 5 => Say("common.high-middle"), _ => Say("common.high-right") };
 
     /// <summary>A part of the body that can hurt.</summary>
     public static string PainPart(PainPart part) => part switch
     {
-        Core.Safety.PainPart.SomewhereElse => "somewhere else",
-        _ => part.ToWords(),
+        Core.Safety.PainPart.SomewhereElse => Say("common.somewhere-else"),
+        _ => part.Label(),
     };
 
     /// <summary>That something hurt.</summary>
-    public static string Pain(PainPart part) => part == Core.Safety.PainPart.SomewhereElse ? "something hurt" : $"your {part.ToWords()} hurt";
+    public static string Pain(PainPart part) => part == Core.Safety.PainPart.SomewhereElse ? Say("common.something-hurt") : Say("common.your-hurt", ("part", part.Label()));
 
     /// <summary>Was it under control, in the player's words.</summary>
     public static string Control(Control control) => control switch
     {
-        Core.Sets.Control.Easy => "calm and clean",
-        Core.Sets.Control.Mostly => "mostly mine",
-        Core.Sets.Control.Shaky => "shaky",
-        _ => "it fell apart",
+        Core.Sets.Control.Easy => Say("common.calm-and-clean"),
+        Core.Sets.Control.Mostly => Say("common.mostly-mine"),
+        Core.Sets.Control.Shaky => Say("common.shaky"),
+        _ => Say("common.it-fell-apart"),
     };
 
     /// <summary>How the other foot felt beside the preferred one.</summary>
     public static string OtherFootFeel(OtherFootFeel feel) => feel switch
     {
-        Core.Sets.OtherFootFeel.Same => "like the first",
-        Core.Sets.OtherFootFeel.Behind => "a bit behind",
-        _ => "far behind",
+        Core.Sets.OtherFootFeel.Same => Say("common.like-the-first"),
+        Core.Sets.OtherFootFeel.Behind => Say("common.a-bit-behind"),
+        _ => Say("common.far-behind"),
     };
 
     /// <summary>How hard it was, from 1 to 10.</summary>
     public static string Effort(int effort) => effort switch
     {
-        1 => "like resting",
-        2 => "very easy",
-        3 => "easy",
-        4 => "a little work",
-        5 => "work",
-        6 => "quite hard",
-        7 => "hard",
-        8 => "very hard",
-        9 => "almost all I had",
-        _ => "all I had",
+        1 => Say("common.like-resting"),
+        2 => Say("common.very-easy"),
+        3 => Say("common.easy"),
+        4 => Say("common.a-little-work"),
+        5 => Say("common.work"),
+        6 => Say("common.quite-hard"),
+        7 => Say("common.hard"),
+        8 => Say("common.very-hard"),
+        9 => Say("common.almost-all-i-had"),
+        _ => Say("common.all-i-had"),
     };
 
     /// <summary>What a status means to the person who meets it.</summary>
     public static (string Title, string Words) Status(int code) => code switch
     {
-        400 => ("That did not work", "This page was open for too long, or what was sent cannot be read. Go back, load it again and repeat it."),
-        401 => ("Signed out", "Sign in again. What was played is kept on its device until then."),
-        404 => ("Not here", "There is no such page in your household."),
-        413 => ("Too large", "That is larger than anything that is kept here."),
-        415 => ("That did not work", "What was sent is no JSON."),
-        422 => ("Not taken", "What was sent cannot be kept as it is."),
-        429 => ("Too many tries", "That was tried very often from here. Wait a little, then try again. What you play is kept on its device meanwhile."),
-        503 => ("The logbook cannot be reached", "The database is away for a moment. Nothing is lost: what you play is kept on your device and sent when it is back. Try again shortly."),
-        _ => ("Something broke", "It is our fault, and it was written down. What you had stored is safe."),
+        400 => (Say("common.that-did-not-work"), Say("common.this-page-was-open-for")),
+        401 => (Say("common.signed-out"), Say("common.sign-in-again-what-was")),
+        404 => (Say("common.not-here"), Say("common.there-is-no-such-page")),
+        413 => (Say("common.too-large"), Say("common.that-is-larger-than-anything")),
+        415 => (Say("common.that-did-not-work"), Say("common.what-was-sent-is-no")),
+        422 => (Say("common.not-taken"), Say("common.what-was-sent-cannot-be")),
+        429 => (Say("common.too-many-tries"), Say("common.that-was-tried-very-often")),
+        503 => (Say("common.the-logbook-cannot-be-reached"), Say("common.the-database-is-away-for")),
+        _ => (Say("common.something-broke"), Say("common.it-is-our-fault-and")),
     };
 
     public static string Name(NameProblem problem) => problem switch
     {
-        NameProblem.Length => $"The household's name has {HouseholdName.Shortest} to {HouseholdName.Longest} letters.",
-        NameProblem.UnseenSigns => "The name holds signs that cannot be seen. Write it by hand.",
-        _ => "The name mixes letters of two alphabets that look alike. Write it in one.",
+        NameProblem.Length => Say("common.the-households-name-has-to", ("shortest", HouseholdName.Shortest), ("longest", HouseholdName.Longest)),
+        NameProblem.UnseenSigns => Say("common.the-name-holds-signs-that"),
+        _ => Say("common.the-name-mixes-letters-of"),
     };
 
     public static string Problem(SetProblem problem) => problem switch
     {
-        SetProblem.CountMissing => "A count is missing. If nobody counted, say so instead.",
-        SetProblem.CountNegative => "A count cannot be below zero.",
-        SetProblem.CountTooHigh => $"That is more than {Tempo.MostTouchesASecond} touches a second. Is it right? Then keep it once more.",
-        SetProblem.RunLongerThanPasses => "The longest run is longer than all the passes together.",
-        SetProblem.TimeMissing => "How many seconds did it take?",
-        SetProblem.TimeNotPositive => "The time has to be more than zero seconds.",
-        SetProblem.TimeTooLong => "One set is an hour at most.",
-        SetProblem.DayInFuture => "That day has not come yet.",
-        SetProblem.DayTooOld => $"That day is more than {SetCheck.MostYearsBack} years back.",
-        SetProblem.EventsUnclear => "What was tapped cannot be read.",
-        SetProblem.NobodyPlayedThat => "Nobody can have played that in the time. Look at the numbers again.",
-        SetProblem.NotOfThisDrill => "This drill does not give such points, stations or times.",
-        _ => "Write the touches of each try, one number a try, up to a hundred.",
+        SetProblem.CountMissing => Say("common.a-count-is-missing-if"),
+        SetProblem.CountNegative => Say("common.a-count-cannot-be-below"),
+        SetProblem.CountTooHigh => Say("common.that-is-more-than-touches", ("mostTouchesASecond", Tempo.MostTouchesASecond)),
+        SetProblem.RunLongerThanPasses => Say("common.the-longest-run-is-longer"),
+        SetProblem.TimeMissing => Say("common.how-many-seconds-did-it"),
+        SetProblem.TimeNotPositive => Say("common.the-time-has-to-be"),
+        SetProblem.TimeTooLong => Say("common.one-set-is-an-hour"),
+        SetProblem.DayInFuture => Say("common.that-day-has-not-come"),
+        SetProblem.DayTooOld => Say("common.that-day-is-more-than", ("mostYearsBack", SetCheck.MostYearsBack)),
+        SetProblem.EventsUnclear => Say("common.what-was-tapped-cannot-be"),
+        SetProblem.NobodyPlayedThat => Say("common.nobody-can-have-played-that"),
+        SetProblem.NotOfThisDrill => Say("common.this-drill-does-not-give"),
+        _ => Say("common.write-the-touches-of-each"),
     };
 }

@@ -4,6 +4,7 @@ using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Yard;
+using Gambeta.Words;
 
 namespace Gambeta.Web.Words;
 
@@ -12,43 +13,43 @@ public static class YardWords
 {
     public static string Problem(LayoutProblem problem, double clearance, Lengths lengths) => problem.Kind switch
     {
-        LayoutProblemKind.ClearanceOutOfRange => $"The clearance goes from {lengths.Tape(LayoutCheck.LeastClearance)} to {lengths.Tape(LayoutCheck.MostClearance)}.",
-        LayoutProblemKind.TooManyMarkers => $"A layout has {LayoutCheck.MostMarkers} markers at most.",
-        LayoutProblemKind.TooManySteps => $"A run has {RunNotation.MostSteps} steps at most.",
-        LayoutProblemKind.TooFarOut => $"{(problem.First == 0 ? "The start, the finish, a stop or the wall" : $"Marker {problem.First}")} is farther out than {lengths.Of(LayoutCheck.Farthest)}.",
-        LayoutProblemKind.MarkersTooClose when problem.Metres < 0.01 => $"Markers {problem.First} and {problem.Second} stand on top of each other.",
-        LayoutProblemKind.MarkersTooClose => $"Markers {problem.First} and {problem.Second} are {lengths.Tape(problem.Metres)} apart: with {lengths.Tape(clearance)} clear of each nobody gets between them. Move one, or keep less clear.",
-        LayoutProblemKind.TooCloseToStart => $"Marker {problem.First} is only {lengths.Tape(problem.Metres)} from the start.",
-        LayoutProblemKind.TooCloseToFinish => $"Marker {problem.First} is only {lengths.Tape(problem.Metres)} from the finish.",
-        LayoutProblemKind.TooCloseToStop => $"Marker {problem.First} is only {lengths.Tape(problem.Metres)} from a line that the run goes over.",
-        LayoutProblemKind.BothSidesAtOnce => $"Marker {problem.First} is passed on both sides, one right after the other. Choose one.",
-        LayoutProblemKind.CrossesWall when problem.First > 0 => $"Marker {problem.First} stands behind the wall.",
-        LayoutProblemKind.CrossesWall => "The run goes through the wall. Move the markers away from it.",
-        _ => "Nobody can run this: the sides lead nowhere. Choose other sides.",
+        LayoutProblemKind.ClearanceOutOfRange => Say("yard.the-clearance-goes-from-to", ("leastClearance", lengths.Tape(LayoutCheck.LeastClearance)), ("mostClearance", lengths.Tape(LayoutCheck.MostClearance))),
+        LayoutProblemKind.TooManyMarkers => Say("yard.a-layout-has-markers-at", ("mostMarkers", LayoutCheck.MostMarkers)),
+        LayoutProblemKind.TooManySteps => Say("yard.a-run-has-steps-at", ("mostSteps", RunNotation.MostSteps)),
+        LayoutProblemKind.TooFarOut => problem.First == 0 ? Say("yard.the-start-the-finish-a", ("farthest", lengths.Of(LayoutCheck.Farthest))) : Say("yard.marker-is-farther-out-than", ("first", problem.First), ("farthest", lengths.Of(LayoutCheck.Farthest))),
+        LayoutProblemKind.MarkersTooClose when problem.Metres < 0.01 => Say("yard.markers-and-stand-on-top", ("first", problem.First), ("second", problem.Second)),
+        LayoutProblemKind.MarkersTooClose => Say("yard.markers-and-are-apart-with", ("first", problem.First), ("second", problem.Second), ("metres", lengths.Tape(problem.Metres)), ("clearance", lengths.Tape(clearance))),
+        LayoutProblemKind.TooCloseToStart => Say("yard.marker-is-only-from-the", ("first", problem.First), ("metres", lengths.Tape(problem.Metres))),
+        LayoutProblemKind.TooCloseToFinish => Say("yard.marker-first-is-only", ("first", problem.First), ("metres", lengths.Tape(problem.Metres))),
+        LayoutProblemKind.TooCloseToStop => Say("yard.marker-is-only-from-a", ("first", problem.First), ("metres", lengths.Tape(problem.Metres))),
+        LayoutProblemKind.BothSidesAtOnce => Say("yard.marker-is-passed-on-both", ("first", problem.First)),
+        LayoutProblemKind.CrossesWall when problem.First > 0 => Say("yard.marker-stands-behind-the-wall", ("first", problem.First)),
+        LayoutProblemKind.CrossesWall => Say("yard.the-run-goes-through-the"),
+        _ => Say("yard.nobody-can-run-this-the"),
     };
 
     public static string Problem(PaceProblem problem, int age, Lengths lengths) => problem switch
     {
-        PaceProblem.TooShort => $"That is less than {lengths.Tape(Pace.Shortest)} a pace. Are these the metres of all ten paces together?",
-        PaceProblem.ALeap => $"That would be a leap for somebody of {age}, who is about {lengths.Tape(Pace.UsualHeight(age))} tall. Walk ten ordinary paces and measure them together.",
-        _ => $"A height lies between {lengths.Tape(Pace.LeastHeight)} and {lengths.Tape(Pace.MostHeight)}.",
+        PaceProblem.TooShort => Say("yard.that-is-less-than-a", ("shortest", lengths.Tape(Pace.Shortest))),
+        PaceProblem.ALeap => Say("yard.that-would-be-a-leap", ("age", age), ("height", lengths.Tape(Pace.UsualHeight(age)))),
+        _ => Say("yard.a-height-lies-between-and", ("leastHeight", lengths.Tape(Pace.LeastHeight)), ("mostHeight", lengths.Tape(Pace.MostHeight))),
     };
 
     public static string PaceLine(KnownPace pace, DateOnly today, Lengths lengths) =>
-        $"{(pace.IsAbout ? "about " : "")}{lengths.Tape(pace.Pace.Metres)}, {Source(pace.Source)}{(pace.Source == PaceSource.FromAge ? "" : " " + Wording.Day(pace.On, today))}";
+        Source(pace, today) is var source && pace.IsAbout ? Say("yard.about", ("metres", lengths.Tape(pace.Pace.Metres)), ("source", source)) : $"{lengths.Tape(pace.Pace.Metres)}, {source}";
 
     public static string Old(PaceIsOld old) => old switch
     {
-        PaceIsOld.HalfAYear => "Half a year old: measure it again.",
-        PaceIsOld.ABirthdayCame => "A year older since: measure it again.",
-        _ => "Only guessed from the age: walk ten paces along a tape.",
+        PaceIsOld.HalfAYear => Say("yard.half-a-year-old-measure"),
+        PaceIsOld.ABirthdayCame => Say("yard.a-year-older-since-measure"),
+        _ => Say("yard.only-guessed-from-the-age"),
     };
 
-    private static string Source(PaceSource source) => source switch
+    private static string Source(KnownPace pace, DateOnly today) => pace.Source switch
     {
-        PaceSource.Walked => "measured",
-        PaceSource.FromHeight => "from the height,",
-        _ => "from the age",
+        PaceSource.Walked => Say("yard.measured", ("day", Wording.Day(pace.On, today))),
+        PaceSource.FromHeight => Say("yard.from-the-height", ("day", Wording.Day(pace.On, today))),
+        _ => Say("yard.from-the-age"),
     };
 
     /// <summary>Half paces in words: "2½", "½", "3".</summary>
@@ -62,20 +63,18 @@ public static class YardWords
     public static string Paces(double metres, Pace pace)
     {
         var halves = pace.Halves(metres);
-        return $"{Halves(halves)} {(Math.Abs(halves) <= 2 ? "pace" : "paces")}";
+        return Math.Abs(halves) <= 2 ? Say("yard.pace", ("halves", Halves(halves))) : Say("yard.paces", ("halves", Halves(halves)));
     }
 
     /// <summary>A walk in words: "2½ paces ahead, 2 to the left".</summary>
     public static string Paces(Walk walk)
     {
-        var parts = new List<string>();
-        if (walk.HalvesAhead != 0) parts.Add($"{Halves(walk.HalvesAhead)} {(walk.HalvesAhead > 0 ? "ahead" : "back")}");
-        if (walk.HalvesRight != 0) parts.Add($"{Halves(walk.HalvesRight)} to the {(walk.HalvesRight > 0 ? "right" : "left")}");
-        if (parts.Count == 0) return "right here";
-        var first = parts[0].IndexOf(' ');
-        var few = Math.Abs(walk.HalvesAhead != 0 ? walk.HalvesAhead : walk.HalvesRight) <= 2;
-        parts[0] = parts[0][..first] + (few ? " pace" : " paces") + parts[0][first..];
-        return string.Join(", ", parts);
+        // The first part says what is counted: "2½ paces ahead, 2 to the left".
+        string Named(int halves) => Math.Abs(halves) <= 2 ? Say("yard.pace", ("halves", Halves(halves))) : Say("yard.paces", ("halves", Halves(halves)));
+        var ahead = walk.HalvesAhead == 0 ? null : walk.HalvesAhead > 0 ? Say("yard.ahead", ("paces", Named(walk.HalvesAhead))) : Say("yard.back", ("paces", Named(walk.HalvesAhead)));
+        var count = ahead is null ? Named(walk.HalvesRight) : Halves(walk.HalvesRight);
+        var right = walk.HalvesRight == 0 ? null : walk.HalvesRight > 0 ? Say("yard.to-the-right", ("count", count)) : Say("yard.to-the-left", ("count", count));
+        return ahead is null && right is null ? Say("yard.right-here") : string.Join(", ", new[] { ahead, right }.OfType<string>());
     }
 
     /// <summary>How a layout is set out on foot: the mark on the plan, and the way there from the one before.</summary>
@@ -83,11 +82,11 @@ public static class YardWords
     {
         var walks = WalkOut.Of(layout, pace);
         var start = walks.IsEmpty || walks[0].To != 0
-            ? [("S", "start here" + (layout.WallAhead is { } off ? $", {lengths.Of(off)} from the wall" : ""))]
+            ? [("S", layout.WallAhead is { } off ? Say("yard.start-here-from-the-wall", ("length", lengths.Of(off))) : Say("yard.start-here"))]
             : Array.Empty<(string, string)>();
         return [.. start, .. walks.Select(walk => walk.To switch
         {
-            0 => ("S", $"from the near left corner: {Paces(walk)}"),
+            0 => ("S", Say("yard.from-the-near-left-corner", ("walk", Paces(walk)))),
             null => ("F", Paces(walk)),
             var n => (n.Value.ToString(CultureInfo.InvariantCulture), Paces(walk)),
         })];
@@ -97,66 +96,65 @@ public static class YardWords
     public static string Tape(Spot way, Lengths lengths)
     {
         var parts = new List<string>();
-        if (Math.Abs(way.Ahead) >= 0.005) parts.Add($"{lengths.Tape(Math.Abs(way.Ahead))} {(way.Ahead > 0 ? "ahead" : "back")}");
-        if (Math.Abs(way.Right) >= 0.005) parts.Add($"{lengths.Tape(Math.Abs(way.Right))} {(way.Right > 0 ? "right" : "left")}");
+        if (Math.Abs(way.Ahead) >= 0.005) parts.Add(way.Ahead > 0 ? Say("yard.ahead-ahead", ("length", lengths.Tape(way.Ahead))) : Say("yard.ahead-back", ("length", lengths.Tape(-way.Ahead))));
+        if (Math.Abs(way.Right) >= 0.005) parts.Add(way.Right > 0 ? Say("yard.right", ("length", lengths.Tape(way.Right))) : Say("yard.left", ("length", lengths.Tape(-way.Right))));
         return string.Join(", ", parts);
     }
 
     /// <summary>Where a marker stands: "1.70 m ahead, 1.36 m left of the start".</summary>
-    public static string FromStart(Spot off, Lengths lengths) => Tape(off, lengths) is { Length: > 0 } way ? way + " of the start" : "on the start";
+    public static string FromStart(Spot off, Lengths lengths) => Tape(off, lengths) is { Length: > 0 } way ? Say("yard.of-the-start", ("way", way)) : Say("yard.on-the-start");
 
     /// <summary>How a layout is run, marker by marker: "left of 1, right of 2, once all the way round 4".</summary>
     public static string Run(Layout layout)
     {
         var words = layout.Steps.Select(step => step switch
         {
-            Past { Loops: > 0 } past => $"{(past.Loops == 1 ? "once" : Numeral(past.Loops))} all the way round {past.Marker + 1}, past it on its {past.Side.ToWords()}",
-            Past past => $"{past.Side.ToWords()} of {past.Marker + 1}",
-            _ => "over the line",
+            Past { Loops: > 0 } past => Say("yard.all-the-way-round-past", ("times", Numeral(past.Loops)), ("marker", past.Marker + 1), ("side", past.Side.Label())),
+            Past past => Say("yard.of", ("side", past.Side.Label()), ("marker", past.Marker + 1)),
+            _ => Say("yard.over-the-line"),
         }).ToList();
         if (words.Count == 0) return "";
-        var home = layout.Finish == layout.Start ? "home" : "on to the finish";
-        return $"Run: {string.Join(", ", words)}, {home}.";
+        return layout.Finish == layout.Start ? Say("yard.run-home", ("words", string.Join(", ", words))) : Say("yard.run-on-to-the-finish", ("words", string.Join(", ", words)));
     }
 
     public static string Fits(Fit fit, Lengths lengths) => fit.Kind switch
     {
-        FitKind.Fits => "fits",
-        FitKind.FitsSmaller => $"fits at {fit.Percent} %",
-        FitKind.NoWall => "no wall here",
-        FitKind.SticksOut => "sticks out",
-        _ => "does not fit",
+        FitKind.Fits => Say("yard.fits"),
+        FitKind.FitsSmaller => Say("yard.fits-at", ("percent", fit.Percent)),
+        FitKind.NoWall => Say("yard.no-wall-here"),
+        FitKind.SticksOut => Say("yard.sticks-out"),
+        _ => Say("yard.does-not-fit"),
     };
 
     public static string FitsUnder(Fit fit, Lengths lengths) => fit.Kind switch
     {
-        FitKind.Fits when fit.Spare < 0.05 => "nothing to spare",
-        FitKind.Fits => $"{lengths.Of(fit.Spare)} to spare",
-        FitKind.FitsSmaller => "of its size",
-        FitKind.NoWall => "it is played at one",
-        FitKind.SticksOut => $"by {lengths.Of(-fit.Spare)}, run-off included",
-        _ => $"not even at {Fit.LeastPercent} %",
+        FitKind.Fits when fit.Spare < 0.05 => Say("yard.nothing-to-spare"),
+        FitKind.Fits => Say("yard.to-spare", ("spare", lengths.Of(fit.Spare))),
+        FitKind.FitsSmaller => Say("yard.of-its-size"),
+        FitKind.NoWall => Say("yard.it-is-played-at-one"),
+        FitKind.SticksOut => Say("yard.by-run-off-included", ("spare", lengths.Of(-fit.Spare))),
+        _ => Say("yard.not-even-at", ("leastPercent", Fit.LeastPercent)),
     };
 
     public static string Side(SpaceSide side) => side switch
     {
-        SpaceSide.Near => "behind you as you come in",
-        SpaceSide.Far => "opposite",
-        SpaceSide.Left => "on the left",
-        _ => "on the right",
+        SpaceSide.Near => Say("yard.behind-you-as-you-come"),
+        SpaceSide.Far => Say("yard.opposite"),
+        SpaceSide.Left => Say("yard.on-the-left"),
+        _ => Say("yard.on-the-right"),
     };
 
     public static string Behind(Behind behind) => behind switch
     {
-        Core.Yard.Behind.OpenGround => "open ground",
-        Core.Yard.Behind.WallOrFence => "a wall or fence",
-        Core.Yard.Behind.Hedge => "a hedge",
-        Core.Yard.Behind.Glass => "glass",
-        Core.Yard.Behind.StepOrKerb => "a step or kerb",
-        Core.Yard.Behind.Road => "a road",
-        Core.Yard.Behind.Water => "water",
-        Core.Yard.Behind.Neighbours => "the neighbours",
-        _ => "things that break",
+        Core.Yard.Behind.OpenGround => Say("yard.open-ground"),
+        Core.Yard.Behind.WallOrFence => Say("yard.a-wall-or-fence"),
+        Core.Yard.Behind.Hedge => Say("yard.a-hedge"),
+        Core.Yard.Behind.Glass => Say("yard.glass"),
+        Core.Yard.Behind.StepOrKerb => Say("yard.a-step-or-kerb"),
+        Core.Yard.Behind.Road => Say("yard.a-road"),
+        Core.Yard.Behind.Water => Say("yard.water"),
+        Core.Yard.Behind.Neighbours => Say("yard.the-neighbours"),
+        _ => Say("yard.things-that-break"),
     };
 
     public static string FirstTouch(FirstTouchItem item, Lengths lengths)
@@ -164,43 +162,49 @@ public static class YardWords
         var where = item.Side is { } side ? Side(side) : "";
         return item.Kind switch
         {
-            FirstTouchKind.RoadBehind => $"The road {where}: the ball cannot get there. If it does, nobody runs after it.",
-            FirstTouchKind.WaterBehind => $"The water {where}: fenced off, or a grown-up fetches the ball.",
-            FirstTouchKind.SomebodyNear => "Somebody grown up is near and knows.",
-            FirstTouchKind.FloorClear => "The floor is dry, even and clear.",
-            FirstTouchKind.GlassBehind => $"The glass {where}: covered, or out of the line of the ball.",
-            FirstTouchKind.BreakablesBehind => $"What breaks {where} is moved away.",
-            FirstTouchKind.EdgeBehind => $"The step or kerb {where}: seen, and not in the run.",
-            FirstTouchKind.RunOffFree => $"{lengths.Of(RunOff.FullSpeed.BehindFinish)} are free behind the finish: you come home at full speed.",
-            FirstTouchKind.WallFirm => "The wall stands firm, nothing breakable in it, beside it or on it.",
-            FirstTouchKind.GoalAnchored => "The goal cannot tip over. Nobody stands in front of it.",
-            FirstTouchKind.SoftBall => "A soft ball, indoors.",
-            FirstTouchKind.Shoes => "Shoes that grip, laces tied.",
-            FirstTouchKind.IceAndWet => "No ice, no wet leaves where you turn.",
-            FirstTouchKind.Light => "Light enough until the end.",
-            FirstTouchKind.Heat => "Shade, and not in the hottest hours.",
-            FirstTouchKind.WaterNear => "Water to drink is near.",
-            _ => $"The neighbours {where} know and like it, or you play softly.",
+            FirstTouchKind.RoadBehind => Say("yard.the-road-the-ball-cannot", ("where", where)),
+            FirstTouchKind.WaterBehind => Say("yard.the-water-fenced-off-or", ("where", where)),
+            FirstTouchKind.SomebodyNear => Say("yard.somebody-grown-up-is-near"),
+            FirstTouchKind.FloorClear => Say("yard.the-floor-is-dry-even"),
+            FirstTouchKind.GlassBehind => Say("yard.the-glass-covered-or-out", ("where", where)),
+            FirstTouchKind.BreakablesBehind => Say("yard.what-breaks-is-moved-away", ("where", where)),
+            FirstTouchKind.EdgeBehind => Say("yard.the-step-or-kerb-seen", ("where", where)),
+            FirstTouchKind.RunOffFree => Say("yard.are-free-behind-the-finish", ("length", lengths.Of(RunOff.FullSpeed.BehindFinish))),
+            FirstTouchKind.WallFirm => Say("yard.the-wall-stands-firm-nothing"),
+            FirstTouchKind.GoalAnchored => Say("yard.the-goal-cannot-tip-over"),
+            FirstTouchKind.SoftBall => Say("yard.a-soft-ball-indoors"),
+            FirstTouchKind.Shoes => Say("yard.shoes-that-grip-laces-tied"),
+            FirstTouchKind.IceAndWet => Say("yard.no-ice-no-wet-leaves"),
+            FirstTouchKind.Light => Say("yard.light-enough-until-the-end"),
+            FirstTouchKind.Heat => Say("yard.shade-and-not-in-the"),
+            FirstTouchKind.WaterNear => Say("yard.water-to-drink-is-near"),
+            _ => Say("yard.the-neighbours-know-and-like", ("where", where)),
         };
     }
 
-    public static string Missing(Lack lack) => (lack.There == 0 ? $"No {lack.Needed.Kind.ToWords()}" : $"Only {lack.There} of {lack.Needed}") + "? Use";
+    /// <summary>So many things of a kind that stand on a floor: "marker", "markers"; what is chalked is a cross.</summary>
+    public static string Standing(GearKind kind, int count) => kind == GearKind.Chalk ? Say("yard.crosses", ("count", count)) : count == 1 ? kind.Label() : Several(kind);
+
+    /// <summary>Several things of a kind.</summary>
+    public static string Several(GearKind kind) => SayLabel("several", kind.ToKey());
+
+    public static string Missing(Lack lack) => lack.There == 0 ? Say("yard.no-use", ("what", lack.Needed.Kind.Label())) : Say("yard.only-of-use", ("there", lack.There), ("needed", Wording.Gear(lack.Needed)));
 
     public static string Thing(Thing thing) => thing switch
     {
-        Core.Yard.Thing.Ball => "balls",
-        Core.Yard.Thing.Marker => "markers",
-        Core.Yard.Thing.Upright => "uprights",
-        Core.Yard.Thing.Wall => "walls to play against",
-        Core.Yard.Thing.Rebounder => "rebounders",
-        Core.Yard.Thing.Goal => "goals",
-        Core.Yard.Thing.Chalk => "chalk",
-        Core.Yard.Thing.Tape => "tape",
-        Core.Yard.Thing.Bottle => "plastic bottles",
-        _ => "marked squares",
+        Core.Yard.Thing.Ball => Say("yard.balls"),
+        Core.Yard.Thing.Marker => Say("yard.markers"),
+        Core.Yard.Thing.Upright => Say("yard.uprights"),
+        Core.Yard.Thing.Wall => Say("yard.walls-to-play-against"),
+        Core.Yard.Thing.Rebounder => Say("yard.rebounders"),
+        Core.Yard.Thing.Goal => Say("yard.goals"),
+        Core.Yard.Thing.Chalk => Say("yard.chalk"),
+        Core.Yard.Thing.Tape => Say("yard.tape"),
+        Core.Yard.Thing.Bottle => Say("yard.plastic-bottles"),
+        _ => Say("yard.marked-squares"),
     };
 
-    public static string BodyHeight(BodyHeight height) => height == Core.Yard.BodyHeight.Floor ? "on the floor" : $"at {height.ToWords()} height";
+    public static string BodyHeight(BodyHeight height) => height == Core.Yard.BodyHeight.Floor ? Say("yard.on-the-floor") : Say("yard.at-height", ("height", height.Label()));
 
-    private static string Numeral(int count) => count == 2 ? "twice" : $"{count.ToString(CultureInfo.InvariantCulture)} times";
+    private static string Numeral(int count) => count switch { 1 => Say("yard.once"), 2 => Say("yard.twice"), _ => Say("yard.times", ("count", count)) };
 }

@@ -9,6 +9,7 @@ using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -19,7 +20,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 {
     private IReadOnlyDictionary<string, DateOnly> _lastDays = new Dictionary<string, DateOnly>();
 
-    public override string Place => "Drills";
+    public override RailPlace Place => RailPlace.Drills;
 
     public DrillCard Card { get; private set; } = null!;
 
@@ -41,13 +42,13 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>The layouts that the household kept for it, latest first.</summary>
     public IReadOnlyList<KeptLayout> Kept { get; private set; } = [];
 
-    public string PerRep => Card.Pattern.Touches.Length == 1 ? "1 touch" : $"{Card.Pattern.Touches.Length} touches";
+    public string PerRep => Card.Pattern.Touches.Length == 1 ? Say("drills.1-touch") : Say("drills.touches", ("touches", Card.Pattern.Touches.Length));
 
     public DoseWay[] Ways => [Card.Doses.Usual, .. new[] { DoseWay.Time, DoseWay.Reps }.Where(way => way != Card.Doses.Usual)];
 
     public bool MayStart => Core.Safety.Cautions.MayStart(Card, Age(Player), Household.Heading);
 
-    public string WhyNot => Household.Heading ? $"This one is from {Card.LeastAge} years on." : "Heading is off in this household. A grown-up can turn it on under Household, after reading what decides about it.";
+    public string WhyNot => Household.Heading ? Say("drills.this-one-is-from-years", ("age", Card.LeastAge)) : Say("drills.heading-is-off-in-this");
 
     public IReadOnlyList<string> Cautions => [.. Core.Safety.Cautions.All(Card, Age(Player)).Select(caution => Wording.Caution(caution, Lengths))];
 
@@ -80,12 +81,12 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
     }
 
     public string RungWords(DrillCard rung, string place) =>
-        _lastDays.TryGetValue(rung.Id, out var day) ? $"played {Wording.Day(day, Today)}" : place is "behind" ? "below it, not played" : place is "here" ? "not played yet" : place;
+        _lastDays.TryGetValue(rung.Id, out var day) ? Say("drills.played", ("day", Wording.Day(day, Today))) : place is "behind" ? Say("drills.below-it-not-played") : place is "here" ? Say("drills.not-played-yet") : place;
 
     /// <summary>What a dose gives: touches of each foot, exact for reps, about for time.</summary>
     public string Gives(Level level, DoseWay way)
     {
         var amount = DoseArithmetic.Amount(Card, Card.Doses[level, way], Player.Preferred, Card.Tempo.Steady);
-        return $"{(amount.TouchesAreExact ? "" : "about ")}{Wording.Number(amount.Touches.Total)} touches, {Wording.Minutes(amount.Total)}";
+        return Say("drills.about-touches-touches-amount", ("touchesAreExact", amount.TouchesAreExact), ("touches", Wording.Number(amount.Touches.Total)), ("amount", Wording.Minutes(amount.Total)));
     }
 }

@@ -8,6 +8,7 @@ using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -23,7 +24,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlySet<string> _played = new HashSet<string>();
     private int _shown = AtATime;
 
-    public override string Place => "Drills";
+    public override RailPlace Place => RailPlace.Drills;
 
     public ShelfChoice Choice { get; private set; } = new();
 
@@ -43,7 +44,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public string Summary => Choice.Gear is null || View.Lacking.IsEmpty
         ? Cards(View.Ready.Length + View.Lacking.Length)
-        : $"{Cards(View.Ready.Length)} ready, {View.Lacking.Length} more with something missing";
+        : Say("drills.ready-more-with-something-missing", ("ready", Cards(View.Ready.Length)), ("lacking", View.Lacking.Length));
 
     /// <summary>The rest of the choice, for the form of words.</summary>
     public IEnumerable<(string Name, string Value)> Kept => Request.Query
@@ -75,12 +76,12 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public string? BestLine(DrillCard card)
     {
         var bests = _standing[card.Id].OrderBy(m => m.Key.Measure.Kind).ThenBy(m => m.Key.Feet).ToList();
-        return bests.Count == 0 ? null : "Best: " + string.Join(", ", bests.GroupBy(b => b.Key.Measure).Select(measure => Line([.. measure])));
+        return bests.Count == 0 ? null : Say("drills.best", ("bests", string.Join(", ", bests.GroupBy(b => b.Key.Measure).Select(measure => Line([.. measure])))));
     }
 
     public string? PlaceWord(RungPlace place) => place switch
     {
-        RungPlace.Behind => "behind you",
+        RungPlace.Behind => Say("drills.behind-you"),
         RungPlace.Here => "here",
         RungPlace.Next => "next",
         RungPlace.Stretch => "stretch",
@@ -89,7 +90,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private static string Line(IReadOnlyList<Mark> feet) => feet.Count == 1
         ? Wording.Value(feet[0].Key.Measure, feet[0].Value)
-        : string.Join(", ", feet.Select(b => $"{b.Key.Feet.ToWords()} {Wording.Figure(b.Key.Measure, b.Value)}"));
+        : string.Join(", ", feet.Select(b => $"{b.Key.Feet.Label()} {Wording.Figure(b.Key.Measure, b.Value)}"));
 
-    private static string Cards(int count) => count == 1 ? "1 drill" : $"{count} drills";
+    private static string Cards(int count) => count == 1 ? Say("drills.1-drill") : Say("drills.count-drills", ("count", count));
 }

@@ -1,5 +1,6 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Drills;
@@ -9,7 +10,7 @@ public sealed class PicturesModel(PageTools tools) : HouseholdPage(tools)
 {
     private const int OnASheet = 20;
 
-    public override string Place => "Drills";
+    public override RailPlace Place => RailPlace.Drills;
 
     public int Sheet { get; private set; }
 

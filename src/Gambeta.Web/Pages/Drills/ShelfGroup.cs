@@ -20,22 +20,22 @@ public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOpti
     {
         return
         [
-            new("F", "Family", [.. Enum.GetValues<Family>().Select((family, i) =>
-                Option(Wording.Sentence(family.ToWords()), counts.Families[i], choice.Family == family, choice with { Family = Toggled(choice.Family, family) }))]),
-            new("P", "Place", [.. Enum.GetValues<Places>().Where(place => place != Places.None).Select((place, i) =>
-                Option(place.ToWords(), counts.Places[i], choice.Place == place, choice with { Place = choice.Place == place ? Places.None : place }))]),
-            new("G", "Gear at hand", Gear(choice, counts, Option)),
-            new("S", "Surfaces", [.. Enum.GetValues<Surface>().Select((surface, i) =>
-                Option(surface.ToWords(), counts.Surfaces[i], choice.Surfaces.Contains(surface), choice with { Surfaces = Toggled(choice.Surfaces, surface) }))]),
-            new("M", "Minutes", [.. ShelfChoice.MinutesAtHand.Select((minutes, i) =>
-                Option($"up to {minutes}", counts.Minutes[i], choice.Minutes == minutes, choice with { Minutes = Toggled(choice.Minutes, minutes) }))]),
-            new("B", "Feet", [.. Enum.GetValues<FeetPlan>().Select((feet, i) =>
-                Option(feet.ToWords(), counts.Feet[i], choice.Feet == feet, choice with { Feet = Toggled(choice.Feet, feet) }))]),
-            new("R", "Room", [.. ShelfChoice.Rooms.Select((room, i) =>
+            new("F", Say("drills.family-label"), [.. Enum.GetValues<Family>().Select((family, i) =>
+                Option(Wording.Sentence(family.Label()), counts.Families[i], choice.Family == family, choice with { Family = Toggled(choice.Family, family) }))]),
+            new("P", Say("drills.place-label"), [.. Enum.GetValues<Places>().Where(place => place != Places.None).Select((place, i) =>
+                Option(place.Label(), counts.Places[i], choice.Place == place, choice with { Place = choice.Place == place ? Places.None : place }))]),
+            new("G", Say("drills.gear-at-hand"), Gear(choice, counts, Option)),
+            new("S", Say("drills.surfaces"), [.. Enum.GetValues<Surface>().Select((surface, i) =>
+                Option(surface.Label(), counts.Surfaces[i], choice.Surfaces.Contains(surface), choice with { Surfaces = Toggled(choice.Surfaces, surface) }))]),
+            new("M", Say("drills.minutes-label"), [.. ShelfChoice.MinutesAtHand.Select((minutes, i) =>
+                Option(Say("drills.up-to", ("minutes", minutes)), counts.Minutes[i], choice.Minutes == minutes, choice with { Minutes = Toggled(choice.Minutes, minutes) }))]),
+            new("B", Say("drills.feet-label"), [.. Enum.GetValues<FeetPlan>().Select((feet, i) =>
+                Option(feet.Label(), counts.Feet[i], choice.Feet == feet, choice with { Feet = Toggled(choice.Feet, feet) }))]),
+            new("R", Say("drills.room-label"), [.. ShelfChoice.Rooms.Select((room, i) =>
                 Option(lengths.Room(room), counts.Rooms[i], choice.Room == room, choice with { Room = Toggled(choice.Room, room) }))]),
-            new("L", "Level", [.. Enum.GetValues<Level>().Select((level, i) =>
-                Option(level.ToWords(), counts.Levels[i], choice.Level == level, choice with { Level = Toggled(choice.Level, level) }))]),
-            new("A", "Age", [.. ShelfChoice.Ages.Select((age, i) =>
+            new("L", Say("drills.level-label"), [.. Enum.GetValues<Level>().Select((level, i) =>
+                Option(level.Label(), counts.Levels[i], choice.Level == level, choice with { Level = Toggled(choice.Level, level) }))]),
+            new("A", Say("drills.age-label"), [.. ShelfChoice.Ages.Select((age, i) =>
                 Option(age.ToString(CultureInfo.InvariantCulture), counts.Ages[i], choice.Age == age, choice with { Age = Toggled(choice.Age, age) }))]),
         ];
 
@@ -47,12 +47,12 @@ public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOpti
         var none = choice.Gear is { IsEmpty: true };
         return
         [
-            option("only a ball", counts.Gear[(int)GearKind.Ball], none, choice with { Gear = none ? null : [] }),
+            option(Say("drills.only-a-ball"), counts.Gear[(int)GearKind.Ball], none, choice with { Gear = none ? null : [] }),
             .. Enum.GetValues<GearKind>().Where(kind => kind != GearKind.Ball).Select(kind =>
             {
                 var now = choice.Gear ?? [];
                 var then = Toggled(now, kind);
-                return option(kind == GearKind.Marker ? "markers" : kind.ToWords(), counts.Gear[(int)kind], now.Contains(kind), choice with { Gear = then.IsEmpty ? null : then });
+                return option(kind == GearKind.Marker ? YardWords.Several(kind) : kind.Label(), counts.Gear[(int)kind], now.Contains(kind), choice with { Gear = then.IsEmpty ? null : then });
             }),
         ];
     }

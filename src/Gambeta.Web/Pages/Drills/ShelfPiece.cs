@@ -39,7 +39,7 @@ internal static class ShelfPiece
         var amount = DoseArithmetic.Amount(card, dose, player.Preferred, card.Tempo.Steady);
         writer.Write($"</div><h2><a href=\"/drills/{card.Id}\">{Text(card.Name)}</a></h2>");
         writer.Write($"<p class=\"small quiet\">{Text(card.Purpose)}</p>");
-        writer.Write($"<p class=\"small\">{Text(Wording.Dose(card, dose))} · about {Wording.Minutes(amount.Total)}{(card.From > player.Level ? $" · <span class=\"stretch-word\">stretch: from {card.From.ToWords()}</span>" : "")}</p>");
+        writer.Write($"<p class=\"small\">{Text(Wording.Dose(card, dose))} · about {Wording.Minutes(amount.Total)}{(card.From > player.Level ? $" · <span class=\"stretch-word\">stretch: from {card.From.ToKey()}</span>" : "")}</p>");
         return new HtmlString(writer.ToString());
     }
 

@@ -1,5 +1,6 @@
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;
@@ -9,7 +10,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Taking everything out as one file, and erasing it for good after a clear question.</summary>
 public sealed class EraseModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
@@ -31,7 +32,7 @@ public sealed class EraseModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnPostAsync(string? name, string? password) => InHousehold(async work =>
     {
         var problems = new List<string>();
-        if (!string.Equals(name?.Trim(), Household.Name, StringComparison.OrdinalIgnoreCase)) problems.Add($"Write the household's name, {Household.Name}, as a sign that you mean it.");
+        if (!string.Equals(name?.Trim(), Household.Name, StringComparison.OrdinalIgnoreCase)) problems.Add(Say("household.write-the-households-name-as", ("name", Household.Name)));
         if (await WrongPasswordAsync(work, password) is { } wrong) problems.Add(wrong);
         if (problems.Count > 0)
         {

@@ -1,5 +1,6 @@
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;
@@ -7,7 +8,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Turning heading on, after reading what decides about it, or off.</summary>
 public sealed class HeadingModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 

@@ -1,5 +1,6 @@
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;
 
@@ -8,7 +9,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>The household: its players, one more, signing out.</summary>
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     public TypedPlayer Typed { get; private set; } = new(null, null, null, null);
 
@@ -22,7 +23,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     {
         (Typed, NewId) = (typed, id);
         var (player, problems) = typed.Check(id, Today);
-        if (Household.Players.Count >= Tools.Limits.Players && !Household.Players.Exists(known => known.Id == id)) problems = [.. problems, $"A household has {Tools.Limits.Players} players at most."];
+        if (Household.Players.Count >= Tools.Limits.Players && !Household.Players.Exists(known => known.Id == id)) problems = [.. problems, Say("household.a-household-has-players-at", ("players", Tools.Limits.Players))];
         if (player is null || problems.Count > 0)
         {
             Problems = problems;

@@ -33,7 +33,7 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
         problems.AddRange(playerProblems);
         if (problems.Count > 0) return Refused(problems);
         if (await Tools.Brakes.OnSignUpAsync(HttpContext) is { } wait)
-            return TooOften(wait, $"Many households were made from here in the last hour. Wait {Wording.Minutes(wait)}, then send it again.");
+            return TooOften(wait, Say("household.many-households-were-made-from", ("wait", Wording.Minutes(wait))));
         return await CreateAsync(id, password!, player!) switch
         {
             CreateOutcome.Made => Redirect("/household/words"),

@@ -1,5 +1,6 @@
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;
@@ -7,7 +8,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Another password in place of the old one, which is asked for.</summary>
 public sealed class PasswordModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
@@ -18,10 +19,10 @@ public sealed class PasswordModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnPostAsync(string? old, string? password, string? again) => InHousehold(async work =>
     {
         var problems = new List<string>();
-        if (Household.IsDemo) problems.Add("The demo has no password.");
+        if (Household.IsDemo) problems.Add(Say("household.the-demo-has-no-password"));
         else if (await WrongPasswordAsync(work, old) is { } wrongOld) problems.Add(wrongOld);
         if (Passwords.Wrong(password, Household.Name) is { } wrong) problems.Add(wrong);
-        if (password != again) problems.Add("The two new passwords are not the same.");
+        if (password != again) problems.Add(Say("household.the-two-new-passwords-are"));
         if (problems.Count > 0)
         {
             Problems = problems;

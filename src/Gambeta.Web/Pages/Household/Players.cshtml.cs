@@ -3,6 +3,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -12,7 +13,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>One player: who it is, the pace, erasing.</summary>
 public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     public Player Who { get; private set; } = null!;
 
@@ -49,7 +50,7 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
         var age = Age(Who);
         var (pace, problem) = by switch
         {
-            "walk" => Lengths.Read(walk) is { } metres ? Read(Core.Yard.Pace.FromWalk(metres, age), PaceSource.Walked) : (null, $"How far did the {Core.Yard.Pace.Walked} paces come? A length such as {Lengths.Tape(6.2)}."),
+            "walk" => Lengths.Read(walk) is { } metres ? Read(Core.Yard.Pace.FromWalk(metres, age), PaceSource.Walked) : (null, Say("household.how-far-did-the-paces", ("walked", Core.Yard.Pace.Walked), ("tape", Lengths.Tape(6.2)))),
             "height" => Lengths.Read(height) is { } tall && Core.Yard.Pace.IsHeight(tall)
                 ? (new KnownPace(Core.Yard.Pace.FromHeight(tall), PaceSource.FromHeight, Today), null)
                 : (null, YardWords.Problem(PaceProblem.NoSuchHeight, age, Lengths)),
@@ -82,7 +83,7 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
     {
         if (Household.Players.Find(player => player.Id == id) is not { } who) return false;
         Who = who;
-        Typed = new TypedPlayer(who.Nickname, who.BirthYear.ToString(System.Globalization.CultureInfo.InvariantCulture), who.Preferred.ToWords(), who.Level.ToWords());
+        Typed = new TypedPlayer(who.Nickname, who.BirthYear.ToString(System.Globalization.CultureInfo.InvariantCulture), who.Preferred.ToKey(), who.Level.ToKey());
         Pace = PaceOf(await YardStore.ViewAsync(work), who);
         return true;
     }

@@ -2,6 +2,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;
@@ -9,7 +10,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Units, words, sounds, the week.</summary>
 public sealed class SettingsModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     public TypedSettings Typed { get; private set; } = TypedSettings.Of(HouseholdSettings.Usual);
 

@@ -2,6 +2,7 @@ using Gambeta.Core;
 using Gambeta.Core.Household;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;
@@ -11,7 +12,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>The devices that are signed in: each can be named, and signed out from here.</summary>
 public sealed class SignInsModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     public IReadOnlyList<SignIn> SignIns { get; private set; } = [];
 

@@ -19,11 +19,11 @@ public sealed record TypedPlayer(string? Nickname, string? BirthYear, string? Pr
     {
         var problems = new List<string>();
         var nickname = Nickname?.Trim() ?? "";
-        if (nickname.Length is 0 or > LongestNickname) problems.Add($"A nickname has 1 to {LongestNickname} letters.");
+        if (nickname.Length is 0 or > LongestNickname) problems.Add(Say("household.a-nickname-has-1-to", ("longestNickname", LongestNickname)));
         if (!int.TryParse(BirthYear, NumberStyles.None, CultureInfo.InvariantCulture, out var year) || today.Year - year is < Youngest or > Oldest)
-            problems.Add($"The birth year is four digits, from {today.Year - Oldest} to {today.Year - Youngest}.");
-        if (!EnumWords.TryRead<Foot>(Preferred ?? "", out var foot)) problems.Add("Which foot is the preferred one?");
-        if (!EnumWords.TryRead<Level>(Level ?? "", out var level)) problems.Add("Where does the player start?");
+            problems.Add(Say("household.the-birth-year-is-four", ("oldest", today.Year - Oldest), ("youngest", today.Year - Youngest)));
+        if (!Keys.TryRead<Foot>(Preferred ?? "", out var foot)) problems.Add(Say("household.which-foot-is-the-preferred"));
+        if (!Keys.TryRead<Level>(Level ?? "", out var level)) problems.Add(Say("household.where-does-the-player-start"));
         return problems.Count > 0 ? (null, problems) : (new Player(id, nickname, year, foot, level), []);
     }
 }

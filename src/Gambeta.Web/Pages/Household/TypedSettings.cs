@@ -12,18 +12,18 @@ public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds
     private const int ShortestWord = 3, LongestWord = 24;
 
     public static TypedSettings Of(HouseholdSettings settings) =>
-        new(settings.Units.ToWords(), settings.OtherFoot, settings.Sounds, ((int)settings.WeekStartsOn).ToString(CultureInfo.InvariantCulture), settings.TimeZone, settings.ClipPenalty.ToString("0.#", CultureInfo.InvariantCulture));
+        new(settings.Units.ToKey(), settings.OtherFoot, settings.Sounds, ((int)settings.WeekStartsOn).ToString(CultureInfo.InvariantCulture), settings.TimeZone, settings.ClipPenalty.ToString("0.#", CultureInfo.InvariantCulture));
 
     /// <summary>The settings, or what is wrong in words.</summary>
     public (HouseholdSettings? Settings, IReadOnlyList<string> Problems) Check()
     {
         var problems = new List<string>();
-        if (!EnumWords.TryRead<Units>(Units ?? "", out var units)) problems.Add("Metres, or feet and inches?");
+        if (!Keys.TryRead<Units>(Units ?? "", out var units)) problems.Add(Say("household.metres-or-feet-and-inches"));
         var word = OtherFoot?.Trim().ToLowerInvariant() ?? "";
-        if (word.Length is < ShortestWord or > LongestWord) problems.Add($"The word for the other foot has {ShortestWord} to {LongestWord} letters.");
-        if (!int.TryParse(WeekStartsOn, NumberStyles.None, CultureInfo.InvariantCulture, out var day) || day > 6) problems.Add("On which day does the week start?");
-        if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone?.Trim() ?? "", out var zone)) problems.Add($"“{TimeZone}” is no time zone, such as Europe/Lisbon.");
-        if (!decimal.TryParse(ClipPenalty?.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var penalty) || penalty > 10) problems.Add("A clipped marker costs 0 to 10 seconds.");
+        if (word.Length is < ShortestWord or > LongestWord) problems.Add(Say("household.the-word-for-the-other", ("shortestWord", ShortestWord), ("longestWord", LongestWord)));
+        if (!int.TryParse(WeekStartsOn, NumberStyles.None, CultureInfo.InvariantCulture, out var day) || day > 6) problems.Add(Say("household.on-which-day-does-the"));
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone?.Trim() ?? "", out var zone)) problems.Add(Say("household.is-no-time-zone-such", ("timeZone", TimeZone)));
+        if (!decimal.TryParse(ClipPenalty?.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var penalty) || penalty > 10) problems.Add(Say("household.a-clipped-marker-costs-0"));
         return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id, Rounded.To(penalty, 1)), []);
     }
 }

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Html;
 using Microsoft.AspNetCore.Mvc;
 
@@ -8,7 +9,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>What was played on this device and is not in the logbook: it waits, or it was refused. Only the browser knows; the page brings the names of the drills.</summary>
 public sealed class WaitingModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     public HtmlString DrillsJson => new(JsonSerializer.Serialize(Catalogue.Cards.ToDictionary(card => card.Id, card => card.Name)));
 

@@ -1,5 +1,6 @@
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;
@@ -10,7 +11,7 @@ public sealed class WordsModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>Where words that were just made are kept until they are shown: sealed in a cookie of this device, for one page.</summary>
     public const string Fresh = "words";
 
-    public override string Place => "Household";
+    public override RailPlace Place => RailPlace.Household;
 
     /// <summary>The words, right after they were made.</summary>
     public string? Words { get; private set; }

@@ -8,6 +8,7 @@ using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.WebUtilities;
@@ -22,7 +23,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
     public static readonly int[] WeekChoices = [1, 2, 4, 12, 52];
 
-    public override string Place => "Logbook";
+    public override RailPlace Place => RailPlace.Logbook;
 
     public string? Drill { get; private set; }
 
@@ -64,17 +65,17 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public string UndoWords { get; private set; } = "";
 
-    public string Period => $"{Wording.ShortDay(From)} to {Wording.ShortDay(To)}, {Wording.Number(Days.Sum(d => d.Rows.Sum(r => r.Sets.Count)))} sets";
+    public string Period => Say("logbook.to-sets", ("from", Wording.ShortDay(From)), ("to", Wording.ShortDay(To)), ("sets", Wording.Number(Days.Sum(d => d.Rows.Sum(r => r.Sets.Count)))));
 
     public Task<IActionResult> OnGetAsync(string? drill, string? weeks, string? to, Guid? removed, Guid? mended, int part, bool kept) => InHousehold(async work =>
     {
         Part = Math.Clamp(part, 1, MostParts);
-        if (kept) NotUndone = "That set was changed again since. Take the later change back first.";
+        if (kept) NotUndone = Say("logbook.that-set-was-changed-again");
         Drill = Catalogue.Find(drill)?.Id;
         Weeks = int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked) ? asked : 1;
         To = DateOnly.TryParseExact(to, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day <= Today && day > Today.AddYears(-SetCheck.MostYearsBack) ? day : Today;
         Undo = removed ?? mended;
-        UndoWords = removed is not null ? "The set is gone, and the records are as if it had never been." : "The set is mended, and the records with it.";
+        UndoWords = removed is not null ? Say("logbook.the-set-is-gone-and") : Say("logbook.the-set-is-mended-and");
 
         var rows = await DiaryStore.LogbookAsync(work, Player.Id, Drill, From, To, Part);
         HasMore = rows.HasMore && Part < MostParts;

@@ -7,6 +7,7 @@ using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Api;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -15,7 +16,7 @@ namespace Gambeta.Web.Pages.Logbook;
 /// <summary>One set: corrected or removed, either of which can be undone.</summary>
 public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Logbook";
+    public override RailPlace Place => RailPlace.Logbook;
 
     public PracticeSet Set { get; private set; } = null!;
 
@@ -45,9 +46,9 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
 
     public string CountedWords => Set.CountedBy switch
     {
-        CountedBy.Tapped => "counted while playing",
-        CountedBy.Typed => "typed in",
-        _ => "nobody counted, so the touches are about",
+        CountedBy.Tapped => Say("logbook.counted-while-playing"),
+        CountedBy.Typed => Say("logbook.typed-in"),
+        _ => Say("logbook.nobody-counted-so-the-touches"),
     };
 
     public Task<IActionResult> OnGetAsync(Guid id) => WithSet(id, _ => Task.FromResult<IActionResult>(Page()));
@@ -58,9 +59,9 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
         (Typed, Change) = (before.Keys.ToDictionary(name => name, Field), change);
         var counts = new TypedCounts(Field);
         var draft = Way.ReadTyped(counts) with { Seconds = Seconds(Field("seconds"), out var unclear) };
-        unclear.AddRange(counts.Unclear.Select(one => $"'{one.Text}' is no whole number for {MeasureWords.Of(Card.MeasuredBy).Fields[one.Field].Name}."));
+        unclear.AddRange(counts.Unclear.Select(one => Say("logbook.is-no-whole-number-for", ("text", one.Text), ("name", MeasureWords.Of(Card.MeasuredBy).Fields[one.Field].Name))));
         var day = DateOnly.TryParseExact(Field("day"), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var read) ? read : (DateOnly?)null;
-        if (day is null) unclear.Add("On which day was it? Write it like 2026-05-20.");
+        if (day is null) unclear.Add(Say("logbook.on-which-day-was-it"));
         if (unclear.Count == 0)
         {
             // Moved to another day it keeps its time of day, so that the sets of that day stay in order.
@@ -110,7 +111,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
         unclear = [];
         if (string.IsNullOrWhiteSpace(text)) return null;
         if (double.TryParse(text.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var value)) return value;
-        unclear.Add($"'{text}' is no number of seconds.");
+        unclear.Add(Say("logbook.is-no-number-of-seconds", ("text", text)));
         return null;
     }
 

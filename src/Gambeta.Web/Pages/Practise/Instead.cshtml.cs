@@ -4,6 +4,7 @@ using Gambeta.Core.Safety;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Practise;
@@ -13,7 +14,7 @@ public sealed class InsteadModel(PageTools tools) : HouseholdPage(tools)
 {
     private const int Shown = 6;
 
-    public override string Place => "Today";
+    public override RailPlace Place => RailPlace.Today;
 
     public KeptSpace? Space { get; private set; }
 

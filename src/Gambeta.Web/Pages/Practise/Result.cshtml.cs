@@ -7,6 +7,7 @@ using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Pages.Logbook;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
@@ -25,7 +26,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     private string? _sheet;
     private PracticeSet? _tapped;
 
-    public override string Place => "Today";
+    public override RailPlace Place => RailPlace.Today;
 
     public IReadOnlyList<PracticeSet> Sets { get; private set; } = [];
 
@@ -78,7 +79,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         get
         {
             if (_tapped is not { } tapped || PlayNotation.ReadKept(tapped.Events!) is not { } events || Rhythm.Of(events) is not { } rhythm) return null;
-            return $"{Catalogue.Find(tapped.Drill)?.Name}: {rhythm.TouchesAMinute} a minute, {Rounded.Whole(rhythm.Evenness * 10)} of 10 touches on the beat, longest pause {Wording.Number((decimal)rhythm.LongestPause)} s.";
+            return Say("result.a-minute-of-10-touches", ("name", Catalogue.Find(tapped.Drill)?.Name), ("touchesAMinute", rhythm.TouchesAMinute), ("evenness", Rounded.Whole(rhythm.Evenness * 10)), ("longestPause", Wording.Number((decimal)rhythm.LongestPause)));
         }
     }
 
@@ -87,8 +88,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         get
         {
             var bests = Sets.Sum(s => Bests[s.Id].Count());
-            var touches = $"{Wording.Number(Touches.Total)} touches";
-            return bests switch { 0 => touches, 1 => $"{touches} and a new best", _ => $"{touches} and {bests} new bests" };
+            var touches = Say("result.touches-touches", ("touches", Wording.Number(Touches.Total)));
+            return bests switch { 0 => touches, 1 => Say("result.and-a-new-best", ("touches", touches)), _ => Say("result.and-new-bests", ("touches", touches), ("bests", bests)) };
         }
     }
 
@@ -158,12 +159,12 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         {
             var standing = PersonalBest.Of([.. _chains[key]]).Last();
             var value = Wording.Figure(key.Measure, standing.Mark.Value) + (keys.Count > 1 ? $" {Wording.Unit(key.Measure)}" : "");
-            var on = _layouts.TryGetValue(key.Layout, out var layout) ? $"on “{layout}”: " : "";
+            var on = _layouts.TryGetValue(key.Layout, out var layout) ? Say("result.on", ("layout", layout)) : "";
             yield return on + (ours.Contains(standing.Mark.SetId)
                 ? standing.DaysStood is { } days
-                    ? $"{value}, {Wording.Number(standing.Gain!.Value)} better than ever. The one before stood {Wording.Days(days)}."
-                    : $"{value}, the first mark"
-                : $"best {value}, {Wording.Day(standing.Mark.Day, Today)}");
+                    ? Say("result.better-than-ever-the-one", ("value", value), ("number", Wording.Number(standing.Gain!.Value)), ("days", Wording.Days(days)))
+                    : Say("result.the-first-mark", ("value", value))
+                : Say("result.best", ("value", value), ("day", Wording.Day(standing.Mark.Day, Today))));
         }
     }
 
@@ -171,17 +172,17 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     {
         var card = Catalogue.Find(answer.Drill);
         var fault = card?.Faults.FirstOrDefault(f => f.Id == answer.Fault || f.Seen == answer.Fault);
-        var foot = answer.OtherFoot switch { OtherFootFeel.FarBehind or OtherFootFeel.Behind => $", the other foot {Wording.OtherFootFeel(answer.OtherFoot.Value)}", _ => "" };
+        var foot = answer.OtherFoot switch { OtherFootFeel.FarBehind or OtherFootFeel.Behind => Say("result.the-other-foot", ("otherFootFeel", Wording.OtherFootFeel(answer.OtherFoot.Value))), _ => "" };
         return OtherFoot($"{Wording.Sentence(Wording.Control(answer.Control!.Value))}{foot}.{(fault is null ? "" : $" {fault.Seen}: {fault.Fix}")}");
     }
 
     private string AdviceOf(NextTime next) => OtherFoot((next.Kind, next.Drill, next.Towards) switch
     {
-        (NextTimeKind.StepBack, { } drill, { } below) => $"Next time begin with {below.Name}, then {drill.Name} again, slowly. Everybody gets stuck there once.",
-        (NextTimeKind.StepBack, { } drill, _) => $"Next time {drill.Name} at half the tempo, and stop while it is clean.",
-        (NextTimeKind.OtherFoot, { } drill, _) => $"Next time one more set of {drill.Name} with the other foot.",
-        (NextTimeKind.Stay, { } drill, _) => $"Stay with {drill.Name}: the same amount, a little slower, until it is yours.",
-        (NextTimeKind.MoveOn, { } drill, { } above) => $"{drill.Name} was calm: try {above.Name} next time.",
-        _ => "Next time the same again: clean first, then faster.",
+        (NextTimeKind.StepBack, { } drill, { } below) => Say("result.next-time-begin-with-then", ("below", below.Name), ("drill", drill.Name)),
+        (NextTimeKind.StepBack, { } drill, _) => Say("result.next-time-at-half-the", ("name", drill.Name)),
+        (NextTimeKind.OtherFoot, { } drill, _) => Say("result.next-time-one-more-set", ("name", drill.Name)),
+        (NextTimeKind.Stay, { } drill, _) => Say("result.stay-with-the-same-amount", ("name", drill.Name)),
+        (NextTimeKind.MoveOn, { } drill, { } above) => Say("result.was-calm-try-next-time", ("name", drill.Name), ("above", above.Name)),
+        _ => Say("result.next-time-the-same-again"),
     });
 }

@@ -16,7 +16,7 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
 
     public override string Heading => _name;
 
-    public override string Amount => $"{Drills.Length} drills, about {Wording.Minutes(_sums.Total)}, about {Wording.Number(_sums.Touches.Total)} touches";
+    public override string Amount => Say("practise.drills-about-about-touches", ("drills", Drills.Length), ("_sums", Wording.Minutes(_sums.Total)), ("touches", Wording.Number(_sums.Touches.Total)));
 
     public override string Back => "/sheets";
 

@@ -84,9 +84,9 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             preferred = Player.Preferred,
             words = new
             {
-                control = Asked("Was it under control?", Enum.GetValues<Control>().Select(word => (object[])[word.ToWords(), Wording.Control(word)])),
-                otherFoot = Asked(OtherFoot("And the other foot?"), Enum.GetValues<OtherFootFeel>().Select(word => (object[])[word.ToWords(), Wording.OtherFootFeel(word)])),
-                effort = Asked("How hard was it?", Enumerable.Range(1, 10).Select(effort => (object[])[effort, Wording.Effort(effort)])),
+                control = Asked(Say("practise.was-it-under-control"), Enum.GetValues<Control>().Select(word => (object[])[word.ToKey(), Wording.Control(word)])),
+                otherFoot = Asked(OtherFoot(Say("practise.and-the-other-foot")), Enum.GetValues<OtherFootFeel>().Select(word => (object[])[word.ToKey(), Wording.OtherFootFeel(word)])),
+                effort = Asked(Say("practise.how-hard-was-it"), Enumerable.Range(1, 10).Select(effort => (object[])[effort, Wording.Effort(effort)])),
             },
             household = new { Household.Settings.Sounds },
         },
@@ -150,7 +150,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Scoring.Chiefly(drill.Card, drill.Dose) is not { } measure
             ? []
             : standing.Where(mark => mark.Key.Drill == drill.Card.Id && mark.Key.Measure == measure && mark.Key.Layout == (drill.Card.Layout?.Key ?? ""))
-                .ToDictionary(mark => mark.Key.Feet.ToWords(), mark => mark.Value);
+                .ToDictionary(mark => mark.Key.Feet.ToKey(), mark => mark.Value);
 
     private Svg PlanOf(Layout layout) => Course.Of(layout).Course is { } course
         ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)

@@ -2,6 +2,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Records;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Records;
@@ -23,15 +24,15 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private IReadOnlyDictionary<string, string> _layouts = new Dictionary<string, string>();
 
-    public override string Place => "Records";
+    public override RailPlace Place => RailPlace.Records;
 
     public IReadOnlyList<RecordRow> Records { get; private set; } = [];
 
     public string Line => Records.Count(r => r.IsFresh) switch
     {
-        0 => "Only what was counted counts",
-        1 => "One new this week",
-        var fresh => $"{fresh} new this week",
+        0 => Say("records.only-what-was-counted-counts"),
+        1 => Say("records.one-new-this-week"),
+        var fresh => Say("records.new-this-week", ("fresh", fresh)),
     };
 
     public Task<IActionResult> OnGetAsync() => InHousehold(async work =>

@@ -6,6 +6,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Sheets;
@@ -16,7 +17,7 @@ namespace Gambeta.Web.Pages.Sheets;
 /// </summary>
 public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Sheets";
+    public override RailPlace Place => RailPlace.Sheets;
 
     public Guid Id { get; private set; }
 
@@ -34,7 +35,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>The row that was moved or added last, from 0; it keeps the focus.</summary>
     public int? Lately { get; private set; }
 
-    public string NameOf(string? drill) => Catalogue.Find(drill)?.Name ?? "A drill that is gone";
+    public string NameOf(string? drill) => Catalogue.Find(drill)?.Name ?? Say("sheets.a-drill-that-is-gone");
 
     /// <summary>The cards in their order on the shelf, for the list of names.</summary>
     public IEnumerable<DrillCard> Pick => Catalogue.Cards.Where(MayStart);
@@ -46,7 +47,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnGetAsync(Guid? id, string? copy, string? drill) => InHousehold(async work =>
     {
         Id = id ?? Guid.CreateVersion7();
-        Typed = new TypedSheet { Name = $"{Player.Nickname}'s sheet" };
+        Typed = new TypedSheet { Name = Say("sheets.s-sheet", ("nickname", Player.Nickname)) };
         if (id is { } wanted)
         {
             if (await SheetStore.FindAsync(work, wanted) is not { } kept) return NotFound();
@@ -56,7 +57,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         else if (copy is not null)
         {
             if (await SheetStore.FindAnyAsync(work, copy) is not { } source) return NotFound();
-            var name = $"{source.Name}, ours";
+            var name = Say("sheets.ours", ("name", source.Name));
             Typed = TypedSheet.Of(source with { Name = name[..Math.Min(name.Length, Sheet.LongestName)] }, null, Catalogue, Player.Level);
         }
         if (Catalogue.Find(drill) is { } added) AddRow(added);
@@ -73,8 +74,8 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         if (words.Length == 0) return;
         var card = Catalogue.Find(words) ?? Pick.FirstOrDefault(c => string.Equals(c.Name, words, StringComparison.OrdinalIgnoreCase))
             ?? (words.Length >= 3 ? Pick.FirstOrDefault(c => c.Name.Contains(words, StringComparison.OrdinalIgnoreCase)) : null);
-        if (card is null) problems.Add($"No drill is called “{words}”.");
-        else if (Typed.Rows.Count >= Sheet.MostItems) problems.Add($"A sheet has {Sheet.MostItems} drills at most: it prints on one page.");
+        if (card is null) problems.Add(Say("sheets.no-drill-is-called", ("words", words)));
+        else if (Typed.Rows.Count >= Sheet.MostItems) problems.Add(Say("sheets.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
         else
         {
             AddRow(card);
@@ -106,12 +107,12 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         var (minutes, wrong) = Typed.ReadMinutes();
         var problems = unclear.ToList();
         if (wrong is not null) problems.Add(wrong);
-        if (Typed.Add?.Trim() is { Length: > 0 } pending) problems.Add($"“{pending}” is typed and not on the sheet yet: add it, or clear the field.");
+        if (Typed.Add?.Trim() is { Length: > 0 } pending) problems.Add(Say("sheets.is-typed-and-not-on", ("pending", pending)));
         var name = Typed.Name?.Trim() ?? "";
-        if (name.Length is 0 or > Sheet.LongestName) problems.Add($"Give it a name of up to {Sheet.LongestName} letters.");
-        if (items.IsEmpty && unclear.Count == 0) problems.Add("Put at least one drill on it.");
+        if (name.Length is 0 or > Sheet.LongestName) problems.Add(Say("sheets.give-it-a-name-of", ("longestName", Sheet.LongestName)));
+        if (items.IsEmpty && unclear.Count == 0) problems.Add(Say("sheets.put-at-least-one-drill"));
         if (problems.Count == 0 && !await SheetStore.SaveAsync(work, new KeptSheet(id, new Sheet(name, items), minutes), Tools.Limits.Sheets))
-            problems.Add($"A household keeps {Tools.Limits.Sheets} sheets. Put some away first.");
+            problems.Add(Say("sheets.a-household-keeps-sheets-put", ("sheets", Tools.Limits.Sheets)));
         if (problems.Count == 0) return RedirectToPage("/Sheets/Index");
         Problems = problems;
         await SumUpAsync(work);
@@ -136,7 +137,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 
     private void AddRow(DrillCard card)
     {
-        var part = Typed.Rows.Count == 0 ? SheetPart.WarmUp : EnumWords.TryRead<SheetPart>(Typed.Rows[^1].Part ?? "", out var last) && last != SheetPart.WarmUp ? last : SheetPart.Mastery;
+        var part = Typed.Rows.Count == 0 ? SheetPart.WarmUp : Keys.TryRead<SheetPart>(Typed.Rows[^1].Part ?? "", out var last) && last != SheetPart.WarmUp ? last : SheetPart.Mastery;
         Typed.Rows.Add(TypedRow.Of(new SheetItem(part, card.Id), card, Player.Level));
         Lately = Typed.Rows.Count - 1;
     }

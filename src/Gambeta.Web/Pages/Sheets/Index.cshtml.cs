@@ -5,6 +5,7 @@ using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Sheets;
@@ -15,7 +16,7 @@ public sealed record ListedSheet(string Id, string Name, string? For, SheetSums 
 /// <summary>The sheets: the household's own, and those that ship, by where they are played.</summary>
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Sheets";
+    public override RailPlace Place => RailPlace.Sheets;
 
     public IReadOnlyList<ListedSheet> Own { get; private set; } = [];
 

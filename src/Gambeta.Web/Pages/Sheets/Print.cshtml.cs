@@ -2,6 +2,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Sheets;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Sheets;
@@ -9,7 +10,7 @@ namespace Gambeta.Web.Pages.Sheets;
 /// <summary>A sheet on one page of paper, with room to write the counts down.</summary>
 public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Sheets";
+    public override RailPlace Place => RailPlace.Sheets;
 
     public Sheet Sheet { get; private set; } = null!;
 

@@ -33,7 +33,7 @@ public sealed class TypedRow
         };
         return new TypedRow
         {
-            Part = item.Part.ToWords(),
+            Part = item.Part.ToKey(),
             Drill = item.Drill,
             Way = item.Dose is { } dose ? DoseText.Write(dose).Split(' ')[0] : "usual",
             Sets = Text(sets),
@@ -46,14 +46,14 @@ public sealed class TypedRow
     /// <summary>The item, or what is wrong with the row.</summary>
     public (SheetItem? Item, string? Problem) Read(DrillCatalogue catalogue)
     {
-        if (catalogue.Find(Drill) is not { } card) return (null, "A drill on it is not on the shelf any more. Take its row away.");
-        if (!EnumWords.TryRead<SheetPart>(Part ?? "", out var part)) return (null, $"{card.Name}: to which part does it belong?");
+        if (catalogue.Find(Drill) is not { } card) return (null, Say("sheets.a-drill-on-it-is"));
+        if (!Keys.TryRead<SheetPart>(Part ?? "", out var part)) return (null, Say("sheets.to-which-part-does-it", ("name", card.Name)));
         var other = Feet == "other" && card.Feet == FeetPlan.EachFoot;
         if (Way is null or "" or "usual") return (new SheetItem(part, card.Id, null, other), null);
         try
         {
             var dose = DoseText.Read(Way is "time" or "reps" ? $"{Way} {Sets?.Trim()}x{Amount?.Trim()}/{Rest?.Trim()}" : $"{Way} {Amount?.Trim()}/{Rest?.Trim()}");
-            return DoseText.Suits(card, dose) ? (new SheetItem(part, card.Id, dose, other), null) : (null, $"{card.Name} goes by {string.Join(" or ", DoseText.WaysOf(card))}.");
+            return DoseText.Suits(card, dose) ? (new SheetItem(part, card.Id, dose, other), null) : (null, Say("sheets.goes-by", ("name", card.Name), ("card", string.Join(", ", DoseText.WaysOf(card).Select(way => SayLabel("dose-form", way))))));
         }
         catch (FormatException)
         {
@@ -63,10 +63,10 @@ public sealed class TypedRow
 
     private string Range => Way switch
     {
-        "time" => "1 to 12 rounds of 5 to 300 seconds, with at most 300 seconds of rest.",
-        "reps" => "1 to 12 sets of 1 to 200, with at most 300 seconds of rest.",
-        "runs" => "1 to 20 runs, with at most 300 seconds of rest.",
-        _ => "1 to 50 tries, with at most 300 seconds of rest.",
+        "time" => Say("sheets.1-to-12-rounds-of"),
+        "reps" => Say("sheets.1-to-12-sets-of"),
+        "runs" => Say("sheets.1-to-20-runs-with"),
+        _ => Say("sheets.1-to-50-tries-with"),
     };
 
     private static string Text(int number) => number.ToString(CultureInfo.InvariantCulture);
@@ -94,7 +94,7 @@ public sealed class TypedSheet
     {
         var read = Rows.ConvertAll(row => row.Read(catalogue));
         var problems = read.Select(row => row.Problem).OfType<string>().Distinct().ToList();
-        if (Rows.Count > Sheet.MostItems) problems.Add($"A sheet has {Sheet.MostItems} drills at most: it prints on one page.");
+        if (Rows.Count > Sheet.MostItems) problems.Add(Say("sheets.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
         return ([.. read.Select(row => row.Item).OfType<SheetItem>()], problems);
     }
 
@@ -102,5 +102,5 @@ public sealed class TypedSheet
     public (int? Minutes, string? Problem) ReadMinutes() =>
         string.IsNullOrWhiteSpace(Minutes) ? (null, null)
         : int.TryParse(Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) && minutes is >= 1 and <= 180 ? (minutes, null)
-        : (null, "The minutes at hand are a whole number from 1 to 180.");
+        : (null, Say("sheets.the-minutes-at-hand-are"));
 }

@@ -9,7 +9,7 @@ namespace Gambeta.Web.Pages.Yard;
 /// <summary>The yard: spaces, layouts that were kept, things, and everybody's pace.</summary>
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Yard";
+    public override RailPlace Place => RailPlace.Yard;
 
     public YardView Yard { get; private set; } = null!;
 
@@ -37,8 +37,8 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public string Line(KeptLayout kept)
     {
         var parts = new List<string>();
-        if (Course.Of(kept.Layout).Course is { Length: > 0 } course) parts.Add($"{Lengths.Of(course.Length)} a run");
-        if (kept.Pace is { } pace) parts.Add($"in {kept.PacedBy}’s paces of {Lengths.Tape(pace)}");
+        if (Course.Of(kept.Layout).Course is { Length: > 0 } course) parts.Add(Say("yard.a-run", ("course", Lengths.Of(course.Length))));
+        if (kept.Pace is { } pace) parts.Add(Say("yard.in-s-paces-of", ("pacedBy", kept.PacedBy), ("pace", Lengths.Tape(pace))));
         if (Yard.Find(kept.SpaceId) is { } space) parts.Add(space.Space.Name);
         return string.Join(" · ", parts);
     }

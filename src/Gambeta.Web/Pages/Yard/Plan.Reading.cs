@@ -5,6 +5,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Yard;
@@ -80,7 +81,7 @@ public sealed partial class PlanModel
         {
             return [wrong.Message];
         }
-        if (!EnumWords.TryRead<ShapeKind>(query["shape"].ToString().Replace('-', ' '), out var kind)) return [];
+        if (Addresses.Read<ShapeKind>(query["shape"]) is not { } kind) return [];
         var shape = Core.Yard.Shape.Of(kind);
         var problems = new List<string>();
         var measures = new Dictionary<string, double>();
@@ -88,10 +89,10 @@ public sealed partial class PlanModel
         {
             if (query["m." + parameter.Key] is not { Count: 1 } typed) continue;
             if (ReadMeasure(parameter, typed!) is { } value) measures[parameter.Key] = value;
-            else problems.Add($"“{typed}” is no {(parameter.Kind == ParameterKind.Length ? "length" : "number")}: {parameter.Words}.");
+            else problems.Add(Say("yard.is-no-number", ("typed", typed), ("parameterKind", parameter.Kind == ParameterKind.Length), ("words", parameter.Words)));
         }
         problems.AddRange(shape.Wrong(measures).Select(wrong =>
-            $"{Wording.Sentence(wrong.Words)} goes from {Range(wrong, wrong.Least)} to {Range(wrong, wrong.Most)}."));
+            Say("yard.goes-from-to", ("words", Wording.Sentence(wrong.Words)), ("least", Range(wrong, wrong.Least)), ("most", Range(wrong, wrong.Most)))));
         if (problems.Count == 0) Layout = shape.Lay(measures);
         return problems;
     }

@@ -24,7 +24,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     private KeptLayout? _kept;
     private IReadOnlyList<Mark> _standing = [];
 
-    public override string Place => "Yard";
+    public override RailPlace Place => RailPlace.Yard;
 
     public DrillCard Card { get; private set; } = null!;
 
@@ -61,7 +61,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public RunOff Margins => RunOff.Of(Card);
 
-    public string Name => _kept?.Layout.Name ?? (IsCardsOwn ? Card.Layout!.Name : $"{Card.Name}, {(Layout.Shape is { } shape ? shape.ToWords() : "by hand")}");
+    public string Name => _kept?.Layout.Name ?? (IsCardsOwn ? Card.Layout!.Name : $"{Card.Name}, {Layout.Shape?.Label() ?? Say("yard.by-hand")}");
 
     /// <summary>True when it is the card's own layout, to five centimetres.</summary>
     public bool IsCardsOwn => Card.Layout is { } own && own.IsSameAs(Layout);
@@ -103,7 +103,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     });
 
     /// <summary>Every shape by its word in an address.</summary>
-    public static IReadOnlyList<(string Value, string Words)> Shapes { get; } = [.. Enum.GetValues<ShapeKind>().Select(kind => (PlanAddress.Word(kind), kind.ToWords()))];
+    public static IEnumerable<(string Value, string Words)> Shapes => Enum.GetValues<ShapeKind>().Select(kind => (kind.ToAddress(), kind.Label()));
 
     public IEnumerable<DrillCard> DrillsWithLayouts => Catalogue.Cards.Where(card => card.Layout is not null);
 
@@ -128,7 +128,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     public string InUnit(bool paces) => Again(Space?.Id, paces);
 
     /// <summary>How far from the walls the start is, for the first line of the directions.</summary>
-    public string Label => $"Plan of {Name}{(Space is { } space ? $" in {space.Space.Name}" : "")}: {Layout.Markers.Length} markers{(Course.Length > 0 ? $", a run of {Lengths.Of(Course.Length)}" : "")}";
+    public string Label => Say("yard.plan-of-markers", ("name", Name), ("space", Space is { } space ? Say("yard.in", ("name", space.Space.Name)) : ""), ("markers", Layout.Markers.Length), ("course", Course.Length > 0 ? Say("yard.a-run-of", ("course", Lengths.Of(Course.Length))) : ""));
 
     public Svg Draw(bool movable, string? style = null)
     {
@@ -143,8 +143,8 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         if (!await ReadAsync(work, drill)) return NotFound();
         Told = told switch
         {
-            "same" => $"The same layout as “{Name}”: nothing is farther off than {Lengths.Tape(Layout.SameWithin)}. Its times go on.",
-            "new" => "Kept. It is a layout of its own: its record starts with the first run on it. Times on other layouts stay with those.",
+            "same" => Say("yard.the-same-layout-as-nothing", ("name", Name), ("sameWithin", Lengths.Tape(Layout.SameWithin))),
+            "new" => Say("yard.kept-it-is-a-layout"),
             _ => null,
         };
         return Page();
@@ -166,8 +166,8 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         if (!await ReadAsync(work, drill)) return NotFound();
         var called = name?.Trim() ?? "";
         var problems = Problems.ToList();
-        if (called.Length is 0 or > LongestName) problems.Add($"A layout's name has 1 to {LongestName} letters.");
-        if (Yard.Layouts.Count >= Tools.Limits.Layouts && Known is null) problems.Add($"A household keeps {Tools.Limits.Layouts} layouts at most.");
+        if (called.Length is 0 or > LongestName) problems.Add(Say("yard.a-layouts-name-has-1", ("longestName", LongestName)));
+        if (Yard.Layouts.Count >= Tools.Limits.Layouts && Known is null) problems.Add(Say("yard.a-household-keeps-layouts-at", ("layouts", Tools.Limits.Layouts)));
         if (problems.Count > 0)
         {
             Problems = problems;
@@ -176,7 +176,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         }
         // The same layout keeps the geometry that its first times were run on: small differences must not add up.
         var known = Known;
-        var layout = (known ?? Layout) with { Key = known?.Key ?? NewKey(), Name = called, Run = Layout.Run.Length > 0 ? Layout.Run : Card.Layout?.Run ?? "" };
+        var layout = (known ?? Layout) with { Key = known?.Key ?? NewKey(), Name = called, Run = Layout.Run.Length > 0 || Layout.Shape is not null ? Layout.Run : Card.Layout?.Run ?? "" };
         await YardStore.KeepLayoutAsync(work, new KeptLayout(layout, Card.Id, Space?.Id, InPaces ? Pace.Pace.Metres : null, InPaces ? Player.Nickname : null, Retired: false));
         return Redirect(PlanAddress.Write(new QueryBuilder(Begin()) { { "layout", layout.Key }, { "told", known is null ? "new" : "same" } }));
     });
@@ -198,7 +198,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         var query = new QueryBuilder(PlanAddress.Begin(Card.Id, space, paces));
         if (Layout.Shape is { } shape && _kept is null)
         {
-            query.Add("shape", PlanAddress.Word(shape));
+            query.Add("shape", shape.ToAddress());
             foreach (var parameter in Core.Yard.Shape.Of(shape).Parameters)
             {
                 var value = Layout.Measures[parameter.Key];

@@ -3,6 +3,7 @@ using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Yard;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Http.Extensions;
 
 namespace Gambeta.Web.Pages.Yard;
@@ -35,7 +36,7 @@ public static class PlanAddress
         query.Add("from", Spots([layout.Start, layout.Finish]));
         query.Add("clear", Number(layout.Clearance));
         if (layout.WallAhead is { } wall) query.Add("wall", Number(wall));
-        if (layout.Standing != GearKind.Marker) query.Add("standing", layout.Standing.ToWords());
+        if (layout.Standing != GearKind.Marker) query.Add("standing", layout.Standing.ToAddress());
         return query;
     }
 
@@ -45,7 +46,7 @@ public static class PlanAddress
     {
         var markers = query.ContainsKey("x") ? ReadFields(query, lengths) : ReadSpots(query["at"]);
         var ends = query.ContainsKey("from") ? ReadSpots(query["from"]) : [default, default];
-        if (ends.Length != 2) throw new FormatException("Start and finish are two spots.");
+        if (ends.Length != 2) throw new FormatException(Say("yard.start-and-finish-are-two"));
         return new Layout
         {
             Markers = markers,
@@ -54,12 +55,11 @@ public static class PlanAddress
             Steps = RunNotation.Read(query["run"].ToString(), markers.Length),
             Clearance = Metres(query, "clear") ?? Layout.UsualClearance,
             WallAhead = Metres(query, "wall"),
-            Standing = EnumWords.TryRead<GearKind>(query["standing"].ToString(), out var standing) ? standing : GearKind.Marker,
+            Standing = Addresses.Read<GearKind>(query["standing"]) ?? GearKind.Marker,
         };
     }
 
     /// <summary>A shape's word in an address.</summary>
-    public static string Word(ShapeKind kind) => kind.ToWords().Replace(' ', '-');
 
     public static string Number(double value) => value.ToString("0.###", Plain);
 
@@ -68,25 +68,25 @@ public static class PlanAddress
     private static ImmutableArray<Spot> ReadSpots(string? written)
     {
         var spots = (written ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries);
-        if (spots.Length > LayoutCheck.MostMarkers + 1) throw new FormatException($"A layout has {LayoutCheck.MostMarkers} markers at most.");
+        if (spots.Length > LayoutCheck.MostMarkers + 1) throw new FormatException(Say("yard.a-layout-has-markers-at", ("mostMarkers", LayoutCheck.MostMarkers)));
         return [.. spots.Select(spot =>
         {
             var parts = spot.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-            return parts.Length == 2 && Read(parts[0]) is { } right && Read(parts[1]) is { } ahead ? new Spot(right, ahead) : throw new FormatException($"'{spot}' is no place for a marker.");
+            return parts.Length == 2 && Read(parts[0]) is { } right && Read(parts[1]) is { } ahead ? new Spot(right, ahead) : throw new FormatException(Say("yard.is-no-place-for-a", ("spot", spot)));
         })];
     }
 
     private static ImmutableArray<Spot> ReadFields(IQueryCollection query, Lengths lengths)
     {
         var (rights, aheads) = (query["x"], query["y"]);
-        if (rights.Count != aheads.Count || rights.Count > LayoutCheck.MostMarkers) throw new FormatException("Every marker wants two numbers.");
+        if (rights.Count != aheads.Count || rights.Count > LayoutCheck.MostMarkers) throw new FormatException(Say("yard.every-marker-wants-two-numbers"));
         return [.. rights.Zip(aheads, (right, ahead) => lengths.Read(right) is { } r && lengths.Read(ahead) is { } a
             ? new Spot(r, a)
-            : throw new FormatException($"'{right}' and '{ahead}' are no place for a marker: two numbers in {lengths.FieldUnit}."))];
+            : throw new FormatException(Say("yard.and-are-no-place-for", ("right", right), ("ahead", ahead), ("fieldUnit", lengths.FieldUnit))))];
     }
 
     private static double? Metres(IQueryCollection query, string key) =>
-        !query.ContainsKey(key) ? null : Read(query[key].ToString()) ?? throw new FormatException($"'{query[key]}' is no number of metres.");
+        !query.ContainsKey(key) ? null : Read(query[key].ToString()) ?? throw new FormatException(Say("yard.is-no-number-of-metres", ("typed", query[key])));
 
     private static double? Read(string written) =>
         double.TryParse(written, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, Plain, out var value) && double.IsFinite(value) ? value : null;

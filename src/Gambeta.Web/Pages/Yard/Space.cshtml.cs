@@ -2,6 +2,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Yard;
@@ -9,7 +10,7 @@ namespace Gambeta.Web.Pages.Yard;
 /// <summary>A space to play in: a new one, or changing one.</summary>
 public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Yard";
+    public override RailPlace Place => RailPlace.Yard;
 
     public Guid Id { get; private set; }
 
@@ -37,7 +38,7 @@ public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
         if (IsNew) Id = newId == Guid.Empty ? Id : newId;
         Typed = typed;
         var (space, problems) = typed.Check(Lengths, Pace.Pace);
-        if (IsNew && yard.Spaces.Count >= Tools.Limits.Spaces) problems = [.. problems, $"A household keeps {Tools.Limits.Spaces} spaces at most."];
+        if (IsNew && yard.Spaces.Count >= Tools.Limits.Spaces) problems = [.. problems, Say("yard.a-household-keeps-spaces-at", ("spaces", Tools.Limits.Spaces))];
         if (space is null || problems.Count > 0)
         {
             Problems = problems;

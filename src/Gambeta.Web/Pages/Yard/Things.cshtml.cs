@@ -4,6 +4,7 @@ using Gambeta.Core;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -12,7 +13,7 @@ namespace Gambeta.Web.Pages.Yard;
 /// <summary>What the household has.</summary>
 public sealed class ThingsModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Yard";
+    public override RailPlace Place => RailPlace.Yard;
 
     public IReadOnlyDictionary<Thing, string> Typed { get; private set; } = new Dictionary<Thing, string>();
 
@@ -27,11 +28,11 @@ public sealed class ThingsModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnPostAsync() => InHousehold(async work =>
     {
-        Typed = Enum.GetValues<Thing>().ToDictionary(thing => thing, thing => Request.Form[thing.ToWords()].ToString().Trim());
+        Typed = Enum.GetValues<Thing>().ToDictionary(thing => thing, thing => Request.Form[thing.ToKey()].ToString().Trim());
         var read = Typed.ToDictionary(t => t.Key, t => t.Value.Length == 0 ? 0 : int.TryParse(t.Value, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number <= Kit.Most ? number : -1);
         if (read.Values.Any(number => number < 0))
         {
-            Problems = [.. read.Where(thing => thing.Value < 0).Select(thing => $"“{Typed[thing.Key]}” {YardWords.Thing(thing.Key)}: write a whole number up to {Kit.Most}.")];
+            Problems = [.. read.Where(thing => thing.Value < 0).Select(thing => Say("yard.write-a-whole-number-up", ("typed", Typed[thing.Key]), ("thing", YardWords.Thing(thing.Key)), ("most", Kit.Most)))];
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             return Page();
         }

@@ -15,9 +15,9 @@ public sealed record TypedSpace(
     public static readonly TypedSpace Empty = new(null, "patio", null, null, "concrete", null, null, null, null, null, null, null);
 
     public static TypedSpace Of(Space space, Lengths lengths) => new(
-        space.Name, space.Kind.ToWords(), lengths.Field(space.Width), lengths.Field(space.Length), space.Ground.ToWords(),
-        space.Wall?.Side.ToWords(), space.Wall is { } w ? lengths.Field(w.Width) : null, space.Wall is { } h ? lengths.Field(h.Height) : null,
-        space.Behind[0].ToWords(), space.Behind[1].ToWords(), space.Behind[2].ToWords(), space.Behind[3].ToWords());
+        space.Name, space.Kind.ToKey(), lengths.Field(space.Width), lengths.Field(space.Length), space.Ground.ToKey(),
+        space.Wall?.Side.ToKey(), space.Wall is { } w ? lengths.Field(w.Width) : null, space.Wall is { } h ? lengths.Field(h.Height) : null,
+        space.Behind[0].ToKey(), space.Behind[1].ToKey(), space.Behind[2].ToKey(), space.Behind[3].ToKey());
 
     public string? Behind(SpaceSide side) => side switch { SpaceSide.Near => Near, SpaceSide.Right => Right, SpaceSide.Far => Far, _ => Left };
 
@@ -26,23 +26,23 @@ public sealed record TypedSpace(
     {
         var problems = new List<string>();
         var name = Name?.Trim() ?? "";
-        if (name.Length is 0 or > LongestName) problems.Add($"A space's name has 1 to {LongestName} letters.");
-        if (!EnumWords.TryRead<Places>(Kind ?? "", out var kind) || kind is not (Places.Indoors or Places.Patio or Places.Garden)) problems.Add("Is it indoors, a patio or a garden?");
-        if (!EnumWords.TryRead<Ground>(Ground ?? "", out var ground)) problems.Add("What does one stand on?");
-        var width = Side(Width, "from left to right");
-        var length = Side(Length, "from near to far");
+        if (name.Length is 0 or > LongestName) problems.Add(Say("yard.a-spaces-name-has-1", ("longestName", LongestName)));
+        if (!Keys.TryRead<Places>(Kind ?? "", out var kind) || kind is not (Places.Indoors or Places.Patio or Places.Garden)) problems.Add(Say("yard.is-it-indoors-a-patio"));
+        if (!Keys.TryRead<Ground>(Ground ?? "", out var ground)) problems.Add(Say("yard.what-does-one-stand-on"));
+        var width = Side(Width, Say("yard.from-left-to-right"));
+        var length = Side(Length, Say("yard.from-near-to-far"));
         SpaceWall? wall = null;
         if (!string.IsNullOrEmpty(WallSide))
         {
-            if (!EnumWords.TryRead<SpaceSide>(WallSide, out var at)) problems.Add("On which side is the wall?");
+            if (!Keys.TryRead<SpaceSide>(WallSide, out var at)) problems.Add(Say("yard.on-which-side-is-the"));
             var most = at is SpaceSide.Near or SpaceSide.Far ? width : length;
             var (wide, high) = (string.IsNullOrWhiteSpace(WallWidth) ? most : Read(WallWidth), string.IsNullOrWhiteSpace(WallHeight) ? 2 : Read(WallHeight));
-            if (!(wide > 0)) problems.Add("How wide is the wall?");
-            else if (wide > most) problems.Add($"The wall is wider than its side, which has {lengths.Of(most!.Value)}.");
-            if (high is not (> 0 and <= HighestWall)) problems.Add($"The wall's height is a length up to {lengths.Of(HighestWall)}.");
+            if (!(wide > 0)) problems.Add(Say("yard.how-wide-is-the-wall"));
+            else if (wide > most) problems.Add(Say("yard.the-wall-is-wider-than", ("side", lengths.Of(most!.Value))));
+            if (high is not (> 0 and <= HighestWall)) problems.Add(Say("yard.the-walls-height-is-a", ("highestWall", lengths.Of(HighestWall))));
             wall = new SpaceWall(at, wide ?? 0, high ?? 0);
         }
-        var behind = Enum.GetValues<SpaceSide>().Select(side => EnumWords.TryRead<Behind>(Behind(side) ?? "", out var what) ? what : Core.Yard.Behind.OpenGround);
+        var behind = Enum.GetValues<SpaceSide>().Select(side => Keys.TryRead<Behind>(Behind(side) ?? "", out var what) ? what : Core.Yard.Behind.OpenGround);
         return problems.Count > 0
             ? (null, problems)
             : (new Space { Name = name, Kind = kind, Width = width!.Value, Length = length!.Value, Ground = ground, Wall = wall, Behind = [.. behind] }, []);
@@ -50,7 +50,7 @@ public sealed record TypedSpace(
         double? Side(string? typed, string which)
         {
             if (Read(typed) is { } metres && Space.IsSide(metres)) return metres;
-            problems.Add($"The side {which} is a length from {lengths.Of(Space.LeastSide)} to {lengths.Of(Space.MostSide)}, such as {lengths.Of(5)} or 8 paces.");
+            problems.Add(Say("yard.the-side-is-a-length", ("which", which), ("leastSide", lengths.Of(Space.LeastSide)), ("mostSide", lengths.Of(Space.MostSide)), ("example", lengths.Of(5))));
             return null;
         }
 

@@ -1,6 +1,7 @@
 using Gambeta.Core;
 using Gambeta.Core.Touches;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Drills.Own;
@@ -8,7 +9,7 @@ namespace Gambeta.Web.Pages.Drills.Own;
 /// <summary>Writes an own drill, or changes one; copies a shipped one to begin with.</summary>
 public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Drills";
+    public override RailPlace Place => RailPlace.Drills;
 
     public TypedDrill Typed { get; private set; } = TypedDrill.Fresh();
 
@@ -32,7 +33,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         }
     }
 
-    public IEnumerable<string> Words<T>() where T : struct, Enum => Enum.GetValues<T>().Select(value => value.ToWords());
+    public IEnumerable<string> Words<T>() where T : struct, Enum => Enum.GetValues<T>().Select(value => value.ToKey());
 
     public Task<IActionResult> OnGetAsync(string? copy) => InHousehold(_ =>
     {
@@ -53,7 +54,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         (Field, Problem) = (field, problem);
         if (card is not null)
         {
-            var refused = await OwnDrills.KeepAsync(work, Tools, "This drill", [card]);
+            var refused = await OwnDrills.KeepAsync(work, Tools, Say("own-drills.this-drill"), [card]);
             if (refused is null) return Redirect($"/drills/{card.Id}");
             (Field, Problem) = ("name", refused);
         }

@@ -1,6 +1,7 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 
@@ -9,7 +10,7 @@ namespace Gambeta.Web.Pages.Drills.Own;
 /// <summary>The household's own drills: off the shelf, and in from a file.</summary>
 public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override string Place => "Drills";
+    public override RailPlace Place => RailPlace.Drills;
 
     public IReadOnlyList<DrillCard> Own => [.. Catalogue.Cards.Where(card => card.IsOwn)];
 
@@ -32,8 +33,8 @@ public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnPostImportAsync(IFormFile? file) => InHousehold(async work =>
     {
-        if (file is null || file.Length == 0) return Refused("Choose a file first.");
-        if (file.Length > Tools.Limits.DrillFileBytes) return Refused($"The file is larger than {Tools.Limits.DrillFileBytes / 1024} KB. Drill cards are short: is it the right file?");
+        if (file is null || file.Length == 0) return Refused(Say("own-drills.choose-a-file-first"));
+        if (file.Length > Tools.Limits.DrillFileBytes) return Refused(Say("own-drills.the-file-is-larger-than", ("drillFileBytes", Tools.Limits.DrillFileBytes / 1024)));
         using var reader = new StreamReader(file.OpenReadStream());
         var problem = await OwnDrills.TakeInAsync(work, Tools, Path.GetFileName(file.FileName), reader);
         return problem is null ? RedirectToPage("/Drills/Own/Index") : Refused(problem);

@@ -19,8 +19,8 @@ internal static class OwnDrills
         {
             return wrong.Message;
         }
-        if (cards.Count == 0) return $"{file} holds no drill card.";
-        if (cards.GroupBy(OwnId).FirstOrDefault(same => same.Count() > 1) is { } twice) return $"{file}: two cards have the id '{twice.First().Id}'.";
+        if (cards.Count == 0) return Say("own-drills.holds-no-drill-card", ("file", file));
+        if (cards.GroupBy(OwnId).FirstOrDefault(same => same.Count() > 1) is { } twice) return Say("own-drills.two-cards-have-the-id", ("file", file), ("id", twice.First().Id));
         var renamed = cards.ToDictionary(card => card.Id, OwnId);
         return await KeepAsync(work, tools, file, [.. cards.Select(card => card with
         {
@@ -35,7 +35,7 @@ internal static class OwnDrills
     {
         var written = cards.Select(card => new OwnDrill(card.Id, CardWriter.Write(card), Retired: false)).ToList();
         var all = (await OwnDrillStore.AllAsync(work)).ExceptBy(written.Select(own => own.DrillId), own => own.DrillId).Concat(written).ToList();
-        if (all.Count > tools.Limits.Drills) return $"A household keeps {tools.Limits.Drills} own drills at most.";
+        if (all.Count > tools.Limits.Drills) return Say("own-drills.a-household-keeps-own-drills", ("drills", tools.Limits.Drills));
         try
         {
             tools.Catalogues.Read(all, strict: true);

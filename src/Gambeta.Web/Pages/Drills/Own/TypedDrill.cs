@@ -66,14 +66,14 @@ public sealed class TypedDrill
         var typed = Fresh();
         var fields = Fields(CardWriter.Write(card));
         typed.Id = card.IsOwn ? card.Id : null;
-        typed.Name = card.IsOwn ? card.Name : $"{card.Name}, ours";
+        typed.Name = card.IsOwn ? card.Name : Say("own-drills.ours", ("name", card.Name));
         typed.Purpose = card.Purpose;
-        typed.Family = card.Family.ToWords();
+        typed.Family = card.Family.ToKey();
         typed.Pattern = card.Pattern.ToString();
-        typed.Feet = card.Feet.ToWords();
-        typed.MeasuredBy = card.MeasuredBy.ToWords();
-        typed.Intensity = card.Intensity.ToWords();
-        typed.Level = card.From.ToWords();
+        typed.Feet = card.Feet.ToKey();
+        typed.MeasuredBy = card.MeasuredBy.ToKey();
+        typed.Intensity = card.Intensity.ToKey();
+        typed.Level = card.From.ToKey();
         typed.Tempo = fields["tempo"];
         typed.Time = fields["time"];
         typed.Reps = fields["reps"];
@@ -111,7 +111,7 @@ public sealed class TypedDrill
         Add("tempo", "tempo", Quoted(Tempo));
         Add("time", "time", Quoted(Time));
         Add("reps", "reps", Quoted(Reps));
-        var form = EnumWords.TryRead<MeasuredBy>(MeasuredBy ?? "", out var measuredBy) ? Ways.Of(measuredBy).Doses[0] : DoseForm.Reps;
+        var form = Keys.TryRead<MeasuredBy>(MeasuredBy ?? "", out var measuredBy) ? Ways.Of(measuredBy).Doses[0] : DoseForm.Reps;
         if (form == DoseForm.Tries) Add("tries", "tries", Quoted(Tries));
         if (form == DoseForm.Runs) Add("runs", "runs", Quoted(Runs));
         if (!string.IsNullOrWhiteSpace(Gear)) Add("gear", "gear", List(Gear.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)));
@@ -125,7 +125,7 @@ public sealed class TypedDrill
         try
         {
             var card = new CardReader(DrillCatalogue.ShippedParts).Read("form", new StringReader(string.Join('\n', lines.Select(line => line.Line)))).Single();
-            return card.Places == Places.None ? (null, "place", "Where can it be played? Choose at least one place.") : (card, "", "");
+            return card.Places == Places.None ? (null, "place", Say("own-drills.where-can-it-be-played")) : (card, "", "");
         }
         catch (CatalogueException wrong)
         {
