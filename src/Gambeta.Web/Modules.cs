@@ -17,6 +17,8 @@ public sealed partial class Modules(IWebHostEnvironment files)
         var (found, open) = (new SortedSet<string>(StringComparer.Ordinal), new Stack<string>([entry]));
         while (open.TryPop(out var path))
         {
+            // The words are no file: they are made of the language that is spoken, and import nothing.
+            if (path == Setup.Spoken.BrowserWords) continue;
             using var text = new StreamReader(files.WebRootFileProvider.GetFileInfo(path).CreateReadStream());
             foreach (Match import in Import().Matches(text.ReadToEnd()))
             {

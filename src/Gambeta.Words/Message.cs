@@ -5,7 +5,7 @@ namespace Gambeta.Words;
 
 /// <summary>
 /// A sentence with places for what changes in it, written as a part of ICU MessageFormat that other programs read too: <c>{name}</c>,
-/// <c>{n, plural, one {# is not used here} other {…}}</c> and <c>{what, select, true {…} other {…}}</c>, one inside another. A plural may name numbers
+/// <c>{n, plural, one {…} other {…}}</c> and <c>{what, select, true {…} other {…}}</c>, one inside another. A plural may name numbers
 /// (<c>=0</c>) before its categories; an apostrophe is an apostrophe.
 /// </summary>
 public sealed class Message
@@ -30,6 +30,9 @@ public sealed class Message
 
     /// <summary>The names of all places, each once.</summary>
     public IEnumerable<string> Names => Walk(parts).Select(part => part switch { Place place => place.Name, Choice choice => choice.Name, _ => null }).OfType<string>().Distinct();
+
+    /// <summary>The message as it is written in a file.</summary>
+    public override string ToString() => string.Concat(parts.Select(Written));
 
     /// <summary>The same message with every text of its own changed.</summary>
     public Message WithTexts(Func<string, string> change) => new(Change(parts, change));
@@ -140,6 +143,14 @@ public sealed class Message
         if (Next(text, at) != sign) throw new FormatException($"“{sign}” is missing in “{text}”.");
         at++;
     }
+
+    private static string Written(Part part) => part switch
+    {
+        Literal own => own.Text,
+        Place place => $"{{{place.Name}}}",
+        Choice choice => $"{{{choice.Name}, {(choice.IsPlural ? "plural" : "select")}, {string.Join(' ', choice.Ways.Select(way => $"{way.Key} {{{string.Concat(way.Value.Select(Written))}}}"))}}}",
+        _ => "",
+    };
 
     private static IEnumerable<Part> Walk(IEnumerable<Part> parts) =>
         parts.SelectMany(part => part is Choice choice ? Walk(choice.Ways.Values.SelectMany(way => way)).Prepend(choice) : [part]);

@@ -147,7 +147,7 @@ public class HouseholdsApartTests(TestServer server)
     private static readonly string[] TakeNone =
     [
         "", "index", "today", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/erase",
-        "household/settings", "household/password", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "{**path:file}",
+        "household/settings", "household/password", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
     ];
 
     [Fact]

@@ -17,7 +17,7 @@ public static class SheetStrip
     public static Svg Draw(SheetSums sums) => new(writer =>
     {
         var names = string.Join(", ", sums.Drills.Select(d => $"{d.Drill.Item.Part.Label()}: {d.Drill.Card.Name}"));
-        writer.Write($"<svg class=\"strip\" viewBox=\"0 0 {N(Width)} {N(Height)}\" role=\"img\" aria-label=\"{System.Net.WebUtility.HtmlEncode(names.Length > 0 ? names : "empty")}\">");
+        writer.Write($"<svg class=\"strip\" viewBox=\"0 0 {N(Width)} {N(Height)}\" role=\"img\" aria-label=\"{System.Net.WebUtility.HtmlEncode(names.Length > 0 ? names : Say("sheets.empty"))}\">");
         var all = sums.Drills.Sum(Seconds);
         var room = Width - (Least * sums.Drills.Length);
         var x = 0.0;

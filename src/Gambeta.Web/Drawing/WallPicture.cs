@@ -10,7 +10,7 @@ public static class WallPicture
         var scale = Math.Min(440 / width, 170 / height);
         double X(double right) => 30 + ((right + (width / 2)) * scale);
         double Y(double up) => 10 + ((height - up) * scale);
-        writer.Write($"<svg class=\"yard wall-front\" viewBox=\"0 0 {Svg.N(60 + (width * scale))} {Svg.N(36 + (height * scale))}\" role=\"img\" aria-label=\"The wall from the front with {targets.Targets.Length} chalked squares\">");
+        writer.Write($"<svg class=\"yard wall-front\" viewBox=\"0 0 {Svg.N(60 + (width * scale))} {Svg.N(36 + (height * scale))}\" role=\"img\" aria-label=\"{System.Net.WebUtility.HtmlEncode(Say("pictures.wall-from-the-front", ("squares", targets.Targets.Length)))}\">");
         writer.Write($"<rect class=\"bricks\" x=\"{Svg.N(X(-width / 2))}\" y=\"{Svg.N(Y(height))}\" width=\"{Svg.N(width * scale)}\" height=\"{Svg.N(height * scale)}\"/>");
         foreach (var target in targets.Targets)
         {

@@ -42,7 +42,7 @@ public sealed class IndexModel(PageTools tools, Door door) : OpenPage(tools)
             await HttpContext.SignInHouseholdAsync(work, Tools);
             return Url.IsLocalUrl(returnUrl) ? LocalRedirect(returnUrl) : Redirect("/today");
         }
-        Problems = ["No household opens with that name and password. Check both and try again."];
+        Problems = [Say("door.no-household-opens-with-that-2")];
         return Page();
     }
 }

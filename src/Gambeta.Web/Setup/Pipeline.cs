@@ -10,6 +10,7 @@ internal static class Pipeline
 {
     public static void UseGambeta(this WebApplication app)
     {
+        app.UseLanguage();
         app.UseForwardedHeaders();
         app.UseHsts();
         app.UseRequestLog();
@@ -23,6 +24,7 @@ internal static class Pipeline
         app.UseRateLimiter();
         app.UseTextsOnly();
         app.MapStaticAssets().DisableRateLimiting();
+        app.MapBrowserWords();
         app.MapRazorPages().WithStaticAssets();
         app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(30), KeepAliveTimeout = TimeSpan.FromSeconds(20) });
         app.MapPosts();

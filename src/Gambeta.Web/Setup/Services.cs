@@ -28,6 +28,7 @@ internal static class Services
             kestrel.Limits.MaxRequestBodySize = limits.PostBytes;
         });
 
+        services.AddLanguage(settings);
         services.AddSingleton(catalogue);
         services.AddSingleton<Modules>();
         services.AddSingleton(_ => new GambetaDatabase(database));

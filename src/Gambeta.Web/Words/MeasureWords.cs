@@ -131,7 +131,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             (_, runs) => Say("measures.run-ins-of", ("touches", string.Join(", ", runs.Tries.Select(t => t.End switch { TryEnd.Dropped => Say("measures.lost", ("touches", t.Touches)), TryEnd.InTheAir => Say("measures.not-there-yet", ("touches", t.Touches)), _ => $"{t.Touches}" }))))) with
         {
             HowToCount = Say("measures.f-or-j-for-every-touch"),
-            Tries = "run-ins",
+            Tries = Say("measures.run-ins"),
             Fields = Tried(Say("measures.touches-of-each-try")),
             Marks = Mark(MeasureKind.RunInTouches, v => Say("measures.touches-on-the-way", ("number", Wording.Number(v))), _ => Say("measures.touches-on-the-way-word")),
         },

@@ -30,7 +30,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     public ShownMap Map { get; private set; } = null!;
 
-    public IReadOnlyList<(string Word, string Tempo)> Tempos => [.. new[] { ("slow", Card.Tempo.Slow), ("steady", Card.Tempo.Steady), ("fast", Card.Tempo.Fast) }
+    public IReadOnlyList<(string Word, string Tempo)> Tempos => [.. new[] { (Say("drills.slow"), Card.Tempo.Slow), (Say("drills.steady"), Card.Tempo.Steady), (Say("drills.fast"), Card.Tempo.Fast) }
         .Select(tempo => (tempo.Item1, new ShownMap(Card.Pattern, tempo.Item2).TempoNow))];
 
     /// <summary>The run of the card's layout; an empty one without a layout.</summary>
@@ -71,17 +71,21 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
     });
 
     /// <summary>The rungs round this one, lowest first: behind, here, next, stretch.</summary>
-    public IEnumerable<(DrillCard Rung, string Place)> Rungs
+    public IEnumerable<(DrillCard Rung, RungPlace Place)> Rungs
     {
         get
         {
             var (behind, ahead) = Catalogue.Rungs.Around(Card);
-            return [.. behind.Select(rung => (rung, "behind")), (Card, "here"), .. ahead.Select((rung, i) => (rung, i == 0 ? "next" : "stretch"))];
+            return [.. behind.Select(rung => (rung, RungPlace.Behind)), (Card, RungPlace.Here), .. ahead.Select((rung, i) => (rung, i == 0 ? RungPlace.Next : RungPlace.Stretch))];
         }
     }
 
-    public string RungWords(DrillCard rung, string place) =>
-        _lastDays.TryGetValue(rung.Id, out var day) ? Say("drills.played", ("day", Wording.Day(day, Today))) : place is "behind" ? Say("drills.below-it-not-played") : place is "here" ? Say("drills.not-played-yet") : place;
+    public string RungWords(DrillCard rung, RungPlace place) => _lastDays.TryGetValue(rung.Id, out var day) ? Say("drills.played", ("day", Wording.Day(day, Today))) : place switch
+    {
+        RungPlace.Behind => Say("drills.below-it-not-played"),
+        RungPlace.Here => Say("drills.not-played-yet"),
+        _ => place.Label(),
+    };
 
     /// <summary>What a dose gives: touches of each foot, exact for reps, about for time.</summary>
     public string Gives(Level level, DoseWay way)

@@ -82,9 +82,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public string? PlaceWord(RungPlace place) => place switch
     {
         RungPlace.Behind => Say("drills.behind-you"),
-        RungPlace.Here => "here",
-        RungPlace.Next => "next",
-        RungPlace.Stretch => "stretch",
+        RungPlace.Here or RungPlace.Next or RungPlace.Stretch => place.Label(),
         _ => null,
     };
 

@@ -8,6 +8,7 @@ using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
+using Gambeta.Words;
 using Microsoft.AspNetCore.Html;
 
 namespace Gambeta.Web.Pages.Drills;
@@ -18,11 +19,11 @@ namespace Gambeta.Web.Pages.Drills;
 /// </summary>
 internal static class ShelfPiece
 {
-    private static readonly ConditionalWeakTable<DrillCard, IHtmlContent?[]> Kept = [];
+    private static readonly PerLanguage<ConditionalWeakTable<DrillCard, IHtmlContent?[]>> Kept = new(() => []);
 
     public static IHtmlContent Of(DrillCard card, Player player)
     {
-        var pieces = Kept.GetValue(card, _ => new IHtmlContent?[Enum.GetValues<Level>().Length * 2]);
+        var pieces = Kept.Now.GetValue(card, _ => new IHtmlContent?[Enum.GetValues<Level>().Length * 2]);
         return pieces[((int)player.Level * 2) + (int)player.Preferred] ??= Write(card, player);
     }
 
@@ -39,7 +40,7 @@ internal static class ShelfPiece
         var amount = DoseArithmetic.Amount(card, dose, player.Preferred, card.Tempo.Steady);
         writer.Write($"</div><h2><a href=\"/drills/{card.Id}\">{Text(card.Name)}</a></h2>");
         writer.Write($"<p class=\"small quiet\">{Text(card.Purpose)}</p>");
-        writer.Write($"<p class=\"small\">{Text(Wording.Dose(card, dose))} · about {Wording.Minutes(amount.Total)}{(card.From > player.Level ? $" · <span class=\"stretch-word\">stretch: from {card.From.ToKey()}</span>" : "")}</p>");
+        writer.Write($"<p class=\"small\">{Text(Say("drills.dose-about-minutes", ("dose", Wording.Dose(card, dose)), ("minutes", Wording.Minutes(amount.Total))))}{(card.From > player.Level ? $" · <span class=\"stretch-word\">{Text(Say("drills.stretch-from-level", ("level", card.From.Label())))}</span>" : "")}</p>");
         return new HtmlString(writer.ToString());
     }
 

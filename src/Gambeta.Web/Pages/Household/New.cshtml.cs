@@ -39,7 +39,7 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
             CreateOutcome.Made => Redirect("/household/words"),
             // Pressed twice, or sent again: the same name and password lead into the one that was made.
             CreateOutcome.MadeBefore when await SignInAgainAsync(id, password!) => Redirect("/today"),
-            _ => Refused([$"There is a household called '{HouseholdName.Tidy(name)}' already, or one whose name looks like it. Choose another name."]),
+            _ => Refused([Say("household.there-is-a-household-called", ("name", HouseholdName.Tidy(name)))]),
         };
     }
 

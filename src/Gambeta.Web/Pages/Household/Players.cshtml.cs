@@ -71,8 +71,8 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnPostEraseAsync([FromRoute] Guid id, string? nickname, string? password) => InHousehold(async work =>
     {
         if (!await FindAsync(work, id)) return NotFound();
-        if (Household.Players.Count == 1) EraseProblems = ["The last player goes with the household: erase that instead."];
-        else if (!string.Equals(nickname?.Trim(), Who.Nickname, StringComparison.OrdinalIgnoreCase)) EraseProblems = [$"Write the nickname, {Who.Nickname}, as a sign that you mean it."];
+        if (Household.Players.Count == 1) EraseProblems = [Say("household.the-last-player-goes-with")];
+        else if (!string.Equals(nickname?.Trim(), Who.Nickname, StringComparison.OrdinalIgnoreCase)) EraseProblems = [Say("household.write-the-nickname-as-a", ("nickname", Who.Nickname))];
         else if (await WrongPasswordAsync(work, password) is { } wrong) EraseProblems = [wrong];
         if (EraseProblems.Count > 0) return Refused();
         await HouseholdStore.ErasePlayerAsync(work, id);

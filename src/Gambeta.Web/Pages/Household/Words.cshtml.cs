@@ -26,7 +26,7 @@ public sealed class WordsModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnPostAsync(string? password) => InHousehold(async work =>
     {
-        if (Household.IsDemo) Problems = ["The demo has no password, so there is nothing to get back into."];
+        if (Household.IsDemo) Problems = [Say("household.the-demo-has-no-password-2")];
         else if (await WrongPasswordAsync(work, password) is { } wrong) Problems = [wrong];
         if (Problems.Count > 0) return Refused();
         var fresh = RecoveryWords.Make();

@@ -106,7 +106,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         var written = (note ?? "").Trim().ReplaceLineEndings("\n");
         if (written.Length > SessionEnd.LongestNote || effort is < 1 or > 10)
         {
-            Problems = [$"A note has {SessionEnd.LongestNote} letters at most, and how hard it was goes from 1 to 10."];
+            Problems = [Say("result.a-note-has-letters-at", ("longestNote", SessionEnd.LongestNote))];
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             await ShowAsync(work, session);
             End = new SessionEnd(effort is >= 1 and <= 10 ? effort : null, note);

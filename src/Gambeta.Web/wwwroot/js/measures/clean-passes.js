@@ -1,10 +1,11 @@
 import { base, perFoot } from './base.js';
+import { say } from '../shared/say.js';
 
 export default {
   ...base,
-  under: sum => `run of ${sum.run} · longest ${sum.longest}`,
+  under: sum => say('run-and-longest', { run: sum.run, longest: sum.longest }),
   value: sum => sum.longest,
-  result: ({ left = 0, right = 0 }) => `${left + right} ${left + right === 1 ? 'pass' : 'passes'}`,
+  result: ({ left = 0, right = 0 }) => say('passes', { n: left + right }),
   draft: sum => ({ left: sum.left, right: sum.right, longestRun: sum.longest, slips: sum.slips }),
-  fields: feet => [...perFoot(feet, 'passes'), ['longestRun', 'longest run']],
+  fields: feet => [...perFoot(feet, 'foot-passes'), ['longestRun', say('longest-run')]],
 };

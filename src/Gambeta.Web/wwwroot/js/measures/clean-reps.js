@@ -1,13 +1,14 @@
 import { base } from './base.js';
+import { say } from '../shared/say.js';
 
 export default {
   ...base,
   isMainEnd: (sum, phase) => sum.reps >= phase.target,
   under: (sum, { phase: { target } }) => target && sum.reps >= target
-    ? `${target} done: Enter ends it, or go on`
-    : `${target ? `of ${target}` : 'clean reps'}${sum.slips ? ` · slips ${sum.slips}` : ''}`,
+    ? say('done-go-on', { target })
+    : [target ? say('of-target', { target }) : say('clean-reps'), sum.slips && say('slips-so-far', { n: sum.slips })].filter(Boolean).join(' · '),
   value: sum => sum.reps,
-  result: ({ reps }) => `${reps} ${reps === 1 ? 'clean rep' : 'clean reps'}`,
+  result: ({ reps }) => say('clean-reps-counted', { n: reps }),
   draft: sum => ({ reps: sum.reps, slips: sum.slips }),
-  fields: () => [['reps', 'clean reps'], ['slips', 'slips']],
+  fields: () => [['reps', say('clean-reps')], ['slips', say('slips')]],
 };

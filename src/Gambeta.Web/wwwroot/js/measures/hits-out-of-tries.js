@@ -1,11 +1,12 @@
 import { tryOf } from './base.js';
 import { hits, hitsInReach } from './hits.js';
+import { say } from '../shared/say.js';
 
 export default {
   ...hits,
-  under: (sum, { phase }) => `${tryOf(sum.hits.length, phase.target)} · missed ${sum.slips}`,
+  under: (sum, { phase }) => `${tryOf(sum.hits.length, phase.target)} · ${say('missed-so-far', { n: sum.slips })}`,
   inReach: hitsInReach,
-  result: ({ reps, slips }) => `${reps} of ${reps + slips}`,
+  result: ({ reps, slips }) => say('hits-of', { hits: reps, tries: reps + slips }),
   draft: sum => ({ reps: sum.reps, slips: sum.slips }),
-  fields: () => [['reps', 'came off'], ['slips', 'missed']],
+  fields: () => [['reps', say('came-off')], ['slips', say('missed')]],
 };

@@ -1,5 +1,6 @@
 // What measures by hits share: each tap is a try that came off or not.
 import { base } from './base.js';
+import { say } from '../shared/say.js';
 
 /** Those that came off. */
 export const hitsOf = sum => sum.hits.filter(h => h.hit).length;
@@ -8,7 +9,7 @@ export const hitsOf = sum => sum.hits.filter(h => h.hit).length;
 export const missesOf = sum => sum.hits.length - hitsOf(sum);
 
 /** A best of so many hits, where it can still be beaten with the tries that are left. */
-export const hitsInReach = (best, value, { phase, sum }) => value + triesLeft(phase, sum) > best ? `best ${best}` : null;
+export const hitsInReach = (best, value, { phase, sum }) => value + triesLeft(phase, sum) > best ? say('best', { best }) : null;
 
 /** Tries that are left of those that were asked for. */
 export const triesLeft = (phase, sum) => phase.target ? phase.target - sum.hits.length : Infinity;
@@ -16,7 +17,7 @@ export const triesLeft = (phase, sum) => phase.target ? phase.target - sum.hits.
 export const hits = {
   ...base,
   isOneByOne: true,
-  wrongWord: 'missed',
+  wrongWord: say('missed'),
   wrong(sum, foot) {
     base.wrong(sum);
     sum.hits.push({ hit: false, zone: 0, foot });

@@ -1,14 +1,15 @@
 import { goesOf, most, tried, triesWords, tryTiles } from './tried.js';
+import { say } from '../shared/say.js';
 
 const there = tries => tries.filter(t => t.dropped === false);
 
 export default {
   ...tried,
-  wrongWord: 'lost it',
-  endWord: 'there',
+  wrongWord: say('lost-it'),
+  endWord: say('there'),
   under: (sum, { phase }) => triesWords(sum, phase.target, most(there(sum.tries))),
   value: sum => most(there(sum.tries)),
-  result: draft => `${most(there(goesOf(draft)))} touches on the way`,
-  fields: () => [['tries', 'touches of each; a star where it was lost', 'tries']],
-  board: ({ sum }) => ({ kind: 'tries', tiles: tryTiles(sum, most(there(sum.tries)), { dropped: 'lost', stopped: 'there' }) }),
+  result: draft => say('touches-on-the-way', { n: most(there(goesOf(draft))) }),
+  fields: () => [['tries', say('tries-lost'), 'tries']],
+  board: ({ sum }) => ({ kind: 'tries', tiles: tryTiles(sum, most(there(sum.tries)), { dropped: say('lost'), stopped: say('there') }) }),
 };

@@ -1,5 +1,6 @@
 // A try lasts from its first touch until the ball drops or is caught; touches between need not be tapped.
 import { base, tryOf } from './base.js';
+import { say } from '../shared/say.js';
 
 const tenths = milliseconds => Math.floor(milliseconds / 100);
 const seconds = count => (count / 10).toFixed(1);
@@ -18,8 +19,8 @@ export default {
   ...base,
   isTried: true,
   isTicking: true,
-  wrongWord: 'dropped',
-  endWord: 'caught it',
+  wrongWord: say('dropped'),
+  endWord: say('caught-it'),
   touch(sum, at) {
     sum.since ??= at;
     sum.last = at;
@@ -29,17 +30,19 @@ export default {
   played: sum => sum.tries.length,
   tiles: sum => sum.tries.length,
   figure: (sum, drill, elapsed) => seconds(sum.since === undefined ? sum.tries.at(-1)?.tenths ?? 0 : tenths(elapsed - sum.since)),
-  under: (sum, { phase }) => `${tryOf(sum.tries.length, phase.target)}${longest(sum) ? ` · longest ${seconds(longest(sum))} s` : sum.since === undefined ? ' · the first touch starts it' : ''}`,
+  under: (sum, { phase }) => [
+    tryOf(sum.tries.length, phase.target), longest(sum) ? say('longest-seconds', { n: seconds(longest(sum)) }) : sum.since === undefined && say('first-touch-starts'),
+  ].filter(Boolean).join(' · '),
   value: sum => Math.max(0, ...all(sum).map(t => t.tenths)) / 10,
-  inReach: best => `best ${best.toFixed(1)} s`,
-  result: ({ upTenths }) => `Longest ${seconds(Math.max(0, ...upTenths))} s`,
+  inReach: best => say('best-seconds', { best: best.toFixed(1) }),
+  result: ({ upTenths }) => say('longest-seconds-label', { n: seconds(Math.max(0, ...upTenths)) }),
   draft: sum => ({ left: sum.left, right: sum.right, upTenths: all(sum).map(t => t.tenths) }),
-  fields: () => [['upTenths', 'seconds of each try', 'tenths']],
+  fields: () => [['upTenths', say('seconds-of-each'), 'tenths']],
   board: ({ sum }) => ({
     kind: 'tries',
     tiles: [
-      ...sum.tries.map(({ tenths: lasted, dropped }) => ({ big: seconds(lasted), small: dropped ? 'dropped' : 'caught', on: true, top: lasted > 0 && lasted === longest(sum) })),
-      { big: sum.since === undefined ? '·' : 'up', small: 'now', now: true },
+      ...sum.tries.map(({ tenths: lasted, dropped }) => ({ big: seconds(lasted), small: dropped ? say('dropped') : say('caught'), on: true, top: lasted > 0 && lasted === longest(sum) })),
+      { big: sum.since === undefined ? '·' : say('up'), small: say('now'), now: true },
     ].slice(-8),
   }),
 };

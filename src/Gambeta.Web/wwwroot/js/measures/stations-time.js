@@ -1,4 +1,5 @@
 import { base, hand } from './base.js';
+import { say } from '../shared/say.js';
 
 /** Tries that a hit took at each station, and the tries at the one that is up. */
 export function stationsOf(sum) {
@@ -18,7 +19,7 @@ export default {
   ...base,
   isRun: true,
   isOneByOne: true,
-  wrongWord: 'missed',
+  wrongWord: say('missed'),
   wrong(sum, foot) {
     base.wrong(sum);
     sum.hits.push({ hit: false, zone: 0, foot });
@@ -27,19 +28,19 @@ export default {
   isFair: (sum, drill) => stationsOf(sum).done.length >= drill.stations,
   under(sum, { drill }) {
     const { done, tries } = stationsOf(sum);
-    return `station ${Math.min(drill.stations, done.length + 1)} of ${drill.stations} · try ${tries + 1}`;
+    return say('station-and-try', { station: Math.min(drill.stations, done.length + 1), all: drill.stations, n: tries + 1 });
   },
   value: (sum, { elapsed }) => Number(hand(elapsed / 1000)),
   isBetter: (value, other) => value < other,
-  inReach: best => `best ${best.toFixed(1)} s`,
-  result: (draft, { drill }) => draft.stationTries.length >= drill.stations ? `${hand(draft.seconds)} s` : `${draft.stationTries.length} of ${drill.stations} stations`,
+  inReach: best => say('best-seconds', { best: best.toFixed(1) }),
+  result: (draft, { drill }) => draft.stationTries.length >= drill.stations ? `${hand(draft.seconds)} s` : say('stations-of', { done: draft.stationTries.length, all: drill.stations }),
   draft: sum => ({ stationTries: stationsOf(sum).done }),
-  fields: () => [['stationTries', 'tries at each station', 'list'], ['seconds', 'seconds']],
+  fields: () => [['stationTries', say('tries-at-each'), 'list'], ['seconds', say('seconds')]],
   board({ sum, drill }) {
     const { done, tries } = stationsOf(sum);
     return {
       kind: 'stations',
-      tiles: Array.from({ length: drill.stations }, (_, i) => ({ big: i + 1, small: i < done.length ? `${done[i]} ${done[i] === 1 ? 'try' : 'tries'}` : i === done.length ? `try ${tries + 1}` : '', on: i < done.length, now: i === done.length })),
+      tiles: Array.from({ length: drill.stations }, (_, i) => ({ big: i + 1, small: i < done.length ? say('tries', { n: done[i] }) : i === done.length ? say('try-number', { n: tries + 1 }) : '', on: i < done.length, now: i === done.length })),
     };
   },
 };

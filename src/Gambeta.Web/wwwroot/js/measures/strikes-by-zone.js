@@ -1,7 +1,8 @@
 import { tryOf } from './base.js';
 import { hits, hitsInReach, hitsOf, missesOf } from './hits.js';
+import { say } from '../shared/say.js';
 
-const zones = ['low left', 'low middle', 'low right', 'high left', 'high middle', 'high right'];
+const zones = [1, 2, 3, 4, 5, 6].map(zone => say(`zone-${zone}`));
 
 export default {
   ...hits,
@@ -9,11 +10,11 @@ export default {
   knowsTheMissingFoot: true,
   zones: () => zones.length,
   figure: hitsOf,
-  under: (sum, { phase }) => `${tryOf(sum.hits.length, phase.target)} · missed ${missesOf(sum)}`,
+  under: (sum, { phase }) => `${tryOf(sum.hits.length, phase.target)} · ${say('missed-so-far', { n: missesOf(sum) })}`,
   inReach: hitsInReach,
-  result: ({ reps, slips }) => `${reps} of ${reps + slips}`,
+  result: ({ reps, slips }) => say('hits-of', { hits: reps, tries: reps + slips }),
   draft: sum => ({ reps: sum.reps, slips: sum.slips }),
-  fields: () => [['reps', 'hit'], ['slips', 'missed']],
+  fields: () => [['reps', say('hit')], ['slips', say('missed')]],
   board: ({ sum }) => ({
     kind: 'goal',
     tiles: zones.map((name, i) => ({ big: i + 1, small: name, zone: i + 1, count: sum.hits.filter(h => h.zone === i + 1).length, on: sum.hits.some(h => h.zone === i + 1) })),

@@ -1,8 +1,8 @@
 import { tryOf } from './base.js';
 import { hits, hitsOf } from './hits.js';
+import { say } from '../shared/say.js';
 
-const heights = ['', 'the knee', 'the hip', 'the chest', 'the head', 'above the head'];
-const tiles = ['knee', 'hip', 'chest', 'head', 'above'];
+const heights = [1, 2, 3, 4, 5];
 
 /** The heights of the trap square: two killed running raise the ball, two missed lower it. Returns each try's height and the next one. */
 export function heightsOf(inside) {
@@ -24,22 +24,22 @@ const played = sum => heightsOf(sum.hits.map(h => h.hit));
 
 export default {
   ...hits,
-  wrongWord: 'outside',
+  wrongWord: say('outside'),
   figure: hitsOf,
-  under: (sum, { phase }) => `from ${heights[played(sum).next]} · ${tryOf(sum.hits.length, phase.target)}`,
+  under: (sum, { phase }) => `${say('from-height', { height: say(`height-${played(sum).next}`) })} · ${tryOf(sum.hits.length, phase.target)}`,
   // Which height is held only the core judges.
   value: () => undefined,
-  inReach: best => best < 5 ? `best from ${heights[best]}` : null,
-  result: ({ inside }) => `${inside.filter(Boolean).length} of ${inside.length} inside`,
+  inReach: best => best < 5 ? say('best-from', { height: say(`height-${best}`) }) : null,
+  result: ({ inside }) => say('inside-of', { n: inside.filter(Boolean).length, all: inside.length }),
   draft: sum => ({ inside: sum.hits.map(h => h.hit) }),
-  fields: () => [['inside', 'each try: 1 inside, 0 outside', 'flags']],
+  fields: () => [['inside', say('each-try-inside'), 'flags']],
   board({ sum }) {
     const { tries, next } = played(sum);
     return {
       kind: 'heights',
-      tiles: tiles.map((name, i) => {
-        const there = tries.filter(t => t.from === i + 1);
-        return { big: name, small: there.length ? `${there.filter(t => t.killed).length} of ${there.length}` : '', on: there.some(t => t.killed), now: next === i + 1 };
+      tiles: heights.map(height => {
+        const there = tries.filter(t => t.from === height);
+        return { big: say(`height-tile-${height}`), small: there.length ? say('so-many-of', { n: there.filter(t => t.killed).length, all: there.length }) : '', on: there.some(t => t.killed), now: next === height };
       }),
     };
   },

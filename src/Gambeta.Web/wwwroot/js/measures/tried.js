@@ -1,5 +1,6 @@
 // What measures by tries share: a touch goes on, a slip or a stop ends a try.
-import { base, tryOf } from './base.js';
+import { base } from './base.js';
+import { say } from '../shared/say.js';
 
 function end(sum, dropped) {
   sum.tries.push({ touches: sum.current, dropped });
@@ -7,9 +8,9 @@ function end(sum, dropped) {
 }
 
 /** The tries as tiles, the latest eight, the one that is on last. */
-export const tryTiles = (sum, best, words = { dropped: 'dropped', stopped: 'caught' }) => [
+export const tryTiles = (sum, best, words = { dropped: say('dropped'), stopped: say('caught') }) => [
   ...sum.tries.map(({ touches, dropped }) => ({ big: touches, small: dropped ? words.dropped : words.stopped, on: true, top: touches === best && best > 0 })),
-  { big: sum.current || '·', small: 'now', now: true },
+  { big: sum.current || '·', small: say('now'), now: true },
 ].slice(-8);
 
 /** The tries of a draft. */
@@ -19,12 +20,14 @@ export const goesOf = ({ tryTouches, tryDropped }) => tryTouches.map((touches, i
 export const most = tries => Math.max(0, ...tries.map(t => t.touches));
 
 /** "Try 3 of 8 · best so far 12". */
-export const triesWords = (sum, target, best) => `${tryOf(sum.tries.length, target).replace('try', 'Try')}${best ? ` · best so far ${best}` : ''}`;
+export const triesWords = (sum, target, best) => [
+  target ? say('try-of-label', { n: Math.min(target, sum.tries.length + 1), target }) : say('try-number-label', { n: sum.tries.length + 1 }), best && say('best-so-far', { best }),
+].filter(Boolean).join(' · ');
 
 export const tried = {
   ...base,
   isTried: true,
-  wrongWord: 'dropped',
+  wrongWord: say('dropped'),
   wrong: sum => end(sum, true),
   stop: sum => end(sum, false),
   played: sum => sum.tries.length,

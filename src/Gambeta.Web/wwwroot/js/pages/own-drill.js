@@ -1,4 +1,6 @@
 // Draws the map while the pattern is typed. The core reads and draws; this only asks and shows.
+import { say } from '../shared/say.js';
+
 const form = document.querySelector('[data-own-drill]');
 const pattern = form.querySelector('[data-own-pattern]'), tempo = form.querySelector('[data-own-tempo]');
 const map = form.querySelector('[data-own-map]');
@@ -10,7 +12,7 @@ async function draw() {
   const mine = waiting = fetch(`/drills/map?${asked}`).then(answer => answer.text(), () => null);
   const html = await mine;
   if (mine !== waiting) return;
-  if (html === null) map.textContent = 'No way to the server just now: the picture comes when it is back. What you wrote stays.';
+  if (html === null) map.textContent = say('no-way-picture');
   else map.replaceChildren(...new DOMParser().parseFromString(html, 'text/html').body.children);
 }
 

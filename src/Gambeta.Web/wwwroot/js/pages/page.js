@@ -2,6 +2,7 @@
 import { keepOnlyOurs } from '../shared/offline.js';
 import { flush, onChange, state, storing, words } from '../shared/outbox.js';
 import { write } from '../shared/storage.js';
+import { say } from '../shared/say.js';
 
 document.addEventListener('keydown', event => {
   if (event.altKey || event.ctrlKey || event.metaKey || event.repeat) return;
@@ -35,8 +36,8 @@ if (banner) {
   const line = banner.querySelector('[data-waiting-words]');
   onChange(() => {
     const refused = state.refused.length, waits = words(), lines = [];
-    if (waits && waits !== storing) lines.push(`${waits}${state.stopped === 'offline' && state.isSafe ? ' and will be sent by itself' : ''}.`);
-    if (refused) lines.push(`${refused === 1 ? 'One thing that was played here was' : `${refused} things that were played here were`} not taken.`);
+    if (waits && waits !== storing) lines.push(say(state.stopped === 'offline' && state.isSafe ? 'waits-by-itself' : 'waits', { what: waits }));
+    if (refused) lines.push(say('things-not-taken', { n: refused }));
     line.textContent = lines.join(' ');
     banner.hidden = line.textContent === '';
   });

@@ -1,5 +1,7 @@
 // Plays a touch map: the ball along the curves that the core computed, the shoe that touches to where it touches.
 // Another tempo or the other foot is another drawing, fetched from the core.
+import { say } from '../shared/say.js';
+
 const still = matchMedia('(prefers-reduced-motion: reduce)');
 
 export class TouchMap {
@@ -23,7 +25,7 @@ export class TouchMap {
   toggle() {
     if (still.matches) return this.#step();
     this.playing = !this.playing;
-    this.#word(this.playing ? 'pause' : 'play');
+    this.#word(say(this.playing ? 'pause' : 'play'));
     if (this.playing) {
       this.began = performance.now() - (this.at ?? 0);
       requestAnimationFrame(now => this.#frame(now));
@@ -34,7 +36,7 @@ export class TouchMap {
     this.tempo = tempo;
     const range = this.root.querySelector('[data-map-range]'), out = this.root.querySelector('[data-map-out]');
     if (range) range.value = tempo;
-    if (out) out.textContent = `${tempo} a minute`;
+    if (out) out.textContent = say('tempo', { tempo });
     for (const link of this.root.querySelectorAll('[data-map-tempo]')) link.toggleAttribute('aria-current', link.dataset.mapTempo === tempo);
     clearTimeout(this.soon);
     this.soon = setTimeout(() => this.fetch(), 120);
@@ -89,7 +91,7 @@ export class TouchMap {
     const begins = this.paths.filter((path, i) => i === 0 || path.after !== this.paths[i - 1].after).map(path => path.begins);
     this.stepped = ((this.stepped ?? -1) + 1) % begins.length;
     this.show(begins[this.stepped]);
-    this.#word('next touch');
+    this.#word(say('next-touch'));
   }
 
   /** Shows the map as it is so many milliseconds into the rep. */

@@ -1,15 +1,16 @@
 // What was played on this device and is not in the logbook: what waits, and what was refused, each with what can be done about it.
 import { flush, forget, onChange, state, tryAgain, waiting } from '../shared/outbox.js';
+import { language, say } from '../shared/say.js';
 
-const names = { set: 'A set', count: 'A typed count', answer: 'What was said', check: 'The check before the first touch', pain: 'That something hurts', sitting: 'The beginning of a sitting' };
+const kinds = ['set', 'count', 'answer', 'check', 'pain', 'sitting'];
 const page = document.querySelector('[data-waiting-page]');
 const [lists, none] = [page.querySelectorAll('[data-list]'), page.querySelector('[data-none]')];
 
 function line(item, drills) {
   const at = item.body.startedAt ?? item.body.at, drill = drills[item.body.drill];
   const entry = document.createElement('li');
-  const what = `${names[item.kind] ?? 'Something'}${drill ? `: ${drill}` : ''}`;
-  entry.append(Object.assign(document.createElement('b'), { textContent: what }), at ? ` ${new Date(at).toLocaleString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hour12: false })}` : '');
+  const what = `${say(kinds.includes(item.kind) ? `thing-${item.kind}` : 'something')}${drill ? `: ${drill}` : ''}`;
+  entry.append(Object.assign(document.createElement('b'), { textContent: what }), at ? ` ${new Date(at).toLocaleString(language() === 'en' ? 'en-GB' : language(), { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', hour12: false })}` : '');
   return entry;
 }
 
@@ -24,7 +25,7 @@ async function draw() {
   const [waits, refused] = [kept.map(item => line(item, drills)), state.refused.map(item => {
     const entry = line(item, drills), actions = Object.assign(document.createElement('p'), { className: 'actions' });
     entry.append(Object.assign(document.createElement('p'), { textContent: item.problems.join(' ') }), actions);
-    actions.append(item.ask ? button('It is right, keep it', () => tryAgain(item.key, true), 'go') : button('Send it once more', () => tryAgain(item.key)), button('Let it go', () => forget(item.key)));
+    actions.append(item.ask ? button(say('right-keep-it'), () => tryAgain(item.key, true), 'go') : button(say('send-once-more'), () => tryAgain(item.key)), button(say('let-it-go'), () => forget(item.key)));
     return entry;
   })];
   lists[0].replaceChildren(...waits);

@@ -1,5 +1,7 @@
 // Moves markers on the plan by pointer or arrow keys. What a move comes to is worked out by the core: each asks for the page
 // of the new address and puts it in place of the old one, so the address always says what is shown.
+import { say } from '../shared/say.js';
+
 const step = 0.1, stride = 0.5, afterAPress = 250;
 const root = () => document.querySelector('[data-yard-plan]');
 let queue = Promise.resolve(), soon, moves = new Map();
@@ -36,7 +38,7 @@ function settle(focus) {
     moves = new Map();
     for (const group of root().querySelectorAll('[data-marker][data-at]')) group.setAttribute('transform', group.dataset.at);
     const links = root().querySelector('.plan-links');
-    links.textContent = 'No way to the server just now: the plan stays as it was. Move it again when the network is back.';
+    links.textContent = say('no-way-plan');
   });
 }
 

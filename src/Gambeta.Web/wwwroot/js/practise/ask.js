@@ -1,5 +1,7 @@
 // After a drill, one press each and all of it may be skipped: was it under control, what went wrong, how the other foot felt.
 // After the last one: how hard it was.
+import { say } from '../shared/say.js';
+
 const mostFaults = 3;
 
 export class Ask {
@@ -39,7 +41,7 @@ export class Ask {
     const [value] = choice;
     if (this.step === 'effort') {
       this.answered('end', { effort: value });
-      this.#said('Kept.');
+      this.#said(say('kept'));
       return true;
     }
     this.answer[this.step] = value;
@@ -51,16 +53,16 @@ export class Ask {
   #after(number) {
     const shaky = ['shaky', 'fell apart'].includes(this.answer.control);
     if (this.step === 'control' && shaky && this.drill.faults.length) this.#show('fault');
-    else if (this.step === 'fault') this.#said(this.drill.faults[number - 1].fix, 'Try this: ');
+    else if (this.step === 'fault') this.#said(say('try-this', { fix: this.drill.faults[number - 1].fix }));
     else if (this.step === 'control' && this.drill.comparesFeet) this.#show('otherFoot');
     else if (this.isLast) this.#show('effort');
-    else this.#said('Kept.');
+    else this.#said(say('kept'));
   }
 
   #show(step) {
     this.step = step;
     const { question, choices } = step === 'fault'
-      ? { question: 'What went wrong?', choices: this.drill.faults.slice(0, mostFaults).map(fault => [fault.id || fault.seen, fault.seen]) }
+      ? { question: say('what-went-wrong'), choices: this.drill.faults.slice(0, mostFaults).map(fault => [fault.id || fault.seen, fault.seen]) }
       : this.words[step];
     this.choices = choices;
     const list = Object.assign(document.createElement('div'), { className: `choices ${step}` });
@@ -75,9 +77,9 @@ export class Ask {
   }
 
   // What mends a fault is shown at once, and stays until the next thing begins.
-  #said(words, before = '') {
+  #said(words) {
     this.choices = [];
-    const line = Object.assign(document.createElement('p'), { className: 'fix', textContent: before + words });
+    const line = Object.assign(document.createElement('p'), { className: 'fix', textContent: words });
     this.element.replaceChildren(line);
     if (this.isLast && this.step !== 'effort') {
       const on = line;

@@ -18,6 +18,7 @@ import { Stage } from './stage.js';
 import { Typed } from './typed.js';
 import { Voice } from './voice.js';
 import { keepAwake } from './wake.js';
+import { say } from '../shared/say.js';
 
 const page = JSON.parse(document.getElementById('sheet').textContent);
 const { player, key, sheet, session: sheetName, space, preferred, words, household } = page;
@@ -42,8 +43,8 @@ const typed = new Typed(stage.part('typed'), saveTyped);
 const ask = new Ask(stage.part('ask'), words, answered);
 const lease = new Lease(player, () => {
   run.hold(performance.now());
-  stage.text('label', 'This practice goes on in another tab');
-  stage.text('under', 'Close this one. Nothing is counted here any more.');
+  stage.text('label', say('other-tab'));
+  stage.text('under', say('close-this-one'));
 });
 sendBy(postOnLine);
 
@@ -57,7 +58,7 @@ function keepRun() {
 // --- before the first touch ---------------------------------------------------------------------------------------
 
 const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looked, all) => {
-  if (!resumes) stage.text('start-word', looked < all ? `Looked at it: ${looked + 1} of ${all}` : 'Ready, start');
+  if (!resumes) stage.text('start-word', looked < all ? say('looked-at', { n: looked + 1, all }) : say('ready-start'));
 });
 
 // Said yes already, before the page was loaded again to take over what the other tab had counted.
@@ -74,7 +75,7 @@ const asked = waitingOf('pain').then(pains => {
 
 function sayItHurts() {
   stage.part('resume').hidden = false;
-  stage.text('resume', 'Something hurt, and that was said on this device. A grown-up says whether practice may go on; this page asks when there is a way to the server.');
+  stage.text('resume', say('hurt-on-this-device'));
   if (stage.button('start')) stage.button('start').hidden = true;
 }
 
@@ -90,8 +91,8 @@ function start() {
   if (lease.isElsewhere && !takesOver) {
     warned = true;
     stage.part('resume').hidden = false;
-    stage.text('resume', 'Somebody practises in another tab or window on this device. Start here, and it stops there.');
-    stage.text('start-word', 'Go on here');
+    stage.text('resume', say('practises-elsewhere'));
+    stage.text('start-word', say('go-on-here'));
     return;
   }
   if (!session) {
@@ -116,9 +117,9 @@ function start() {
 function offerToCarryOn() {
   const resume = stage.part('resume');
   resume.hidden = false;
-  resume.textContent = `You were in: ${stage.isSession ? `${run.drill.name}, ` : ''}${run.phase.label.toLowerCase()}. What was finished is stored.`;
-  stage.text('start-word', 'Carry on');
-  const afresh = Object.assign(document.createElement('button'), { className: 'quiet-link', textContent: 'Start afresh' });
+  resume.textContent = say(stage.isSession ? 'you-were-in-drill' : 'you-were-in', { drill: run.drill.name, phase: run.phase.label.toLowerCase() });
+  stage.text('start-word', say('carry-on'));
+  const afresh = Object.assign(document.createElement('button'), { className: 'quiet-link', textContent: say('start-afresh') });
   afresh.addEventListener('click', () => { keptRun.forget(); location.reload(); });
   resume.after(afresh);
 }
@@ -170,8 +171,8 @@ function raiseBest({ item, feet, drill, sum, seconds }) {
 
 /** What a set came to. */
 function resultOf(set) {
-  if (set.bests?.length) return `New best: ${set.bests.join(' and ')}`;
-  if (set.countedBy === 'estimated') return 'Nobody counted. T types it in.';
+  if (set.bests?.length) return say('new-best', { bests: set.bests.reduce((one, other) => say('one-and-other', { one, other })) });
+  if (set.countedBy === 'estimated') return say('nobody-counted');
   return measures[set.drill.measuredBy].result(set.draft, set);
 }
 
@@ -206,11 +207,11 @@ let leaving = false;
 function storedWords() {
   leaving &&= run.isHeld && state.waiting > 0;
   if (leaving) return state.isSafe
-    ? 'No way to the server just now. Your sets are kept on this device and are sent by themselves. Once more, and it leads to Today.'
-    : 'No way to the server just now, and this device cannot keep your sets. Leave this page open until they are sent; once more, and they are lost.';
+    ? say('no-way-kept')
+    : say('no-way-lost');
   if (state.waiting) return waitingWords();
-  if (state.refused.length) return `Not taken: ${state.refused.at(-1).problems.join(' ')}`;
-  return lastSet ? 'all stored' : device.keeps ? '' : 'This device keeps no runs: a reload begins anew';
+  if (state.refused.length) return say('not-taken', { why: state.refused.at(-1).problems.join(' ') });
+  return lastSet ? say('all-stored') : device.keeps ? '' : say('keeps-no-runs');
 }
 
 onChange((item, answer) => {
@@ -355,7 +356,7 @@ const actions = {
   },
   others() { stage.turnOthers(); },
   type() { if (!typed.form.hidden) typed.focus(); },
-  mute() { stage.text('mute-word', sounds.toggle() ? 'sound off' : 'sound on'); },
+  mute() { stage.text('mute-word', say(sounds.toggle() ? 'sound-off' : 'sound-on')); },
   voice() {
     voice.toggle();
     drawKeys();
@@ -366,7 +367,7 @@ const actions = {
 };
 listen(stage.element, actions);
 
-if (sounds.muted) stage.text('mute-word', 'sound off');
+if (sounds.muted) stage.text('mute-word', say('sound-off'));
 if (resumes && stage.button('start')) offerToCarryOn();
 
 function tick() {

@@ -2,6 +2,7 @@
 import { Board } from './board.js';
 import { bestInReach } from '../measures/base.js';
 import { Mosaic } from './mosaic.js';
+import { say } from '../shared/say.js';
 
 export class Stage {
   /** @param element the whole screen @param page what the page carries @param hit called with the number of a target or a zone that was pressed */
@@ -38,7 +39,7 @@ export class Stage {
     this.text('next', phase.next);
     if (isDone) {
       this.text('figure', '');
-      this.text('left', `${this.name} · ${this.isSession ? `all ${this.sheet.drills.length} drills` : 'all of it'}`);
+      this.text('left', `${this.name} · ${this.isSession ? say('all-drills', { n: this.sheet.drills.length }) : say('all-of-it')}`);
     }
   }
 
@@ -59,7 +60,9 @@ export class Stage {
       this.text('figure', '');
     }
     const rest = this.sheet.phases.slice(run.index + 1).reduce((sum, p) => sum + p.expectedSeconds, 0) + Math.max(0, phase.expectedSeconds - elapsed / 1000);
-    this.text('left', `${this.name} · ${this.isSession ? `${phase.drill + 1} of ${this.sheet.drills.length} · ` : ''}about ${Math.max(0.5, Math.round(rest / 30) / 2)} min left`);
+    this.text('left', [
+      this.name, this.isSession && say('drill-of', { n: phase.drill + 1, all: this.sheet.drills.length }), say('about-left', { minutes: Math.max(0.5, Math.round(rest / 30) / 2) }),
+    ].filter(Boolean).join(' · '));
   }
 
   /** Something was counted. */
@@ -91,13 +94,13 @@ export class Stage {
       back: working, pause: on, more: phase.seconds && !working, skip: on, again: on && (working || played), leave: on,
       beat: on && drill.beats.length, tally: on, voice: on && voice, others: on, pain: true,
     }, { skip: working && !held, void: true, again: !held, leave: !held, beat: true, tally: true, mute: true, voice: true });
-    this.text('label', held ? `Paused: ${phase.label.toLowerCase()}` : phase.label);
+    this.text('label', held ? say('paused', { phase: phase.label.toLowerCase() }) : phase.label);
     this.text('wrong-word', measure.wrongWord);
-    this.text('end-word', run.isDone ? 'see what came of it' : phase.kind === 'setOut' ? 'it lies, go on' : measure.endWord);
-    this.text('pause-word', held ? 'go on' : 'pause');
-    this.text('beat-word', !beat ? 'beat off' : beat.fromAMinute === beat.toAMinute ? `beat ${beat.toAMinute} a minute` : `beat ${beat.fromAMinute} to ${beat.toAMinute}`);
-    this.text('voice-word', voice === 'on' ? 'voice on' : 'voice off');
-    this.text('tally-word', this.element.dataset.tally === 'yes' ? 'small tally' : 'big tally');
+    this.text('end-word', run.isDone ? say('see-what-came') : phase.kind === 'setOut' ? say('it-lies') : measure.endWord);
+    this.text('pause-word', say(held ? 'go-on' : 'pause'));
+    this.text('beat-word', !beat ? say('beat-off') : beat.fromAMinute === beat.toAMinute ? say('beat-at', { tempo: beat.toAMinute }) : say('beat-rising', { from: beat.fromAMinute, to: beat.toAMinute }));
+    this.text('voice-word', say(voice === 'on' ? 'voice-on' : 'voice-off'));
+    this.text('tally-word', say(this.element.dataset.tally === 'yes' ? 'small-tally' : 'big-tally'));
     this.button('end').classList.toggle('main', isMainEnd(run));
     this.button('pause').classList.toggle('main', held);
     this.element.dataset.held = held ? 'yes' : 'no';
@@ -111,7 +114,7 @@ export class Stage {
     const open = this.element.dataset.others !== 'yes';
     this.element.dataset.others = open ? 'yes' : 'no';
     this.button('others').setAttribute('aria-expanded', String(open));
-    this.text('others-word', open ? 'fewer keys' : 'more keys');
+    this.text('others-word', say(open ? 'fewer-keys' : 'more-keys'));
   }
 
   #count(foot, number) {

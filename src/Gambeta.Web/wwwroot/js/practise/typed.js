@@ -1,5 +1,6 @@
 // Typing a count in after the round, while the rest goes on.
 import { readTries, writeTries } from './typed-tries.js';
+import { say } from '../shared/say.js';
 
 export class Typed {
   /** @param save called with the draft once it reads as numbers */
@@ -34,7 +35,7 @@ export class Typed {
         label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: kind ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
         return label;
       }),
-      Object.assign(document.createElement('button'), { textContent: counted ? 'mend' : 'type it in', type: 'submit' }));
+      Object.assign(document.createElement('button'), { textContent: say(counted ? 'mend' : 'type-it-in'), type: 'submit' }));
     this.form.hidden = false;
   }
 
@@ -61,7 +62,7 @@ export class Typed {
       if (kinds[name] === 'tries') {
         const tries = value.split(/[\s,;]+/).filter(Boolean);
         Object.assign(draft, readTries(this.set.drill.measuredBy, tries));
-        if (tries.length === 0 || draft.tryTouches.some(t => !Number.isInteger(t))) return this.#wrong('One whole number for each try, like 12 7 19*');
+        if (tries.length === 0 || draft.tryTouches.some(t => !Number.isInteger(t))) return this.#wrong(say('one-number-each-try'));
         delete draft.left;
         delete draft.right;
         continue;
@@ -69,12 +70,12 @@ export class Typed {
       if (kinds[name]) {
         // A comma may part the seconds from their tenths.
         const isTenths = kinds[name] === 'tenths', words = isTenths ? value.split(/,?[\s;]+/).map(word => word.replace(',', '.')) : value.split(/[\s,;]+/), numbers = words.filter(Boolean).map(Number);
-        if (numbers.length === 0 || numbers.some(n => !(isTenths ? n >= 0 : Number.isInteger(n) && n >= 0))) return this.#wrong(isTenths ? 'Seconds for each, like 12.4 6.3' : 'One whole number for each, like 1 0 3');
+        if (numbers.length === 0 || numbers.some(n => !(isTenths ? n >= 0 : Number.isInteger(n) && n >= 0))) return this.#wrong(say(isTenths ? 'seconds-for-each' : 'one-number-each'));
         draft[name] = kinds[name] === 'flags' ? numbers.map(n => n > 0) : isTenths ? numbers.map(n => Math.floor(n * 10 + 1e-6)) : numbers;
         continue;
       }
       const number = value.trim() === '' ? NaN : Number(value.replace(',', '.'));
-      if (Number.isNaN(number) || (name !== 'seconds' && !Number.isInteger(number))) return this.#wrong(`'${value}' is no ${name === 'seconds' ? 'time' : 'count'}`);
+      if (Number.isNaN(number) || (name !== 'seconds' && !Number.isInteger(number))) return this.#wrong(say(name === 'seconds' ? 'is-no-time' : 'is-no-count', { value }));
       draft[name] = number;
     }
     return draft;

@@ -1,13 +1,15 @@
 // Words spoken aloud where the device has a voice of its own; nothing is sent anywhere for it.
+import { language } from '../shared/say.js';
 import { read, write } from '../shared/storage.js';
 
+const mine = voice => voice.localService && voice.lang.startsWith(language());
 const onKey = 'gambeta-voice';
 
 export class Voice {
   constructor() { this.on = read(onKey) === 'yes'; }
 
-  /** True when the device has an English voice of its own. */
-  get exists() { return 'speechSynthesis' in window && speechSynthesis.getVoices().some(voice => voice.localService && voice.lang.startsWith('en')); }
+  /** True when the device has a voice of its own for the language of the page. */
+  get exists() { return 'speechSynthesis' in window && speechSynthesis.getVoices().some(mine); }
 
   toggle() {
     this.on = !this.on;
@@ -26,7 +28,7 @@ export class Voice {
   #say(words) {
     if (!this.on || !this.exists) return;
     const saying = new SpeechSynthesisUtterance(words);
-    saying.voice = speechSynthesis.getVoices().find(voice => voice.localService && voice.lang.startsWith('en'));
+    saying.voice = speechSynthesis.getVoices().find(mine);
     speechSynthesis.speak(saying);
   }
 }

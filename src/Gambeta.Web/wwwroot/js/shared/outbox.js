@@ -2,6 +2,7 @@
 // nothing, so trying again is always safe. Only our own word takes it from here: "stored", or a reason why it never can be, which is kept and shown until
 // somebody decides.
 import { add, all, isSafe, move, take } from './waiting-store.js';
+import { say } from './say.js';
 
 const firstPause = 5000;
 const longestPause = 5 * 60_000;
@@ -205,15 +206,14 @@ async function tell(item, answer) {
 }
 
 /** What is said as long as nothing has waited for more than a moment. */
-export const storing = 'storing …';
+export const storing = say('storing');
 
 /** What the case is, in words; nothing where nothing waits. */
 export function words() {
   if (!state.waiting) return '';
-  const sets = `${state.waiting} ${state.waiting === 1 ? 'set waits' : 'sets wait'}`;
-  if (!state.isSafe) return `${sets}, and this device cannot keep ${state.waiting === 1 ? 'it' : 'them'}: leave this page open`;
-  if (state.stopped === 'signed out') return 'Signed out: your sets are kept here and are sent when you sign in again';
-  return state.stopped || Date.now() - state.since >= soon ? `${sets} on this device` : storing;
+  if (!state.isSafe) return say('sets-wait-unsafe', { n: state.waiting });
+  if (state.stopped === 'signed out') return say('signed-out-kept');
+  return state.stopped || Date.now() - state.since >= soon ? say('sets-wait-here', { n: state.waiting }) : storing;
 }
 
 addEventListener('online', async () => {

@@ -1,0 +1,54 @@
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using Gambeta.Words;
+using Microsoft.Net.Http.Headers;
+
+namespace Gambeta.Web.Setup;
+
+/// <summary>
+/// The language that an instance speaks: English, or that of the folder of words that the setting <c>Language</c> names. It is set for each request, so that
+/// choosing one by household or by browser is a change of this file alone.
+/// </summary>
+internal static class Spoken
+{
+    /// <summary>What the modules of the browser import their words from; see js/shared/say.js.</summary>
+    public const string BrowserWords = "/js/shared/words.js";
+
+    private static readonly JsonSerializerOptions AsWritten = new() { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+
+    public static void AddLanguage(this IServiceCollection services, IConfiguration settings) =>
+        services.AddSingleton(settings["Language"] is { Length: > 0 } folder ? Language.ReadFolder(folder) : Language.English);
+
+    public static void UseLanguage(this WebApplication app)
+    {
+        var language = app.Services.GetRequiredService<Language>();
+        if (language == Language.English) return;
+        app.Use(async (http, next) =>
+        {
+            Language.Current = language;
+            await next(http);
+        });
+    }
+
+    public static void MapBrowserWords(this WebApplication app)
+    {
+        var module = Encoding.UTF8.GetBytes(ModuleOf(app.Services.GetRequiredService<Language>()));
+        var tag = new EntityTagHeaderValue($"\"{Convert.ToHexStringLower(SHA256.HashData(module))[..16]}\"");
+        app.MapGet(BrowserWords, (HttpContext http) =>
+        {
+            // Like every other module: asked for each time, sent only when it has changed.
+            http.Response.Headers.CacheControl = "no-cache";
+            return Results.Bytes(module, "text/javascript", entityTag: tag);
+        }).DisableRateLimiting().ExcludeFromDescription();
+    }
+
+    private static string ModuleOf(Language language)
+    {
+        const string theme = "browser.";
+        var words = Language.English.Keys.Where(key => key.StartsWith(theme, StringComparison.Ordinal)).Order(StringComparer.Ordinal)
+            .ToDictionary(key => key[theme.Length..], key => language.Find(key)!.ToString());
+        return $"export default {JsonSerializer.Serialize(words, AsWritten)};\n";
+    }
+}
