@@ -154,6 +154,12 @@ public sealed record DrillCard
     /// <summary>What the ids of a household's own cards begin with.</summary>
     public const string OwnPrefix = "own-";
 
+    /// <summary>Whether a set may be played with these feet. A preference changed since the screen was opened makes no set wrong: either foot alone is taken.</summary>
+    public bool MayBePlayedWith(Feet feet) => Feet == FeetPlan.BothTogether ? feet == Touches.Feet.Both : feet != Touches.Feet.Both;
+
+    /// <summary>The surfaces with which a foot touches the ball, for a player who prefers one; each as often as it does.</summary>
+    public IEnumerable<Surface> SurfacesOf(Foot foot, Foot preferred) => Turns(preferred).SelectMany(feet => Pattern.For(feet).Touches).Where(touch => touch.Foot == foot).Select(touch => touch.Surface);
+
     /// <summary>The feet of a set, for a player who prefers one: other foot first, while it is fresh.</summary>
     public ImmutableArray<Feet> Turns(Foot preferred) => Feet switch
     {

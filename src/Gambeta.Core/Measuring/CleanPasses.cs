@@ -17,6 +17,9 @@ public sealed record PassesResult(int LongestRun, int Slips) : SetResult
 {
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.CleanPasses;
+
+    /// <inheritdoc/>
+    public override int WentWrong => Slips;
 }
 
 /// <summary>The longest run of passes without a slip, and passes a minute over a round. Written down as <c>{"longest": 12, "slips": 2}</c>.</summary>

@@ -17,6 +17,9 @@ public sealed record RepsResult(int CleanReps, int Slips) : SetResult
 {
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.CleanReps;
+
+    /// <inheritdoc/>
+    public override int WentWrong => Slips;
 }
 
 /// <summary>Clean reps in a set, which may go on past its aim. Written down as <c>{"clean": 8, "slips": 1}</c>.</summary>

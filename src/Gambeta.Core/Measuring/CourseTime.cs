@@ -21,6 +21,9 @@ public sealed record RunResult(int Clips, TimeSpan Penalty, bool Void = false) :
 {
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.CourseTime;
+
+    /// <inheritdoc/>
+    public override int WentWrong => Clips;
 }
 
 /// <summary>

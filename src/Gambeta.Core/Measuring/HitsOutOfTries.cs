@@ -18,6 +18,9 @@ public sealed record HitsResult(int Hits, int Misses) : SetResult
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.HitsOutOfTries;
 
+    /// <inheritdoc/>
+    public override int WentWrong => Misses;
+
     /// <summary>All tries.</summary>
     public int Tries => Hits + Misses;
 }

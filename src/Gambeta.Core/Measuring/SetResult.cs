@@ -5,4 +5,7 @@ public abstract record SetResult
 {
     /// <summary>The way of measuring that this is a result of.</summary>
     public abstract MeasuredBy Of { get; }
+
+    /// <summary>How often something went wrong that is counted: slips, drops, misses, clipped markers.</summary>
+    public virtual int WentWrong => 0;
 }

@@ -18,6 +18,9 @@ public sealed record StationsResult(ImmutableArray<int> Tries, int Stations) : S
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.StationsTime;
 
+    /// <inheritdoc/>
+    public override int WentWrong => Tries.Sum() - Tries.Length;
+
     /// <summary>True when every station was hit: only then the time counts.</summary>
     public bool Finished => Tries.Length >= Stations;
 

@@ -26,6 +26,9 @@ public sealed record StrikesResult(ImmutableArray<Strike> Strikes) : SetResult
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.StrikesByZone;
 
+    /// <inheritdoc/>
+    public override int WentWrong => Strikes.Length - Hits;
+
     /// <summary>Those that hit a zone.</summary>
     public int Hits => Strikes.Count(strike => strike.Hit);
 

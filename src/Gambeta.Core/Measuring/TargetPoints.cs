@@ -19,6 +19,9 @@ public sealed record TargetsResult(ImmutableArray<int> Points) : SetResult
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.TargetPoints;
 
+    /// <inheritdoc/>
+    public override int WentWrong => Points.Count(points => points == 0);
+
     /// <summary>All points.</summary>
     public int Total => Points.Sum();
 

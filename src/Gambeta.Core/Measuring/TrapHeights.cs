@@ -42,6 +42,9 @@ public sealed record TrapResult(ImmutableArray<TrapTry> Tries) : SetResult
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.TrapHeights;
 
+    /// <inheritdoc/>
+    public override int WentWrong => Tries.Count(t => !t.Inside);
+
     /// <summary>The highest height from which two were killed running; nothing when there was none.</summary>
     public DropHeight? Held
     {

@@ -54,6 +54,9 @@ public readonly record struct JugglingTry(int Touches, TryEnd End);
 public abstract record TriedResult(ImmutableArray<JugglingTry> Tries) : SetResult
 {
     /// <inheritdoc/>
+    public override int WentWrong => Tries.Count(t => t.End == TryEnd.Dropped);
+
+    /// <inheritdoc/>
     public virtual bool Equals(TriedResult? other) => other is not null && EqualityContract == other.EqualityContract && Tries.SequenceEqual(other.Tries);
 
     /// <inheritdoc/>

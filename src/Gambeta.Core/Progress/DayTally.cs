@@ -1,3 +1,4 @@
+using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Progress;
@@ -6,4 +7,11 @@ namespace Gambeta.Core.Progress;
 /// <param name="Day">The day on the household's calendar.</param>
 /// <param name="Touches">Touches per foot.</param>
 /// <param name="HasBest">Whether a personal best was set that day.</param>
-public sealed record DayTally(DateOnly Day, TouchCount Touches, bool HasBest);
+public sealed record DayTally(DateOnly Day, TouchCount Touches, bool HasBest)
+{
+    /// <summary>Adds up the sets of a day.</summary>
+    /// <param name="day">The day.</param>
+    /// <param name="sets">Its sets.</param>
+    /// <param name="isBest">Whether a set, by its id, made a best.</param>
+    public static DayTally Of(DateOnly day, IReadOnlyCollection<PracticeSet> sets, Func<Guid, bool> isBest) => new(day, SetSums.Of(sets).Touches, sets.Any(set => isBest(set.Id)));
+}

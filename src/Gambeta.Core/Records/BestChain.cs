@@ -31,6 +31,12 @@ public static class BestChain
 /// <param name="Before">The best that it beat, if there was one.</param>
 public sealed record PersonalBest(Mark Mark, Mark? Before)
 {
+    /// <summary>A best is new for so many days, the day on which it was made among them.</summary>
+    public const int FreshDays = 7;
+
+    /// <summary>True while it is new.</summary>
+    public bool IsFresh(DateOnly today) => today.DayNumber - Mark.Day.DayNumber < FreshDays;
+
     /// <summary>How many days the one before it had stood, by the calendar.</summary>
     public int? DaysStood => Before is null ? null : Mark.Day.DayNumber - Before.Day.DayNumber;
 

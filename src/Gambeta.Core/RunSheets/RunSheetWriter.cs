@@ -25,15 +25,11 @@ public static class RunSheetWriter
     {
         ArgumentOutOfRangeException.ThrowIfZero(drills.Length);
         var phases = ImmutableArray.CreateBuilder<Phase>();
-        var (set, lies) = (0, (string?)null);
+        var (set, anew) = (0, LayingOrder.Anew(drills));
         for (var at = 0; at < drills.Length; at++)
         {
             var (drill, next) = (drills[at], at + 1 < drills.Length ? drills[at + 1] : null);
-            if (laysTheYard && drill.Card.Layout is { } layout && layout.Key != lies)
-            {
-                lies = layout.Key;
-                phases.Add(SettingOut(at, drill, preferred));
-            }
+            if (laysTheYard && anew[at]) phases.Add(SettingOut(at, drill, preferred));
             set = AddDrill(phases, at, drill, next, preferred, own is not null && own.TryGetValue(drill.Card.Id, out var tempo) ? tempo : drill.Card.Tempo.Steady, set);
             if (next is not null) phases.Add(Between(at, drill, next, preferred));
         }

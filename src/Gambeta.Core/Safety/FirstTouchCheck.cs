@@ -92,7 +92,11 @@ public static class FirstTouchCheck
     /// <summary>The season of a day; south of the equator half a year later.</summary>
     public static Season SeasonOf(DateOnly day, bool southern) => (Season)((((day.Month + 9) % 12 / 3) + (southern ? 2 : 0)) % 4);
 
-    /// <summary>What to look at, the gravest first.</summary>
+    /// <summary>What to look at before some drills, each thing once, the gravest first.</summary>
+    public static ImmutableArray<FirstTouchItem> Of(IEnumerable<DrillCard> cards, Space? space, int age, Season season) =>
+        [.. cards.SelectMany(card => Of(card, space, age, season)).Distinct().OrderBy(item => item.Kind).ThenBy(item => item.Side)];
+
+    /// <summary>What to look at before a drill, the gravest first.</summary>
     public static ImmutableArray<FirstTouchItem> Of(DrillCard card, Space? space, int age, Season season)
     {
         var indoors = space is null ? card.Places == Places.Indoors : space.Kind == Places.Indoors;

@@ -5,17 +5,20 @@ namespace Gambeta.Core.Sheets;
 /// <summary>How often the yard is laid anew, and in which order it is laid least. A drill without a layout leaves what lies where it is.</summary>
 public static class LayingOrder
 {
-    /// <summary>How often the yard is laid when the drills are played in this order.</summary>
-    public static int Layings(IEnumerable<SheetDrill> drills)
+    /// <summary>For each drill whether the yard is laid anew before it: where it wants a layout and another one lies, or none.</summary>
+    public static ImmutableArray<bool> Anew(IEnumerable<SheetDrill> drills)
     {
-        var (layings, lies) = (0, (string?)null);
-        foreach (var key in drills.Select(drill => drill.Card.Layout?.Key).OfType<string>())
+        var lies = (string?)null;
+        return [.. drills.Select(drill =>
         {
-            if (key != lies) layings++;
-            lies = key;
-        }
-        return layings;
+            var anew = drill.Card.Layout is { } layout && layout.Key != lies;
+            lies = drill.Card.Layout?.Key ?? lies;
+            return anew;
+        })];
     }
+
+    /// <summary>How often the yard is laid when the drills are played in this order.</summary>
+    public static int Layings(IEnumerable<SheetDrill> drills) => Anew(drills).Count(anew => anew);
 
     /// <summary>
     /// The order that needs the fewest layings, with the parts of the session where they are: within a part, drills on one layout stand

@@ -46,15 +46,13 @@ public sealed record SheetSums(
     public static SheetSums Of(ImmutableArray<SheetDrill> drills, Foot preferred, IReadOnlyDictionary<string, Tempo> own)
     {
         var sums = ImmutableArray.CreateBuilder<DrillSum>(drills.Length);
-        var (lies, swaps, surfaces) = ((string?)null, TimeSpan.Zero, new Dictionary<Surface, int>());
-        foreach (var drill in drills)
+        var (swaps, surfaces) = (TimeSpan.Zero, new Dictionary<Surface, int>());
+        foreach (var (drill, anew) in drills.Zip(LayingOrder.Anew(drills)))
         {
             var (card, dose) = (drill.Card, drill.Dose);
             var isOwn = own.TryGetValue(card.Id, out var tempo);
             if (!isOwn) tempo = card.Tempo.Steady;
             var amount = DoseArithmetic.Amount(card, dose, preferred, tempo);
-            var anew = card.Layout is { } layout && layout.Key != lies;
-            lies = card.Layout?.Key ?? lies;
             // With two turns a set every pause changes the foot.
             if (card.Turns(preferred).Length > 1) swaps += amount.Rest;
             foreach (var (surface, touches) in SurfacesOf(card, dose, preferred, tempo)) surfaces[surface] = surfaces.GetValueOrDefault(surface) + touches;

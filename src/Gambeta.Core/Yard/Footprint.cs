@@ -65,6 +65,20 @@ public sealed class Footprint
     public (double Width, double Length) Size(double angle) =>
         (Reach(angle) + Reach(angle + Math.PI), Reach(angle + (Math.PI / 2)) + Reach(angle - (Math.PI / 2)));
 
+    /// <summary>By how much a space is too small for it, upright, in metres: the worse of width and length; below zero where there is room.</summary>
+    public double Lacks(Space space)
+    {
+        var (width, length) = Size(0);
+        return Math.Max(width - space.Width, length - space.Length);
+    }
+
+    /// <summary>Its layout, moved upright into the middle of a space.</summary>
+    public Layout InTheMiddleOf(Space space, Layout layout)
+    {
+        var (width, length) = Size(0);
+        return layout.Moved(0, new Spot(Reach(Math.PI) + ((space.Width - width) / 2), Reach(-Math.PI / 2) + ((space.Length - length) / 2)));
+    }
+
     /// <summary>
     /// The angle, from 0 to a half turn, at which the most is to spare in a rectangle, and how much. Between two of the angles at
     /// which another disc begins to reach farthest, width and length are each a sine with its hollow at the ends, so what is to spare is

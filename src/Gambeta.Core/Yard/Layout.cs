@@ -122,6 +122,14 @@ public sealed record Layout
         return Placed() with { Markers = Markers.Add(marker), Steps = Steps.Add(new Past(Markers.Length, last?.Side == Side.Left ? Side.Right : Side.Left)) };
     }
 
+    /// <summary>Where one more marker goes: a step beyond the last one, or beside it where the space ends.</summary>
+    public Spot OneMore(Space? space, RunOff margins)
+    {
+        var last = Markers[^1];
+        var there = last + new Spot(0, Math.Max(1, 2.5 * Clearance));
+        return space is null || WallAhead is not null || there.Ahead < space.Length - margins.Sides ? there : last + new Spot(last.Right < space.Width / 2 ? 1 : -1, 0);
+    }
+
     /// <summary>The same layout without a marker; those behind it move up, the run leaves it out.</summary>
     public Layout Without(int marker) => Placed() with
     {

@@ -48,7 +48,7 @@ internal static class SetsApi
         if (view.Players.Find(p => p.Id == post.Player) is not { } player) return Refusal.NoSuchPlayer();
         var (card, refused) = await CardAsync(tools, household, view, post.Drill, post.Layout, http.RequestAborted);
         if (refused is not null) return refused;
-        if (!AllowedFeet(card!, player).Contains(feet)) return Refusal.Final(Say("refusals.is-not-played-with", ("name", card!.Name), ("feet", Wording.Feet(feet))));
+        if (!card!.MayBePlayedWith(feet)) return Refusal.Final(Say("refusals.is-not-played-with", ("name", card!.Name), ("feet", Wording.Feet(feet))));
 
         var frame = new SetFrame(
             post.Id, post.Session, post.Player, post.Order, feet, startedAt, LocalDays.DayOf(SessionDay.Of(post.Session, startedAt), view.TimeZone),
@@ -140,10 +140,6 @@ internal static class SetsApi
     }
 
     private static string Shortened(string? id) => id is { Length: > CardReader.LongestId } ? id[..CardReader.LongestId] + "…" : id ?? "";
-
-    // A preference changed since the screen was opened does not make a played set wrong: either foot alone is taken.
-    private static Feet[] AllowedFeet(DrillCard card, Player player) =>
-        card.Feet == FeetPlan.BothTogether ? [.. card.Turns(player.Preferred)] : [Feet.Left, Feet.Right];
 
     private static IResult Refused(CheckedSet check) => Refusal.Final([.. check.Problems.Select(Wording.Problem)], check.Problems is [SetProblem.CountTooHigh]);
 }

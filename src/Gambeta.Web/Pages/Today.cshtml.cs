@@ -33,7 +33,7 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
     public int Target { get; private set; }
 
     /// <summary>A whole session to start from here: the household's own sheet that was changed last, else the ready one of the day.</summary>
-    public (string Id, string Name, TimeSpan Total) Session { get; private set; }
+    public SheetOfTheDay Session { get; private set; } = null!;
 
     public string Reason => Choice.DaysRested is { } days ? Say("today.last-played", ("days", Wording.DaysAgo(days))) : Say("today.new-to-you");
 
@@ -51,11 +51,7 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
         Choice = NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today);
         var card = Choice.Card;
         Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
-        // A ready sheet says its own minutes: the page need not add it up each time.
-        var ready = rows.Sheet is null ? SheetOfTheDay.Choose(rows.Spaces, rows.HasWall, Today) : null;
-        Session = rows.Sheet is { } own
-            ? (own.Id.ToString(), own.Sheet.Name, SheetSums.Of(SheetDrill.Of(own.Sheet, Catalogue, Player.Level), Player.Preferred, new Dictionary<string, Tempo>()).Total)
-            : (ready!.Id, ready.Sheet.Name, TimeSpan.FromMinutes(ready.Minutes));
+        Session = SheetOfTheDay.Of(rows.Sheet, Catalogue, Player, rows.Spaces, rows.HasWall, Today);
         return Page();
     });
 }

@@ -30,11 +30,10 @@ internal static class ShelfPiece
     private static HtmlString Write(DrillCard card, Player player)
     {
         using var writer = new StringWriter();
-        var touches = card.Turns(player.Preferred).SelectMany(feet => card.Pattern.For(feet).Touches).ToList();
         writer.Write("<div class=\"drill-shoes\">");
         foreach (var foot in Enum.GetValues<Foot>())
         {
-            Shoe.Draw(foot, touches.Where(t => t.Foot == foot).Select(t => t.Surface)).WriteTo(writer, HtmlEncoder.Default);
+            Shoe.Draw(foot, card.SurfacesOf(foot, player.Preferred)).WriteTo(writer, HtmlEncoder.Default);
         }
         var dose = card.Doses[player.Level];
         var amount = DoseArithmetic.Amount(card, dose, player.Preferred, card.Tempo.Steady);

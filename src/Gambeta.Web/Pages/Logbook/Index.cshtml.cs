@@ -82,7 +82,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         var sets = rows.Sets;
         Bests = rows.Bests;
         Played = [.. rows.Drills.Append(Drill).Distinct().Select(Catalogue.Find).OfType<DrillCard>().OrderBy(card => card.Name)];
-        var tallies = sets.GroupBy(s => s.Day).Select(Tally).ToList();
+        var tallies = sets.GroupBy(s => s.Day).Select(day => DayTally.Of(day.Key, [.. day], Bests.Contains)).ToList();
         var target = DayTarget.TouchesAFoot(tallies);
         Days = [.. sets.GroupBy(s => s.Day).Zip(tallies, (played, tally) => new LogDay(
             DayTile.Of(played.Key, Today, tally, target),
@@ -99,7 +99,4 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
             _ => RedirectToPage("/Logbook/Index", new { drill, weeks }),
         };
     });
-
-    private DayTally Tally(IGrouping<DateOnly, PracticeSet> day) => new(
-        day.Key, day.Aggregate(default(TouchCount), (sum, set) => sum + set.Touches), day.Any(s => Bests.Contains(s.Id)));
 }

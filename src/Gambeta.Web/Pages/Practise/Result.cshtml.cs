@@ -41,9 +41,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<ResultRow> Rows { get; private set; } = [];
 
-    public TouchCount Touches => Sets.Aggregate(default(TouchCount), (sum, set) => sum + set.Touches);
-
-    public TimeSpan Worked => TimeSpan.FromSeconds(Sets.Sum(s => s.Worked.TotalSeconds));
+    /// <summary>What all of it came to.</summary>
+    public SetSums Sums { get; private set; } = SetSums.Of([]);
 
     /// <summary>How the sitting ended, where that was said.</summary>
     public SessionEnd? End { get; private set; }
@@ -57,21 +56,6 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
     public bool Kept { get; private set; }
-
-    /// <summary>Slips, drops and misses of all sets that know of any.</summary>
-    public int Slips => Sets.Sum(set => set.Result switch
-    {
-        RepsResult reps => reps.Slips,
-        PassesResult passes => passes.Slips,
-        HitsResult hits => hits.Misses,
-        RunResult run => run.Clips,
-        TriedResult tried => tried.Tries.Count(t => t.End == TryEnd.Dropped),
-        StationsResult stations => stations.Tries.Sum() - stations.Tries.Length,
-        TargetsResult targets => targets.Points.Count(points => points == 0),
-        TrapResult traps => traps.Tries.Count(t => !t.Inside),
-        StrikesResult strikes => strikes.Strikes.Length - strikes.Hits,
-        _ => 0,
-    });
 
     /// <summary>The rhythm of the set with the most touches that were tapped one by one.</summary>
     public string? RhythmWords
@@ -88,7 +72,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         get
         {
             var bests = Sets.Sum(s => Bests[s.Id].Count());
-            var touches = Say("result.touches-touches", ("touches", Wording.Number(Touches.Total)));
+            var touches = Say("result.touches-touches", ("touches", Wording.Number(Sums.Touches.Total)));
             return bests switch { 0 => touches, 1 => Say("result.and-a-new-best", ("touches", touches)), _ => Say("result.and-new-bests", ("touches", touches), ("bests", bests)) };
         }
     }
@@ -120,6 +104,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     {
         Sets = await SetStore.SessionAsync(work, session);
         if (Sets.Count == 0) return NotFound();
+        Sums = SetSums.Of(Sets);
         var player = Sets[0].PlayerId;
         _tapped = await SetStore.MostTappedAsync(work, session);
         Checked = await YardStore.CheckOfAsync(work, session);
@@ -153,18 +138,15 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     // What stands for each thing that these sets are measured by: a best of this sitting, with what it beat, or the one that is still to beat.
     private IEnumerable<string> AgainstOf(LogRow played)
     {
-        var ours = Sets.Select(set => set.Id).ToHashSet();
-        var keys = played.Sets.SelectMany(Scoring.MarksOf).Select(mark => mark.Key).Distinct().Where(_chains.Contains).ToList();
-        foreach (var key in keys)
+        var standing = Standing.Of(played.Sets, Sets.Select(set => set.Id).ToHashSet(), _chains).ToList();
+        foreach (var (best, isOurs) in standing)
         {
-            var standing = PersonalBest.Of([.. _chains[key]]).Last();
-            var value = Wording.Figure(key.Measure, standing.Mark.Value) + (keys.Count > 1 ? $" {Wording.Unit(key.Measure)}" : "");
+            var key = best.Mark.Key;
+            var value = Wording.Figure(key.Measure, best.Mark.Value) + (standing.Count > 1 ? $" {Wording.Unit(key.Measure)}" : "");
             var on = _layouts.TryGetValue(key.Layout, out var layout) ? Say("result.on", ("layout", layout)) : "";
-            yield return on + (ours.Contains(standing.Mark.SetId)
-                ? standing.DaysStood is { } days
-                    ? Say("result.better-than-ever-the-one", ("value", value), ("number", Wording.Number(standing.Gain!.Value)), ("days", Wording.Days(days)))
-                    : Say("result.the-first-mark", ("value", value))
-                : Say("result.best", ("value", value), ("day", Wording.Day(standing.Mark.Day, Today))));
+            yield return on + (!isOurs ? Say("result.best", ("value", value), ("day", Wording.Day(best.Mark.Day, Today)))
+                : best.DaysStood is { } days ? Say("result.better-than-ever-the-one", ("value", value), ("number", Wording.Number(best.Gain!.Value)), ("days", Wording.Days(days)))
+                : Say("result.the-first-mark", ("value", value)));
         }
     }
 

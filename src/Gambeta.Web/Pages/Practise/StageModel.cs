@@ -99,9 +99,6 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
 
     public IEnumerable<string> HowToCount => Drills.Select(drill => MeasureWords.Of(drill.Card.MeasuredBy).HowToCount).Distinct().Take(2);
 
-    public IEnumerable<Surface> Lit(SheetDrill drill, Foot foot) =>
-        drill.Card.Turns(Player.Preferred).SelectMany(feet => drill.Card.Pattern.For(feet).Touches).Where(t => t.Foot == foot).Select(t => t.Surface);
-
     /// <summary>Sets the stage. Nothing when a layout or a space that was asked for is not this household's.</summary>
     protected async Task<IActionResult> SetTheStageAsync(HouseholdWork work, ImmutableArray<SheetDrill> drills, string? layout, Guid? space, bool laysTheYard)
     {
@@ -123,10 +120,10 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         IsChecked = await YardStore.IsCheckedAsync(work, Space?.Id, Today);
         Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
-        Checks = [.. Drills.SelectMany(d => FirstTouchCheck.Of(d.Card, Space?.Space, Age(Player), season)).Distinct().OrderBy(item => item.Kind).ThenBy(item => item.Side)];
+        Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Age(Player), season);
         Cautions = [.. Core.Safety.Cautions.BeforeTheStart(Drills.Select(drill => drill.Card), Age(Player)).Select(caution => Wording.Caution(caution, Lengths)).Distinct()];
         var standing = await DiaryStore.StandingAsync(work, Player.Id);
-        _bests = [.. Drills.Select(d => BestsOf(d, standing))];
+        _bests = [.. Drills.Select(d => Standing.ToBeat(d.Card, d.Dose, standing).ToDictionary(best => best.Key.ToKey(), best => best.Value))];
         Tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-Sheets.IndexModel.TempoDays));
         Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard, Tempos);
         if (laysTheYard)
@@ -143,14 +140,6 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         await SessionStore.ClearPainsAsync(work, Player.Id, Today);
         return LocalRedirect(Request.Path);
     });
-
-
-    // Only what compares with what is about to be played: the same measure and size, on the same layout.
-    private static Dictionary<string, decimal> BestsOf(SheetDrill drill, IReadOnlyList<Mark> standing) =>
-        Scoring.Chiefly(drill.Card, drill.Dose) is not { } measure
-            ? []
-            : standing.Where(mark => mark.Key.Drill == drill.Card.Id && mark.Key.Measure == measure && mark.Key.Layout == (drill.Card.Layout?.Key ?? ""))
-                .ToDictionary(mark => mark.Key.Feet.ToKey(), mark => mark.Value);
 
     private Svg PlanOf(Layout layout) => Course.Of(layout).Course is { } course
         ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)

@@ -19,9 +19,6 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>How many steps of a chain are drawn.</summary>
     private const int StepsShown = 8;
 
-    /// <summary>A best is marked as new for a week.</summary>
-    private const int FreshDays = 7;
-
     private IReadOnlyDictionary<string, string> _layouts = new Dictionary<string, string>();
 
     public override RailPlace Place => RailPlace.Records;
@@ -49,6 +46,6 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         var marks = chain.ToList();
         var card = Catalogue.Find(chain.Key.Drill);
         var best = PersonalBest.Of(marks).Last();
-        return new RecordRow(card?.Name ?? chain.Key.Drill, card?.Layout?.Key == chain.Key.Layout ? card.Layout.Name : _layouts.GetValueOrDefault(chain.Key.Layout), marks, best, Today.DayNumber - best.Mark.Day.DayNumber < FreshDays);
+        return new RecordRow(card?.Name ?? chain.Key.Drill, card?.Layout?.Key == chain.Key.Layout ? card.Layout.Name : _layouts.GetValueOrDefault(chain.Key.Layout), marks, best, best.IsFresh(Today));
     }
 }

@@ -54,9 +54,8 @@ public sealed partial class PlanModel
             if (Fit.Kind == FitKind.FitsSmaller)
             {
                 Smaller = Layout.WallAhead is null ? Fit.Placed.Placed() : Layout.Scaled(Fit.Percent / 100.0);
-                Fit = Fit with { Placed = Middle(space.Space) };
-                var (width, length) = Footprint.Of(Layout, course, Margins).Size(0);
-                Lacks = Math.Max(width - space.Space.Width, length - space.Space.Length);
+                if (Layout.WallAhead is null) Fit = Fit with { Placed = Footprint.Of(Layout, course, Margins).InTheMiddleOf(space.Space, Layout) };
+                Lacks = Footprint.Of(Layout, course, Margins).Lacks(space.Space);
             }
         }
         Course = Fit is null ? course : Course.Of(Shown).Course ?? course;
@@ -73,7 +72,7 @@ public sealed partial class PlanModel
             {
                 Layout = PlanAddress.ReadPlaced(query, Lengths) with { Run = Card.Layout?.Run ?? "" };
                 if (int.TryParse(query["without"], NumberStyles.None, CultureInfo.InvariantCulture, out var gone) && gone < Layout.Markers.Length) Layout = Layout.Without(gone);
-                if (query.ContainsKey("more") && Layout.Markers.Length is > 0 and < LayoutCheck.MostMarkers) Layout = Layout.With(OneMore(Layout));
+                if (query.ContainsKey("more") && Layout.Markers.Length is > 0 and < LayoutCheck.MostMarkers) Layout = Layout.With(Layout.OneMore(Space?.Space, Margins));
                 return [];
             }
         }
@@ -97,16 +96,6 @@ public sealed partial class PlanModel
         return problems;
     }
 
-    // A step beyond the last marker, or beside it where the space ends.
-    private Spot OneMore(Layout layout)
-    {
-        var last = layout.Markers[^1];
-        var there = last + new Spot(0, Math.Max(1, 2.5 * layout.Clearance));
-        return Space is not { } space || layout.WallAhead is not null || there.Ahead < space.Space.Length - Margins.Sides
-            ? there
-            : last + new Spot(last.Right < space.Space.Width / 2 ? 1 : -1, 0);
-    }
-
     private double? ReadMeasure(ShapeParameter parameter, string typed) =>
         parameter.Kind == ParameterKind.Length && !InPaces ? Lengths.Read(typed)
         : double.TryParse(typed.Replace(',', '.').Replace("½", ".5", StringComparison.Ordinal), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)
@@ -114,12 +103,4 @@ public sealed partial class PlanModel
             : null;
 
     private string Range(ShapeParameter parameter, double value) => parameter.Kind == ParameterKind.Length ? Lengths.Tape(value) : PlanAddress.Number(value);
-
-    private Layout Middle(Space space)
-    {
-        var footprint = Footprint.Of(Layout, Course.Of(Layout).Course!, Margins);
-        if (Layout.WallAhead is not null) return Fit!.Placed;
-        var (width, length) = footprint.Size(0);
-        return Layout.Moved(0, new Spot(footprint.Reach(Math.PI) + ((space.Width - width) / 2), footprint.Reach(-Math.PI / 2) + ((space.Length - length) / 2)));
-    }
 }

@@ -21,6 +21,12 @@ export class KeptRun {
     }
   }
 
+  /** True when there is something to carry on with: more than a beginning. */
+  get resumes() {
+    const { run } = this.read() ?? {};
+    return Boolean(run && (run.index > 0 || run.elapsed > 0));
+  }
+
   keep(state) { if (!this.isOver) write(this.key, JSON.stringify({ at: Date.now(), phases: this.phases, ...state })); }
 
   /** Over for good: whatever this page still does, nothing comes back to it. */

@@ -1,23 +1,24 @@
-// Keys and glass: whatever is pressed becomes one of the actions.
+// Keys and glass: whatever is pressed becomes an act of the practice, or one of the few things that only the screen does.
 const actionOf = {
   ' ': 'pause', x: 'wrong', v: 'void', Enter: 'end', Backspace: 'back', ArrowRight: 'skip', a: 'again', '+': 'more', b: 'beat', c: 'tally',
   k: 'others', m: 'mute', s: 'voice', t: 'type', p: 'pain', n: 'instead', Escape: 'leave',
 };
 
-/** @param element the whole screen @param actions what can be done, by name; besides, tap(foot), number(n), and whether the glass counts now */
-export function listen(element, actions) {
+/** @param element the whole screen @param practice what acts on it @param only what only the screen does, by name */
+export function listen(element, practice, only) {
+  const act = (what, ...how) => only[what] ? only[what]() : practice.act(what, ...how);
   document.addEventListener('keydown', event => {
     if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
     const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    if (actions.isHurt) {
-      if (key === 'Escape') actions.nopain();
+    if (practice.isHurt) {
+      if (key === 'Escape') act('noPain');
       return;
     }
     if (key === 'Enter' && event.target.closest('a, form')) return;
     if (event.repeat && key !== 'Backspace') return;
-    if (key === 'f' || key === 'j') actions.tap(key === 'f' ? 'left' : 'right');
-    else if (/^\d$/.test(key)) actions.number(key === '0' ? 10 : Number(key));
-    else if (actionOf[key]) actions[actionOf[key]]();
+    if (key === 'f' || key === 'j') act('tap', key === 'f' ? 'left' : 'right');
+    else if (/^\d$/.test(key)) act('number', key === '0' ? 10 : Number(key));
+    else if (actionOf[key]) act(actionOf[key]);
     else return;
     event.preventDefault();
   });
@@ -27,13 +28,13 @@ export function listen(element, actions) {
     if (!pressed) return;
     // A pressed button keeps the focus, and the space bar would press it again.
     pressed.blur();
-    actions[pressed.dataset.do]();
+    act(pressed.dataset.do);
   });
 
   // The whole glass counts: a finger, a toe or a stick has halves to aim at, not buttons.
   element.addEventListener('pointerdown', event => {
-    if (event.target.closest('button, a, input, form, dialog, [data-pain]') || !actions.glassCounts) return;
+    if (event.target.closest('button, a, input, form, dialog, [data-pain]') || !practice.glassCounts) return;
     event.preventDefault();
-    actions.glass(event.clientX < innerWidth / 2 ? 'left' : 'right');
+    act('glass', event.clientX < innerWidth / 2 ? 'left' : 'right');
   });
 }

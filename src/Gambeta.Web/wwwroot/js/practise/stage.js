@@ -28,6 +28,27 @@ export class Stage {
     this.part('play').hidden = false;
   }
 
+  /** Says something beside the start. */
+  offer(words) {
+    this.part('resume').hidden = false;
+    this.text('resume', words);
+  }
+
+  /** Says why there is no start. */
+  bar(words) {
+    this.offer(words);
+    if (this.button('start')) this.button('start').hidden = true;
+  }
+
+  /** What was begun before can be carried on with, or begun afresh. */
+  offerToCarryOn(words, afresh) {
+    this.offer(words);
+    this.text('start-word', say('carry-on'));
+    const button = Object.assign(document.createElement('button'), { className: 'quiet-link', textContent: say('start-afresh') });
+    button.addEventListener('click', afresh);
+    this.part('resume').after(button);
+  }
+
   /** A phase begins. */
   enter({ phase, drill, isDone }) {
     Object.assign(this.element.dataset, { phase: phase.kind, feet: phase.feet, measure: drill.measuredBy });

@@ -1,4 +1,5 @@
 // Typing a count in after the round, while the rest goes on.
+import { measures } from '../measures/index.js';
 import { readTries, writeTries } from './typed-tries.js';
 import { say } from '../shared/say.js';
 
@@ -22,9 +23,12 @@ export class Typed {
     });
   }
 
-  /** Offers the fields for a set that has just ended. */
-  offer(measure, set) {
-    [this.set, this.named] = [set, measure.fields(set.feet)];
+  /** Offers the fields for a set that has just ended, with what it came to; none without a set. */
+  offer(set, result) {
+    this.form.hidden = !set;
+    if (!set) return;
+    this.result.textContent = result;
+    [this.set, this.named] = [set, measures[set.drill.measuredBy].fields(set.feet)];
     this.problem.textContent = '';
     const { draft } = set;
     const counted = set.countedBy !== 'estimated';
@@ -36,7 +40,6 @@ export class Typed {
         return label;
       }),
       Object.assign(document.createElement('button'), { textContent: say(counted ? 'mend' : 'type-it-in'), type: 'submit' }));
-    this.form.hidden = false;
   }
 
   /** What became of a count that was sent: taken, refused, or asked about, also where that was while nobody looked. */
@@ -47,6 +50,7 @@ export class Typed {
   }
 
   focus() {
+    if (this.form.hidden) return;
     const field = this.fields.querySelector('input');
     field?.focus();
     field?.select();

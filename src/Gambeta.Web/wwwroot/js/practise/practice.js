@@ -1,0 +1,352 @@
+// The practice as a machine: in which state it is, what may be done there, and what follows. It knows no screen and no clock of its own: it is given both,
+// so that it is tested without either (tests/modules/practice.test.mjs). What is shown is told to `screen`, what is heard to `heard`, what was played to
+// the `outbox`.
+import { hand } from '../measures/base.js';
+import { measures } from '../measures/index.js';
+import { newId } from '../shared/ids.js';
+import { say } from '../shared/say.js';
+import * as posts from './posts.js';
+import { Run } from './run.js';
+
+const longestLeave = 4000;
+
+const pausing = ['pause', 'skip', 'again', 'more', 'beat', 'type', 'number', 'pain', 'leave'];
+
+/**
+ * The states, and what may be done in each; whatever else is pressed does nothing.
+ * before the first touch: `ready`, `elsewhere` (another tab plays, and that was said), `barred` (something hurt);
+ * on the way: `playing`, `held`, `leaving` (held, and told why not yet), `done`;
+ * at the end of it: `lost` (another tab took over), `asked` (where it hurts), `stopped` (it was said), `gone`.
+ */
+export const allowed = {
+  ready: ['start', 'pause', 'leave'],
+  elsewhere: ['start', 'pause', 'leave'],
+  barred: ['leave'],
+  playing: [...pausing, 'tap', 'glass', 'wrong', 'void', 'end', 'back'],
+  held: pausing,
+  leaving: [...pausing, 'end'],
+  done: ['end', 'type', 'number', 'pain', 'leave'],
+  lost: ['pain', 'leave'],
+  asked: ['noPain', 'hurts'],
+  stopped: ['leave'],
+  gone: [],
+};
+
+export class Practice {
+  #before = 'ready';
+  #isOpen = false;
+  #isLeaving = false;
+  #isLost = false;
+  #hurt = null;
+  #isGone = false;
+  #keepDue = null;
+
+  /**
+   * @param page what the page carries
+   * @param parts `kept` and `lease` of the run, `checks` before the first touch, `outbox`, `screen`, `heard`; `now()` in milliseconds; `later(act, ms)`; `goTo(address)`;
+   * `takeOver()` loads the page again as the one that plays, `takesOver` says that it did; `keepsRuns()` whether the device keeps anything
+   */
+  constructor(page, parts) {
+    Object.assign(this, parts, { page, sheet: page.sheet });
+    const before = this.kept.read();
+    this.resumes = this.kept.resumes;
+    this.session = before?.session ?? null;
+    this.lastSet = before?.lastSet ?? null;
+    this.runs = before?.runs ?? [];
+    this.run = new Run(this.sheet, before?.run, { phase: () => this.#entered(), setEnded: set => this.#setEnded(set), held: () => this.#drawKeys() });
+  }
+
+  get state() {
+    if (this.#isGone) return 'gone';
+    // Whatever else is the case: what hurts can be said, and stays said.
+    if (this.#hurt) return this.#hurt;
+    if (this.#isLost) return 'lost';
+    if (!this.#isOpen) return this.#before;
+    if (this.#leaves()) return 'leaving';
+    return this.run.isDone ? 'done' : this.run.isHeld ? 'held' : 'playing';
+  }
+
+  /** Does what was pressed, where that may be done now. */
+  act(what, ...how) {
+    if (!allowed[this.state].includes(what)) return;
+    const actions = {
+      start: () => this.#start(), pause: () => this.#pause(), skip: () => this.#skip(), again: () => this.#again(), more: () => this.#more(), beat: () => this.#nextBeat(),
+      type: () => this.screen.focusTyped(), number: n => this.#number(n), pain: () => this.#askWhere(), leave: () => this.#leave(), tap: foot => this.#tap(foot),
+      glass: foot => this.#glass(foot), wrong: () => this.#wrong(), void: () => this.#void(), end: () => this.#end(), back: () => this.#back(),
+      noPain: () => this.#noPain(), hurts: part => this.#hurts(part),
+    };
+    return actions[what](...how);
+  }
+
+  /** True where the glass counts. */
+  get glassCounts() { return this.state === 'playing' && this.run.phase.kind === 'work'; }
+
+  /** True from the question where it hurts on. */
+  get isHurt() { return ['asked', 'stopped'].includes(this.state); }
+
+  /** Something hurt, and that was said on this device before: it is for a grown-up to say whether practice may go on. */
+  bar() { this.#before = 'barred'; }
+
+  /** What there is to carry on with, in words; nothing where it would begin anew. */
+  get offer() {
+    if (!this.resumes) return null;
+    const { drill, phase } = this.run, isSession = this.sheet.drills.length > 1;
+    return say(isSession ? 'you-were-in-drill' : 'you-were-in', { drill: drill.name, phase: phase.label.toLowerCase() });
+  }
+
+  /** Another tab took the practice over. */
+  lost() {
+    this.#isLost = true;
+    this.run.hold(this.now());
+    this.screen.lost();
+  }
+
+  tick() {
+    const now = this.now();
+    this.run.tick(now);
+    if (!this.run.isHeld) this.heard.tick(this.run, now);
+    if (this.#isOpen) this.screen.time(this.run, now);
+  }
+
+  /** The outbox has something to say, perhaps of something that was played here. */
+  told(item, answer) {
+    const { lastSet, screen } = this;
+    screen.stored(this.storedWords());
+    if (!item || !lastSet || (item.set ?? item.key) !== lastSet.id) return;
+    if (answer.ok) lastSet.bests = answer.bests;
+    if (answer.bests?.length && lastSet.countedBy === 'tapped') this.#raiseBest(lastSet);
+    else if (item.kind === 'count') screen.typedSaid(item, answer);
+    screen.result(resultOf(lastSet), Boolean(lastSet.bests?.length));
+  }
+
+  /** A count was typed in for a set; `askedKey` where it was asked about and is the same once more. */
+  typed(set, draft, askedKey) {
+    Object.assign(this.lastSet, { draft, countedBy: 'typed', bests: null });
+    if (askedKey) this.outbox.tryAgain(askedKey, true);
+    else this.outbox.keep(posts.count(set.id, draft));
+    this.screen.result(resultOf(this.lastSet), false);
+  }
+
+  /** A question after a drill, or after all of them, was answered. */
+  answered(what, said) { this.outbox.keep(what === 'drill' ? posts.answer(this.#told, said) : posts.end(this.#told, said)); }
+
+  /** A target or a zone was pressed, by its number. */
+  hitZone(zone) {
+    if (this.glassCounts && zone >= 1 && zone <= this.run.measure.zones(this.run.drill)) this.#count(this.#footDue(), zone);
+  }
+
+  /** Writes down how it stands, so that a reload comes back to it. */
+  keepRun() {
+    if (!this.lease.held) return;
+    this.lease.renew();
+    if (this.run.isDone) this.kept.forget();
+    else this.kept.keep({ session: this.session, lastSet: this.lastSet, runs: this.runs, run: this.run.snapshot });
+  }
+
+  /** What the case is with what was played, in words. */
+  storedWords() {
+    const { state, words } = this.outbox;
+    if (this.#leaves()) return say(state.isSafe ? 'no-way-kept' : 'no-way-lost');
+    if (state.waiting) return words();
+    if (state.refused.length) return say('not-taken', { why: state.refused.at(-1).problems.join(' ') });
+    return this.lastSet ? say('all-stored') : this.keepsRuns() ? '' : say('keeps-no-runs');
+  }
+
+  // Somebody wished to leave and was told why not yet: that stands until it is true no more.
+  #leaves() { return this.#isLeaving &&= this.run.isHeld && this.outbox.state.waiting > 0; }
+
+  get #told() { return { session: this.session, player: this.page.player, space: this.page.space, sheetName: this.page.session, sheet: this.sheet }; }
+
+  #start() {
+    const { checks, lease, outbox, run, screen } = this;
+    if (!this.resumes && checks.next) return checks.look(checks.next);
+    if (lease.isElsewhere && this.#before === 'elsewhere') {
+      lease.take();
+      return this.takeOver();
+    }
+    if (lease.isElsewhere && !this.takesOver) {
+      this.#before = 'elsewhere';
+      return screen.elsewhere();
+    }
+    if (!this.session) {
+      // Made at the start, since its time says on which day the sitting counts.
+      this.session = newId();
+      outbox.keep(posts.sitting(this.#told));
+    }
+    lease.take();
+    // Sent like a set: it waits on the device where there is no network.
+    if (checks.items.length && !this.resumes) outbox.keep(posts.check(this.#told, checks.items));
+    this.#isOpen = true;
+    screen.open();
+    // A phase that was begun before a reload is not entered anew by the run itself.
+    const goesOn = run.heldAt > 0;
+    run.go(this.now());
+    if (goesOn) this.#entered();
+  }
+
+  #entered() {
+    const { run, screen } = this, { phase, drill } = run;
+    this.heard.begin(run, this.now());
+    screen.enter(run);
+    this.runs = this.runs.filter(one => one.item === phase.drill);
+    if (['between', 'done'].includes(phase.kind) && this.lastSet?.item === phase.drill) screen.ask.about(phase.drill, drill, run.isDone);
+    else if (run.isDone && this.lastSet) screen.ask.atTheEnd();
+    else screen.ask.close();
+    this.#offerTyping();
+    this.#drawKeys();
+    this.#drawCounts();
+    screen.time(run, this.now());
+    this.keepRun();
+    if (run.isDone && this.lastSet) this.outbox.keep(posts.end(this.#told));
+  }
+
+  #setEnded(set) {
+    const { measure, ...rest } = set, { clipPenaltySeconds } = this.sheet;
+    this.lastSet = { ...rest, penalty: clipPenaltySeconds, bests: null };
+    this.lastSet.draft = { ...measure.draft(set.sum, set.drill), seconds: Math.round(set.seconds * 1000) / 1000 };
+    if (measure.isRun) {
+      const fair = measure.isFair(set.sum, set.drill);
+      this.runs.push({ item: set.item, seconds: hand(set.seconds + set.sum.clips * clipPenaltySeconds), fair });
+      const fastest = Math.min(...this.runs.filter(r => r.fair).map(r => Number(r.seconds)));
+      for (const one of this.runs) one.best = one.fair && Number(one.seconds) === fastest;
+    }
+    this.outbox.keep(posts.set(this.#told, set, this.heard.beatOf(set.drill)));
+  }
+
+  /** What was just beaten is what the next set of this run has to beat. */
+  #raiseBest({ item, feet, drill, sum, seconds }) {
+    const measure = measures[drill.measuredBy], value = measure.value(sum, { drill, sheet: this.sheet, elapsed: seconds * 1000 }), of = this.page.bests[item] ??= {};
+    if (value !== undefined && (of[feet] === undefined || measure.isBetter(value, of[feet]))) of[feet] = value;
+  }
+
+  // Typing in what nobody counted, while the rest goes on.
+  #offerTyping() {
+    const { run, lastSet } = this, resting = ['swap', 'rest', 'between', 'done'].includes(run.phase.kind) && lastSet?.item === run.phase.drill;
+    this.screen.offerTyping(resting ? lastSet : null, resting && resultOf(lastSet));
+  }
+
+  #drawCounts() { this.screen.counts(this.run, this.runs, this.now()); }
+
+  #drawKeys() { this.screen.keys(this.run, { played: Boolean(this.lastSet), beat: this.heard.beatOf(this.run.drill) }); }
+
+  #pause() {
+    if (!this.#isOpen) return this.#start();
+    if (!this.run.isHeld) return this.run.hold(this.now());
+    this.run.go(this.now());
+    this.heard.begin(this.run, this.now());
+    this.#drawKeys();
+  }
+
+  #skip() { this.run.skip(this.now()); }
+
+  #again() { this.run.again(this.now()); }
+
+  #more() {
+    if (!this.run.more()) return;
+    this.heard.begin(this.run, this.now());
+    this.screen.time(this.run, this.now());
+    this.keepRun();
+  }
+
+  #nextBeat() {
+    this.heard.nextBeat(this.run, this.now());
+    this.#drawKeys();
+  }
+
+  // A hit without its zone says too little: zones and targets have keys and stand on the glass.
+  #tap(foot) { if (!this.run.measure.needsZone) this.#count(foot); }
+
+  #glass(foot) {
+    if (this.run.measure.isCourse) this.#end();
+    else this.#tap(foot);
+  }
+
+  #number(n) { if (!this.screen.ask.choose(n)) this.hitZone(n); }
+
+  #wrong() {
+    const { measure, phase } = this.run;
+    this.#count('wrong', 0, measure.knowsTheMissingFoot && phase.feet === 'both' ? this.#footDue() : undefined);
+  }
+
+  #void() { if (this.run.measure.isCourse) this.#count('void'); }
+
+  #end() {
+    const { run } = this;
+    if (run.isDone) return this.#leave();
+    if (run.phase.kind === 'work' && run.measure.isTried) this.#count('stop');
+    else if (run.phase.kind === 'setOut' || !run.measure.isOneByOne) run.end(this.now());
+  }
+
+  #back() {
+    if (!this.run.takeBack(this.now())) return;
+    this.#drawCounts();
+    this.#keepSoon();
+  }
+
+  #count(what, zone, foot) {
+    if (!this.run.count(what, this.now(), zone, foot)) return;
+    this.#drawCounts();
+    this.#keepSoon();
+  }
+
+  // Kept right after the count is on the glass: writing it down must not hold up the frame that shows it.
+  #keepSoon() {
+    this.#keepDue ??= this.later(() => {
+      this.#keepDue = null;
+      this.keepRun();
+    }, 30);
+  }
+
+  // The foot whose turn it is, where both strike: the other foot first, while it is fresh.
+  #footDue() {
+    const { phase, sum } = this.run, { preferred } = this.page, other = preferred === 'right' ? 'left' : 'right';
+    return phase.feet !== 'both' ? phase.feet : sum.hits.length % 2 ? preferred : other;
+  }
+
+  #askWhere() {
+    this.#hurt = 'asked';
+    this.run.hold(this.now());
+    this.screen.askWhere();
+  }
+
+  // A wrong press leads back.
+  #noPain() {
+    this.#hurt = null;
+    this.screen.noPain();
+    if (!this.#isLost) this.#drawKeys();
+  }
+
+  // Over for good: nothing that this page still does brings the run back, and a page that was kept would begin again without asking whether it may.
+  #hurts(part) {
+    this.#hurt = 'stopped';
+    this.outbox.keep(posts.pain(this.#told, part));
+    this.kept.forget();
+    this.screen.stopped();
+  }
+
+  async #leave() {
+    const { outbox } = this;
+    this.run.hold(this.now());
+    if (this.lastSet) {
+      // A server that hangs must not hold anybody here: a moment is enough to store what there is.
+      await Promise.race([outbox.flush(), new Promise(resolve => this.later(resolve, longestLeave))]);
+      if (this.#isGone) return;
+      if (outbox.state.waiting && !this.#isLeaving) {
+        this.#isLeaving = true;
+        return this.screen.stored(this.storedWords());
+      }
+    }
+    this.#isGone = true;
+    this.kept.forget();
+    this.lease.giveBack();
+    const card = `/drills/${this.sheet.drills[0].drill}`;
+    this.goTo(outbox.state.waiting ? '/today' : this.lastSet ? `/practise/result/${this.session}` : this.sheet.drills.length > 1 ? '/sheets' : card);
+  }
+}
+
+/** What a set came to. */
+function resultOf(set) {
+  if (set.bests?.length) return say('new-best', { bests: set.bests.reduce((one, other) => say('one-and-other', { one, other })) });
+  if (set.countedBy === 'estimated') return say('nobody-counted');
+  return measures[set.drill.measuredBy].result(set.draft, set);
+}
