@@ -14,7 +14,8 @@ public sealed class Language
     private readonly FrozenDictionary<string, Message> messages;
     private readonly FrozenDictionary<decimal, string> plurals;
 
-    private Language(string tag, FrozenDictionary<decimal, string> plurals, FrozenDictionary<string, Message> messages) => (Tag, this.plurals, this.messages) = (tag, plurals, messages);
+    private Language(string tag, FrozenDictionary<decimal, string> plurals, FrozenDictionary<string, Message> messages) =>
+        (Tag, this.plurals, this.messages, Plural) = (tag, plurals, messages, number => plurals.GetValueOrDefault(number, "other"));
 
     /// <summary>The language that ships with the application.</summary>
     public static Language English { get; } = Read(Shipped());
@@ -38,8 +39,8 @@ public sealed class Language
     /// <summary>The message of a name, or null.</summary>
     public Message? Find(string key) => messages.GetValueOrDefault(key) ?? (this == English ? null : English.Find(key));
 
-    /// <summary>The plural category of a number: "one", or what its <c>language.json</c> says, else "other".</summary>
-    public string Plural(decimal number) => plurals.GetValueOrDefault(number, "other");
+    /// <summary>The plural category of a number: "one", or what its <c>language.json</c> says, else "other". Made once: a page says hundreds of sentences.</summary>
+    public Func<decimal, string> Plural { get; }
 
     /// <summary>The same language under another tag with every text of its own changed: for tests that look for what is said past it.</summary>
     public Language WithTexts(string tag, Func<string, string> change) => new(tag, plurals, messages.ToFrozenDictionary(m => m.Key, m => m.Value.WithTexts(change)));

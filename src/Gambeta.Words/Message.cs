@@ -1,5 +1,5 @@
 using System.Globalization;
-using System.Text;
+using System.Runtime.CompilerServices;
 
 namespace Gambeta.Words;
 
@@ -45,26 +45,26 @@ public sealed class Message
     public string Format(ReadOnlySpan<(string Name, object? Value)> values, Func<decimal, string> plural, Func<string, string>? literal = null, Func<string, string>? value = null)
     {
         if (plain is not null) return literal is null ? plain : literal(plain);
-        var text = new StringBuilder();
-        Write(text, parts, values, plural, literal, value);
-        return text.ToString();
+        var text = new DefaultInterpolatedStringHandler(0, 0, CultureInfo.InvariantCulture, stackalloc char[256]);
+        Write(ref text, parts, values, plural, literal, value);
+        return text.ToStringAndClear();
     }
 
-    private static void Write(StringBuilder text, Part[] parts, ReadOnlySpan<(string Name, object? Value)> values, Func<decimal, string> plural, Func<string, string>? literal, Func<string, string>? value)
+    private static void Write(ref DefaultInterpolatedStringHandler text, Part[] parts, ReadOnlySpan<(string Name, object? Value)> values, Func<decimal, string> plural, Func<string, string>? literal, Func<string, string>? value)
     {
         foreach (var part in parts)
         {
             switch (part)
             {
                 case Literal own:
-                    text.Append(literal is null ? own.Text : literal(own.Text));
+                    text.AppendLiteral(literal is null ? own.Text : literal(own.Text));
                     break;
                 case Place place:
                     var said = ValueOf(values, place.Name);
-                    text.Append(value is null ? said : value(said));
+                    text.AppendLiteral(value is null ? said : value(said));
                     break;
                 case Choice choice:
-                    Write(text, choice.For(ValueOf(values, choice.Name), plural), values, plural, literal, value);
+                    Write(ref text, choice.For(ValueOf(values, choice.Name), plural), values, plural, literal, value);
                     break;
             }
         }
@@ -173,11 +173,13 @@ public sealed class Message
 
     private sealed record Choice(string Name, bool IsPlural, Dictionary<string, Part[]> Ways) : Part
     {
+        private readonly bool namesNumbers = Ways.Keys.Any(way => way[0] == '=');
+
         public Part[] For(string value, Func<decimal, string> plural)
         {
             if (!IsPlural) return Ways.GetValueOrDefault(value) ?? Ways["other"];
             if (!decimal.TryParse(value, CultureInfo.InvariantCulture, out var number)) return Ways["other"];
-            return Ways.GetValueOrDefault("=" + number.ToString("0.####", CultureInfo.InvariantCulture)) ?? Ways.GetValueOrDefault(plural(number)) ?? Ways["other"];
+            return (namesNumbers ? Ways.GetValueOrDefault("=" + number.ToString("0.####", CultureInfo.InvariantCulture)) : null) ?? Ways.GetValueOrDefault(plural(number)) ?? Ways["other"];
         }
     }
 }
