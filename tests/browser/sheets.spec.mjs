@@ -58,6 +58,33 @@ test('a sheet is put together: from the shelf, by keys and by drag, with what it
   await expect(page.locator('.drill-chain li')).toHaveText(['Toe taps on top', 'Inside taps']);
 });
 
+test('a press that lasts longer than the answer to what was typed before it is not lost', async ({ page }) => {
+  await newHousehold(page);
+  await page.goto('/sheets/edit?drill=zigzag-and-home');
+  await page.waitForLoadState('load');
+  const summed = page.waitForResponse(/handler=Sums/);
+  await page.getByLabel('Name').fill('Slow fingers');
+  // The name is left as the button is pressed: the sums come back while it is still held.
+  await page.getByRole('button', { name: 'Keep it' }).hover();
+  await page.mouse.down();
+  await summed;
+  await page.waitForTimeout(400);
+  await page.mouse.up();
+  await page.waitForURL('**/sheets');
+  await expect(page.locator('.sheet-slab').first()).toContainText('Slow fingers');
+  // On the shelf in the same way: the cards that match come while one is pressed.
+  await page.goto('/drills');
+  await page.waitForLoadState('load');
+  const found = page.waitForResponse(/words=toe/);
+  await page.locator('[data-shelf-words]').fill('toe');
+  await page.locator('main a[href^="/drills/"]').first().hover();
+  await page.mouse.down();
+  await found;
+  await page.waitForTimeout(400);
+  await page.mouse.up();
+  await page.waitForURL(/\/drills\/[a-z]/);
+});
+
 test('a sheet prints on one page of A4', async ({ page }) => {
   await newHousehold(page);
   await page.goto('/sheets/print/garden-thirty-five');

@@ -1,8 +1,12 @@
 // Putting a sheet together without loading the page anew: every press is the form's own, sent by hand, and what comes back takes its place.
 import Sortable from '../../lib/sortable.js';
+import { released } from '../shared/press.js';
 
 const form = () => document.querySelector('[data-sheet-form]');
 let sending = null;
+
+/** What a field or a button is known by when the form comes back. */
+const named = field => field?.getAttribute?.('aria-label') || field?.name || field?.getAttribute?.('formaction') || field?.dataset?.key;
 
 async function send(address) {
   sending?.abort();
@@ -15,12 +19,13 @@ async function send(address) {
     // Replaced by a later press, or no network: what stands on the form stays.
     return;
   }
-  if (!page) return;
-  const focused = document.activeElement?.getAttribute?.('aria-label') ?? document.activeElement?.name;
+  await released();
+  if (!page || mine !== sending) return;
+  const focused = named(document.activeElement);
   form().replaceWith(page);
   bind();
   const lately = page.querySelector('[data-lately=true]');
-  const again = [...page.querySelectorAll('input, select, button')].find(field => (field.getAttribute('aria-label') ?? field.name) === focused && !field.disabled);
+  const again = [...page.querySelectorAll('input, select, button')].find(field => focused && named(field) === focused && !field.disabled);
   (again ?? lately?.querySelector('button:not(:disabled)'))?.focus({ preventScroll: true });
   lately?.scrollIntoView({ block: 'nearest' });
 }

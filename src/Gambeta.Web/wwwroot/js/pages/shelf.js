@@ -1,4 +1,6 @@
 // The shelf by keyboard: a letter opens a group, a number chooses in it. Every choice is a link that also works without this.
+import { released } from '../shared/press.js';
+
 let group = null;
 let queue = Promise.resolve();
 
@@ -13,6 +15,7 @@ async function go(address) {
   const answer = await fetch(address).catch(() => null);
   if (!answer?.ok) return location.assign(address);
   const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('[data-shelf]');
+  await released();
   const wasOpen = document.querySelector('[data-shelf-choice]').open;
   const words = document.activeElement?.matches('[data-shelf-words]') ? document.activeElement : null;
   fresh.querySelector('[data-shelf-choice]').open = wasOpen;

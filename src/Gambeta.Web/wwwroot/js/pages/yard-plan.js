@@ -1,5 +1,6 @@
 // Moves markers on the plan by pointer or arrow keys. What a move comes to is worked out by the core: each asks for the page
 // of the new address and puts it in place of the old one, so the address always says what is shown.
+import { released } from '../shared/press.js';
 import { say } from '../shared/say.js';
 
 const step = 0.1, stride = 0.5, afterAPress = 250;
@@ -23,6 +24,7 @@ async function show(address, focus) {
   const answer = await fetch(address);
   if (!answer.ok) throw new Error(answer.status);
   const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
+  await released();
   root().replaceWith(page.querySelector('[data-yard-plan]'));
   history.replaceState(null, '', address);
   if (focus !== undefined) document.querySelector(`[data-marker="${focus}"]`)?.focus();
