@@ -40,15 +40,15 @@ public static class SheetStore
 
     /// <summary>The tempo of a player in each drill: touches a minute over the timed rounds of the last weeks that somebody counted.</summary>
     public static async Task<IReadOnlyDictionary<string, Tempo>> TemposAsync(HouseholdWork work, Guid player, DateOnly from) =>
-        (await work.QueryAsync<(string Drill, double AMinute)>(
+        (await work.QueryAsync<(string Drill, long Touches, long WorkedMs)>(
             """
-            select drill, sum(touches_left + touches_right) * 60000.0 / sum(worked_ms)
+            select drill, sum(touches_left + touches_right), sum(worked_ms)
             from practice_set
             where household_id = @Household and player_id = @player and day >= @from and removed_at is null
               and counted_by <> 'estimated' and planned_seconds is not null
             group by drill having sum(touches_left + touches_right) > 0
             """,
-            new { work.Household, player, from })).ToDictionary(row => row.Drill, row => new Tempo(Math.Clamp(row.AMinute, 1, Tempo.MostTouchesASecond * 60)));
+            new { work.Household, player, from })).ToDictionary(row => row.Drill, row => Tempo.Of(row.Touches, TimeSpan.FromMilliseconds(row.WorkedMs)));
 
     /// <summary>The sheet that was changed last, for a query that reads more besides.</summary>
     internal const string LatestSql =

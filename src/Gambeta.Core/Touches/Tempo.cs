@@ -15,6 +15,9 @@ public readonly record struct Tempo
         TouchesAMinute = touchesAMinute;
     }
 
+    /// <summary>The tempo of what was played, as far as a tempo is believed: within 1 and 480 touches a minute.</summary>
+    public static Tempo Of(long touches, TimeSpan worked) => new(Math.Clamp(touches / worked.TotalMinutes, 1, MostTouchesASecond * 60));
+
     /// <summary>Touches a minute.</summary>
     public double TouchesAMinute { get; }
 

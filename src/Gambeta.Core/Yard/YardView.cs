@@ -10,8 +10,11 @@ public sealed record YardView(IReadOnlyList<KeptSpace> Spaces, Kit Kit, IReadOnl
     /// <summary>The space of an id, or nothing.</summary>
     public KeptSpace? Find(Guid? id) => id is { } wanted ? Spaces.FirstOrDefault(space => space.Id == wanted) : null;
 
+    /// <summary>The layouts that are kept for a drill and not put away, latest first.</summary>
+    public IEnumerable<KeptLayout> Of(string drill) => Layouts.Where(layout => layout.Drill == drill && !layout.Retired);
+
     /// <summary>The layout that was laid out last for a drill: it lies in the yard until another is asked for. Nothing where none was kept.</summary>
-    public KeptLayout? Latest(string drill) => Layouts.FirstOrDefault(layout => layout.Drill == drill && !layout.Retired);
+    public KeptLayout? Latest(string drill) => Of(drill).FirstOrDefault();
 
     /// <summary>The layout of a key that was kept for a drill, put away or not, or nothing.</summary>
     public KeptLayout? Find(string drill, string? key) => Layouts.FirstOrDefault(layout => layout.Drill == drill && layout.Layout.Key == key);

@@ -63,7 +63,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
         Map = new ShownMap(mirror ? pattern.Mirror() : pattern, ShownMap.At(tempo, card.Tempo.Steady));
         Chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 8, card.Id);
         var yard = await YardStore.ViewAsync(work);
-        Kept = [.. yard.Layouts.Where(kept => kept.Drill == card.Id && !kept.Retired)];
+        Kept = [.. yard.Of(card.Id)];
         // A wall in any of the spaces will do.
         if (!yard.Kit.Counts.IsEmpty) Missing = [.. yard.Kit.Missing(card, yard.Spaces.Select(space => space.Space).FirstOrDefault(space => space.Wall is not null))];
         _lastDays = await DiaryStore.LastDaysAsync(work, Player.Id);

@@ -36,8 +36,8 @@ public sealed partial class PlanModel
             if (_kept is null) return false;
         }
         // Asked for nothing in particular: what was laid out last for this drill.
-        if (!Particulars.Any(Request.Query.ContainsKey)) _kept = Yard.Layouts.FirstOrDefault(kept => kept.Drill == card.Id && !kept.Retired);
-        Space = asked == "none" ? null : Yard.Find(askedSpace) ?? Yard.Find(_kept?.SpaceId) ?? Yard.Spaces.FirstOrDefault(space => space.Space.Kind != Places.Indoors) ?? (Yard.Spaces.Count > 0 ? Yard.Spaces[0] : null);
+        if (!Particulars.Any(Request.Query.ContainsKey)) _kept = Yard.Latest(card.Id);
+        Space = asked == "none" ? null : Yard.Where(askedSpace, _kept, space => space.Kind != Places.Indoors) ?? (Yard.Spaces.Count > 0 ? Yard.Spaces[0] : null);
         Problems = ReadLayout();
         if (Problems.Count > 0) return true;
         var (course, wrong) = Course.Of(Layout);
@@ -54,8 +54,9 @@ public sealed partial class PlanModel
             if (Fit.Kind == FitKind.FitsSmaller)
             {
                 Smaller = Layout.WallAhead is null ? Fit.Placed.Placed() : Layout.Scaled(Fit.Percent / 100.0);
-                if (Layout.WallAhead is null) Fit = Fit with { Placed = Footprint.Of(Layout, course, Margins).InTheMiddleOf(space.Space, Layout) };
-                Lacks = Footprint.Of(Layout, course, Margins).Lacks(space.Space);
+                var footprint = Footprint.Of(Layout, course, Margins);
+                if (Layout.WallAhead is null) Fit = Fit with { Placed = footprint.InTheMiddleOf(space.Space, Layout) };
+                Lacks = footprint.Lacks(space.Space);
             }
         }
         Course = Fit is null ? course : Course.Of(Shown).Course ?? course;

@@ -8,6 +8,7 @@ using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Drawing;
+using Gambeta.Words;
 using Microsoft.AspNetCore.Http.Extensions;
 using Microsoft.AspNetCore.Mvc;
 
@@ -103,11 +104,13 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     });
 
     /// <summary>Every shape by its word in an address.</summary>
-    public static IEnumerable<(string Value, string Words)> Shapes => Enum.GetValues<ShapeKind>().Select(kind => (kind.ToAddress(), kind.Label()));
+    public static IReadOnlyList<(string Value, string Words)> Shapes => ShapesSaid.Now;
+
+    private static readonly PerLanguage<IReadOnlyList<(string, string)>> ShapesSaid = new(() => [.. Enum.GetValues<ShapeKind>().Select(kind => (kind.ToAddress(), kind.Label()))]);
 
     public IEnumerable<DrillCard> DrillsWithLayouts => Catalogue.Cards.Where(card => card.Layout is not null);
 
-    public IReadOnlyList<KeptLayout> KeptHere => field ??= [.. Yard.Layouts.Where(kept => kept.Drill == Card.Id && !kept.Retired)];
+    public IReadOnlyList<KeptLayout> KeptHere => field ??= [.. Yard.Of(Card.Id)];
 
     /// <summary>This plan again, for a handler.</summary>
     public string SelfWith(string handler) => Request.Path + Request.QueryString.Add("handler", handler);

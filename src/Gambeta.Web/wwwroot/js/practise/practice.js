@@ -53,7 +53,7 @@ export class Practice {
     this.session = before?.session ?? null;
     this.lastSet = before?.lastSet ?? null;
     this.runs = before?.runs ?? [];
-    this.run = new Run(this.sheet, before?.run, { phase: () => this.#entered(), setEnded: set => this.#setEnded(set), held: () => this.#drawKeys() });
+    this.run = new Run(this.sheet, before?.run, { phase: () => this.#entered(), setEnded: set => this.#setEnded(set), held: () => this.drawKeys() });
   }
 
   get state() {
@@ -130,6 +130,9 @@ export class Practice {
   /** A question after a drill, or after all of them, was answered. */
   answered(what, said) { this.outbox.keep(what === 'drill' ? posts.answer(this.#told, said) : posts.end(this.#told, said)); }
 
+  /** Shows what may be pressed now. */
+  drawKeys() { this.screen.keys(this.run, { played: Boolean(this.lastSet), beat: this.heard.beatOf(this.run.drill) }); }
+
   /** A target or a zone was pressed, by its number. */
   hitZone(zone) {
     if (this.glassCounts && zone >= 1 && zone <= this.run.measure.zones(this.run.drill)) this.#count(this.#footDue(), zone);
@@ -193,7 +196,7 @@ export class Practice {
     else if (run.isDone && this.lastSet) screen.ask.atTheEnd();
     else screen.ask.close();
     this.#offerTyping();
-    this.#drawKeys();
+    this.drawKeys();
     this.#drawCounts();
     screen.time(run, this.now());
     this.keepRun();
@@ -227,14 +230,12 @@ export class Practice {
 
   #drawCounts() { this.screen.counts(this.run, this.runs, this.now()); }
 
-  #drawKeys() { this.screen.keys(this.run, { played: Boolean(this.lastSet), beat: this.heard.beatOf(this.run.drill) }); }
-
   #pause() {
     if (!this.#isOpen) return this.#start();
     if (!this.run.isHeld) return this.run.hold(this.now());
     this.run.go(this.now());
     this.heard.begin(this.run, this.now());
-    this.#drawKeys();
+    this.drawKeys();
   }
 
   #skip() { this.run.skip(this.now()); }
@@ -250,7 +251,7 @@ export class Practice {
 
   #nextBeat() {
     this.heard.nextBeat(this.run, this.now());
-    this.#drawKeys();
+    this.drawKeys();
   }
 
   // A hit without its zone says too little: zones and targets have keys and stand on the glass.
@@ -313,7 +314,7 @@ export class Practice {
   #noPain() {
     this.#hurt = null;
     this.screen.noPain();
-    if (!this.#isLost) this.#drawKeys();
+    if (!this.#isLost) this.drawKeys();
   }
 
   // Over for good: nothing that this page still does brings the run back, and a page that was kept would begin again without asking whether it may.

@@ -94,13 +94,13 @@ listen(stage.element, practice, {
   instead() { if (!stage.isOpen) stage.element.querySelector('[data-key="N"]')?.click(); },
   tally() {
     stage.turnTally();
-    screen.keys(practice.run, { played: Boolean(practice.lastSet), beat: practice.heard.beatOf(practice.run.drill) });
+    practice.drawKeys();
   },
   others() { stage.turnOthers(); },
   mute() { stage.text('mute-word', say(sounds.toggle() ? 'sound-off' : 'sound-on')); },
   voice() {
     voice.toggle();
-    screen.keys(practice.run, { played: Boolean(practice.lastSet), beat: practice.heard.beatOf(practice.run.drill) });
+    practice.drawKeys();
   },
 });
 
