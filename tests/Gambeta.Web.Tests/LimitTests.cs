@@ -186,13 +186,23 @@ public class LimitTests(TestServer server)
         app.UseKestrel(0);
         app.StartServer();
         var at = new Uri(app.ClientOptions.BaseAddress.ToString());
-        foreach (var request in new[] { "POST /drills/own?handler=Import HTTP/1.1\r\nContent-Type: multipart/form-data; boundary=x\r\n", "POST /api/sets HTTP/1.1\r\nContent-Type: application/json\r\n", "POST /?handler=SignIn HTTP/1.1\r\nContent-Type: application/x-www-form-urlencoded\r\n" })
+        // A stranger is turned away before the body; whoever is signed in gets as far as the body itself.
+        var jar = new CookieContainer();
+        using var client = new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false, CookieContainer = jar }) { BaseAddress = at };
+        await Browser.SignedInAsync(app, await server.NewHouseholdAsync(), new Browser(client));
+        var token = JsonDocument.Parse(await client.GetStringAsync("/api/token", Cancel)).RootElement.GetProperty("token").GetString();
+        var requests = new[] { "POST /drills/own?handler=File HTTP/1.1\r\nContent-Type: multipart/form-data; boundary=x\r\n", "POST /api/sets HTTP/1.1\r\nContent-Type: application/json\r\n", "POST /?handler=SignIn HTTP/1.1\r\nContent-Type: application/x-www-form-urlencoded\r\n" };
+        foreach (var (request, who) in requests.SelectMany(request => new[] { "", $"Cookie: {jar.GetCookieHeader(at)}\r\nRequestVerificationToken: {token}\r\n" }, (request, who) => (request, who)))
         {
-            using var socket = new TcpClient();
-            await socket.ConnectAsync(at.Host, at.Port, Cancel);
-            await socket.GetStream().WriteAsync(Encoding.ASCII.GetBytes($"{request}Host: {at.Authority}\r\nContent-Length: 5000\r\n\r\nhalf of it"), Cancel);
-            await Task.Delay(100, Cancel);
-            socket.Client.LingerState = new LingerOption(true, 0);
+            for (var i = 0; i < 24; i++)
+            {
+                using var socket = new TcpClient();
+                await socket.ConnectAsync(at.Host, at.Port, Cancel);
+                await socket.GetStream().WriteAsync(Encoding.ASCII.GetBytes($"{request}{who}Host: {at.Authority}\r\nContent-Length: 5000\r\n\r\nhalf of it"), Cancel);
+                if (i % 3 > 0) await Task.Delay(20, Cancel);
+                // Some hang up, some just go: a client that is only let go of would hang up first.
+                if (i % 2 == 0) socket.Client.Close(0);
+            }
         }
         await Task.Delay(500, Cancel);
         errors.Lines.ShouldBeEmpty();

@@ -188,12 +188,12 @@ public partial class YardPageTests(TestServer server)
         page.ShouldContain("data-check=\"road behind far\"");
         page.ShouldContain("The road opposite");
         var session = Guid.CreateVersion7();
-        var check = new { session, space, at = DateTimeOffset.UtcNow, items = new[] { "floor clear", "shoes" } };
+        var check = new { session, space, at = DateTimeOffset.UtcNow, items = new[] { "floor clear", "glass behind far", "shoes", "what nobody looks at any more" } };
         (await browser.PostAsync("/api/checks", check)).Status.ShouldBe(HttpStatusCode.OK);
         (await browser.PostAsync("/api/checks", check)).Status.ShouldBe(HttpStatusCode.OK);
         (await browser.PageAsync($"/practise/zigzag-and-home?space={space}")).ShouldContain("Looked at today already");
         await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Run(household, 20, null)) { ["session"] = session });
-        (await browser.PageAsync($"/practise/result/{session}")).ShouldContain("Looked at before the first touch: floor clear, shoes.");
+        (await browser.PageAsync($"/practise/result/{session}")).ShouldContain("Looked at before the first touch: floor clear, the glass opposite, shoes, what nobody looks at any more.");
         (await browser.PageAsync($"/practise/instead?space={space}")).ShouldContain("Patio is not as it should be");
         foreach (var wrong in new object[]
         {

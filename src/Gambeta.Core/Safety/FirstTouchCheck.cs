@@ -81,6 +81,12 @@ public sealed record FirstTouchItem(FirstTouchKind Kind, SpaceSide? Side = null)
 {
     /// <summary>The stored word: "glass behind far", "shoes".</summary>
     public override string ToString() => Side is { } side ? $"{Kind.ToKey()} {side.ToKey()}" : Kind.ToKey();
+
+    /// <summary>Reads the stored word; nothing where it is none, as of a day when other things were looked at.</summary>
+    public static FirstTouchItem? Read(string stored) =>
+        Keys.TryRead<FirstTouchKind>(stored, out var kind) ? new(kind)
+        : stored.LastIndexOf(' ') is > 0 and var space && Keys.TryRead(stored[..space], out kind) && Keys.TryRead<SpaceSide>(stored[(space + 1)..], out var side) ? new(kind, side)
+        : null;
 }
 
 /// <summary>The short check before the first touch, once a space and day.</summary>

@@ -69,6 +69,8 @@ public static class Guards
         catch (Exception gone) when (gone is ConnectionResetException || (http.RequestAborted.IsCancellationRequested && gone is OperationCanceledException or IOException or NpgsqlException))
         {
             if (!http.Response.HasStarted) http.Response.StatusCode = StatusCodes.Status499ClientClosedRequest;
+            // Else the server would read what is left of a body whose reading broke off, and log that as an error.
+            http.Abort();
         }
         catch (Exception away) when (IsAway(away) && !http.Response.HasStarted)
         {

@@ -157,6 +157,10 @@ public static class YardWords
         _ => Say("yard.things-that-break"),
     };
 
+    /// <summary>What was looked at, in a word or two: "the glass opposite"; as it was stored where nobody looks at it any more.</summary>
+    public static string LookedAt(string stored) => FirstTouchItem.Read(stored) is not { } item ? stored
+        : item.Side is { } side ? Say("yard.looked-at-on-a-side", ("what", item.Kind.Label()), ("where", Side(side))) : item.Kind.Label();
+
     public static string FirstTouch(FirstTouchItem item, Lengths lengths)
     {
         var where = item.Side is { } side ? Side(side) : "";

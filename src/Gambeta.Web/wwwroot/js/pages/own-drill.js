@@ -1,4 +1,5 @@
 // Draws the map while the pattern is typed. The core reads and draws; this only asks and shows.
+import { isChanged } from '../shared/changed.js';
 import { say } from '../shared/say.js';
 
 const form = document.querySelector('[data-own-drill]');
@@ -22,3 +23,4 @@ for (const field of [pattern, tempo]) {
     soon = setTimeout(draw, 200);
   });
 }
+if ([pattern, tempo].some(isChanged)) draw();

@@ -1,5 +1,6 @@
 // Putting a sheet together without loading the page anew: every press is the form's own, sent by hand, and what comes back takes its place.
 import Sortable from '../../lib/sortable.js';
+import { isChanged } from '../shared/changed.js';
 import { released } from '../shared/press.js';
 
 const form = () => document.querySelector('[data-sheet-form]');
@@ -47,8 +48,10 @@ function bind() {
       send(sums);
     },
   });
+  const counts = 'input:not([data-add]), select';
   // A drag tells its own changes under the same name, while it goes on.
-  form().addEventListener('change', event => { if (event.target.matches('input:not([data-add]), select')) send(sums); });
+  form().addEventListener('change', event => { if (event.target.matches(counts)) send(sums); });
+  if ([...form().querySelectorAll(counts)].some(field => isChanged(field))) send(sums);
   form().addEventListener('submit', event => {
     const address = event.submitter?.getAttribute('formaction');
     if (!address) return;

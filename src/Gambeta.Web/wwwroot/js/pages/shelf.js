@@ -1,4 +1,5 @@
 // The shelf by keyboard: a letter opens a group, a number chooses in it. Every choice is a link that also works without this.
+import { isChanged } from '../shared/changed.js';
 import { released } from '../shared/press.js';
 
 let group = null;
@@ -59,16 +60,20 @@ document.addEventListener('click', event => {
   queue = queue.then(() => go(link.getAttribute('href')));
 });
 
+function look(words) {
+  const asked = new URLSearchParams(new FormData(words.form));
+  if (!asked.get('words')) asked.delete('words');
+  queue = queue.then(() => go(`/drills?${asked}`));
+}
+
 let soon;
 document.addEventListener('input', event => {
   if (!event.target.matches('[data-shelf-words]')) return;
   clearTimeout(soon);
-  soon = setTimeout(() => {
-    const asked = new URLSearchParams(new FormData(event.target.form));
-    if (!asked.get('words')) asked.delete('words');
-    queue = queue.then(() => go(`/drills?${asked}`));
-  }, 250);
+  soon = setTimeout(() => look(event.target), 250);
 });
+const early = document.querySelector('[data-shelf-words]');
+if (isChanged(early)) look(early);
 
 // On a phone the choices fold away until they are wanted.
 if (matchMedia('(max-width: 720px)').matches) document.querySelector('[data-shelf-choice]').open = false;

@@ -1,5 +1,6 @@
 // Moves markers on the plan by pointer or arrow keys. What a move comes to is worked out by the core: each asks for the page
 // of the new address and puts it in place of the old one, so the address always says what is shown.
+import { isChanged } from '../shared/changed.js';
 import { released } from '../shared/press.js';
 import { say } from '../shared/say.js';
 
@@ -93,9 +94,12 @@ for (const end of ['pointerup', 'pointercancel']) {
   });
 }
 
-document.addEventListener('change', event => {
-  if (!event.target.matches('[data-choice]')) return;
+function choose(field) {
   // Another shape has other measures: those of the old one are left behind.
-  if (event.target.name === 'shape') for (const field of event.target.form.querySelectorAll('[name^="m."]')) field.disabled = true;
-  event.target.form.requestSubmit();
-});
+  if (field.name === 'shape') for (const measure of field.form.querySelectorAll('[name^="m."]')) measure.disabled = true;
+  field.form.requestSubmit();
+}
+
+document.addEventListener('change', event => { if (event.target.matches('[data-choice]')) choose(event.target); });
+const early = [...document.querySelectorAll('[data-choice]')].find(isChanged);
+if (early) choose(early);
