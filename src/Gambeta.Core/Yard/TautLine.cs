@@ -83,8 +83,9 @@ internal static class TautLine
             };
             if (beads[^1].Centre.DistanceTo(bead.Centre) < 1e-9)
             {
-                // The same spot again, or the same marker passed twice running on the same side: once is enough.
+                // The same spot again, or the same marker passed twice running on the same side: once is enough, and its loops are run one after the other.
                 if (bead.Hand != beads[^1].Hand) return null;
+                beads[^1] = beads[^1] with { Loops = beads[^1].Loops + bead.Loops };
                 continue;
             }
             beads.Add(bead);
@@ -149,20 +150,32 @@ internal static class TautLine
         return true;
     }
 
-    // Out to a marker that holds nothing and back to where one came from. Held the same way before and after, it stays held, with all
-    // the turns together; held one way and then the other, the string did not go round it and comes off as it is pulled.
+    // Out to a marker that holds nothing and back to where one came from: both visits become one, and what the string does about that marker, from the ray
+    // on which it comes in to the ray on which it leaves, is what it did on both. A visit winds about its marker by half a circle and its loops, the way of its
+    // hand, and by its turn; the ray out to what came off is the ray back. Which way that is in all is the hand, what is over half a circle the turn.
     private static bool Join(List<Bead> beads, int i)
     {
         var (before, gone, after) = (beads[i - 1], beads[i], beads[i + 1]);
         if (beads.Count == 3) return false;
         var joined = i + 1 == beads.Count - 1 ? after : before;
-        joined.Turn = before.Turn + gone.Turn + after.Turn;
-        joined.Loops = before.Loops + after.Loops;
-        if (before.Hand != after.Hand) joined.Hand = joined.Turn > 0 ? -1 : 1;
+        if (before.Hand != 0 && after.Hand != 0)
+        {
+            var wound = Wound(before) + Wound(after);
+            joined.Hand = wound >= 0 ? 1 : -1;
+            joined.Turn = wound - (joined.Hand * Math.PI);
+            joined.Loops = 0;
+        }
+        else
+        {
+            // A spot that is run over only asks where the string goes on.
+            joined.Turn = before.Turn + gone.Turn + after.Turn;
+        }
         beads[i - 1] = joined;
         beads.RemoveRange(i, 2);
         return true;
     }
+
+    private static double Wound(Bead bead) => (bead.Hand * (Math.PI + bead.Loops)) + bead.Turn;
 
     // The markers inside a triangle that hold a string which is pulled from its far corner to its base, in order.
     private static void Catch(Spot from, Spot corner, Spot to, Layout layout, List<int> caught)
