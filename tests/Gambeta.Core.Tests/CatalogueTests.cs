@@ -3,6 +3,7 @@ using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Tests;
 
@@ -149,5 +150,20 @@ public class CatalogueTests(ITestOutputHelper output)
         Cautions.BeforeTheStart([head, Cards.Zigzag], 11).Select(caution => (caution.Card.Id, caution.Kind)).ShouldBe(
             [(head.Id, CautionKind.Heading), (head.Id, CautionKind.TooYoung), .. head.Cautions.Select(_ => (head.Id, (CautionKind?)null)), .. Cards.Zigzag.Cautions.Select(_ => (Cards.Zigzag.Id, (CautionKind?)null))]);
         Cautions.All(Cards.Zigzag, 9).Count().ShouldBe(1 + Cards.Zigzag.Cautions.Length);
+    }
+
+    [Fact]
+    public void The_least_floor_of_a_card_holds_its_own_layout_with_its_run_off()
+    {
+        var small = new List<string>();
+        foreach (var card in Cards.All.Cards.Where(card => card.Layout is { Steps.IsEmpty: false }))
+        {
+            var (width, length) = (card.Space.Width, card.Space.Length);
+            var fit = Fit.Of(card.Layout!, RunOff.Of(card), new Space { Name = "Floor", Width = width, Length = length, Kind = Places.Garden, Ground = Ground.Grass, Wall = card.Layout!.WallAhead is null ? null : new SpaceWall(SpaceSide.Far, width, 3) });
+            if (fit.Kind == FitKind.Fits) continue;
+            var (needsWidth, needsLength) = Footprint.Of(card.Layout!, Course.Of(card.Layout!).Course!, RunOff.Of(card)).Size(0);
+            small.Add($"{card.Id}: {width} x {length} holds {fit.Kind} {fit.Percent} %; it takes {needsWidth:0.00} x {needsLength:0.00}");
+        }
+        small.ShouldBeEmpty();
     }
 }

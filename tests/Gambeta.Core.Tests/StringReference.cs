@@ -51,23 +51,23 @@ internal sealed class StringReference
     // an end: from there on another string is pulled.
     private IEnumerable<List<Spot>> Legs()
     {
-        var stops = new List<(Spot Centre, int Hand, int Loops)> { (_layout.Start, 0, 0) };
+        var stops = new List<(Spot Centre, int Hand, int Loops, bool IsRound)> { (_layout.Start, 0, 0, false) };
         foreach (var step in _layout.Steps)
         {
-            if (step is Over over) stops.Add((over.Spot, 0, 0));
+            if (step is Over over) stops.Add((over.Spot, 0, 0, false));
             else if (step is Past past)
             {
                 var (centre, hand) = (_layout.Markers[past.Marker], past.Side == Side.Right ? 1 : -1);
-                if (stops[^1].Hand == hand && stops[^1].Centre == centre) stops[^1] = (centre, hand, stops[^1].Loops + past.Loops);
-                else stops.Add((centre, hand, past.Loops));
+                if (stops[^1].Hand == hand && stops[^1].Centre == centre) stops[^1] = (centre, hand, stops[^1].Loops + past.Loops, stops[^1].IsRound || past.IsRound);
+                else stops.Add((centre, hand, past.Loops, past.IsRound));
             }
         }
-        stops.Add((_layout.Finish, 0, 0));
+        stops.Add((_layout.Finish, 0, 0, false));
         stops = [.. stops.Where((stop, i) => i == 0 || stop.Centre.DistanceTo(stops[i - 1].Centre) > 1e-9)];
         var leg = new List<Spot> { stops[0].Centre };
         for (var i = 1; i < stops.Count; i++)
         {
-            var (centre, hand, loops) = stops[i];
+            var (centre, hand, loops, isRound) = stops[i];
             if (hand == 0)
             {
                 leg.Add(centre);
@@ -78,7 +78,7 @@ internal sealed class StringReference
             var (comes, goes) = (centre - stops[i - 1].Centre, stops[i + 1].Centre - centre);
             var turn = Math.Atan2(comes.Cross(goes), comes.Dot(goes));
             // Out to a marker and back goes round it on the side that was named.
-            if (turn * hand < (-0.75 * Math.PI) - 1e-9) turn += hand * 2 * Math.PI;
+            if (turn * hand < (isRound ? 0 : -0.75 * Math.PI) - 1e-9) turn += hand * 2 * Math.PI;
             var (first, round) = ((stops[i - 1].Centre - centre).Angle, (hand * (Math.PI + (2 * Math.PI * loops))) + turn);
             const double tiny = 1e-5;
             var pieces = (int)Math.Ceiling(Math.Abs(round) / 0.2);

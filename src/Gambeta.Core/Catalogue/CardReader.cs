@@ -150,7 +150,14 @@ public sealed class CardReader(SharedParts shared)
 
     private Layout ReadLayout(YamlPlace at)
     {
-        if (!at.IsText) return SharedParts.ReadLayout(at);
-        return shared.Layouts.TryGetValue(at.Scalar(), out var layout) ? layout : throw at.Wrong(Say("card-files.scalar-is-not-in", ("layout", at.Scalar())));
+        if (!at.IsText)
+        {
+            // A card that was copied when its shape was still laid the other way is laid as it is now, under the key of now.
+            var own = SharedParts.ReadLayout(at);
+            return own.Shape is not null && shared.Before.TryGetValue(own.Key, out var before) ? own with { Key = before.Now } : own;
+        }
+        return shared.Layouts.TryGetValue(at.Scalar(), out var layout) ? layout
+            : shared.Before.TryGetValue(at.Scalar(), out var once) && shared.Layouts.TryGetValue(once.Now, out var now) ? now
+            : throw at.Wrong(Say("card-files.scalar-is-not-in", ("layout", at.Scalar())));
     }
 }

@@ -16,7 +16,9 @@ public sealed class SharedParts
     public SharedParts(TextReader faults, TextReader layouts)
     {
         Faults = ById("faults.yaml", YamlFile.Items("faults.yaml", faults, "faults").Select(item => ReadFault(item, item.Text("id"))), fault => fault.Id);
-        Layouts = ById("layouts.yaml", YamlFile.Items("layouts.yaml", layouts, "layouts").Select(ReadLayout), layout => layout.Key);
+        var all = ById("layouts.yaml", YamlFile.Items("layouts.yaml", layouts, "layouts").Select(ReadLayout), layout => layout.Key);
+        Layouts = all.Values.Where(layout => layout.Now.Length == 0).ToFrozenDictionary(layout => layout.Key);
+        Before = all.Values.Where(layout => layout.Now.Length > 0).ToFrozenDictionary(layout => layout.Key);
     }
 
     /// <summary>The faults by id.</summary>
@@ -24,6 +26,9 @@ public sealed class SharedParts
 
     /// <summary>The layouts by key.</summary>
     public FrozenDictionary<string, Layout> Layouts { get; }
+
+    /// <summary>Layouts that were laid before and have another in their place now, by key: what was run on them stays theirs.</summary>
+    public FrozenDictionary<string, Layout> Before { get; }
 
     internal static Fault ReadFault(YamlPlace at, string id)
     {
@@ -36,7 +41,7 @@ public sealed class SharedParts
     {
         var (key, name) = (at.Text("key", LongestKey), at.Text("name", CardReader.LongestName));
         var layout = at.Has("shape") ? ReadShape(at) : ReadPlaced(at);
-        layout = layout with { Key = key, Name = name, Run = at.Has("run") ? at.Text("run", LongestSentence) : layout.Run };
+        layout = layout with { Key = key, Name = name, Run = at.Has("run") ? at.Text("run", LongestSentence) : layout.Run, Now = at.Has("now") ? at.Text("now", LongestKey) : "" };
         at.NothingElse();
         var (_, problems) = Course.Of(layout);
         return problems.IsEmpty ? layout : throw at.Wrong(Say("card-files.this-layout-cannot-be-run", ("second", string.Join(", ", problems.Select(problem => $"{problem.Kind.ToKey()} {problem.First} {problem.Second}")))));

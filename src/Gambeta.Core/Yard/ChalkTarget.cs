@@ -25,7 +25,7 @@ public enum BodyHeight
 }
 
 /// <summary>A square chalked on a wall.</summary>
-/// <param name="Number">Its number, from 1.</param>
+/// <param name="Number">Its number, from 1: its place among those asked for, the same on the plan, the board and in the points.</param>
 /// <param name="Right">Its middle, in metres to the right of the wall's middle.</param>
 /// <param name="Bottom">Its lower edge, in metres above the floor.</param>
 /// <param name="Size">Its side, in metres.</param>
@@ -49,7 +49,7 @@ public sealed record ChalkTarget(int Number, double Right, double Bottom, double
 
 /// <summary>Targets for a wall, by age and distance.</summary>
 /// <param name="Targets">The squares, low ones first.</param>
-/// <param name="Stray">The degrees by which a pass may stray to either side and still hit a low one.</param>
+/// <param name="Stray">The degrees by which a pass from straight in front may stray to either side and still strike within a low one, as it is drawn.</param>
 /// <param name="LeftOut">How many of those asked for the wall has no room for.</param>
 public sealed record ChalkTargets(ImmutableArray<ChalkTarget> Targets, double Stray, int LeftOut)
 {
@@ -62,15 +62,15 @@ public sealed record ChalkTargets(ImmutableArray<ChalkTarget> Targets, double St
     /// <summary>
     /// Squares for a player of an age in years at a distance in metres. A low one is as wide as a pass that strays by
     /// <see cref="StrayAt"/> to either side needs, to the next 5 cm, and stands on the floor, where ground passes arrive.
-    /// Every third is a high one for lofted balls, half as large again, its lower edge at hip height. Points: one for the
-    /// low one straight ahead, two for those beside it, three for a high one. What the wall has no room for is left out.
+    /// Every third is a high one for lofted balls, half as large again, its lower edge at hip height or clear above the low ones,
+    /// whichever is higher. Points: one for the low one straight ahead, two for those beside it, three for a high one.
+    /// What the wall has no room for is left out, and its number with it.
     /// </summary>
     public static ChalkTargets For(int age, double distance, int count, double wallWidth, double wallHeight)
     {
-        var stray = StrayAt(age);
-        var low = Math.Clamp(Math.Ceiling((2 * distance * Math.Tan(stray * Math.PI / 180) / 0.05) - 1e-9) * 0.05, Smallest, Largest);
+        var low = Math.Clamp(Math.Ceiling((2 * distance * Math.Tan(StrayAt(age) * Math.PI / 180) / 0.05) - 1e-9) * 0.05, Smallest, Largest);
         var high = Math.Min(Rounded.To(low * 1.5, 2), Largest);
-        var bottom = Rounded.To(0.52 * Pace.UsualHeight(age), 1);
+        var bottom = Math.Max(Rounded.To(0.52 * Pace.UsualHeight(age), 1), Rounded.To(low + Apart, 2));
         var targets = new List<ChalkTarget>();
         for (var i = 0; i < count; i++)
         {
@@ -79,9 +79,9 @@ public sealed record ChalkTargets(ImmutableArray<ChalkTarget> Targets, double St
             var right = (row + 1) / 2 * (row % 2 == 1 ? 1 : -1) * ((isHigh ? high : low) + Apart);
             var (size, from) = isHigh ? (high, bottom) : (low, 0);
             if (Math.Abs(right) + (size / 2) > (wallWidth / 2) + LayoutCheck.Tolerance || from + size > wallHeight + LayoutCheck.Tolerance) continue;
-            targets.Add(new ChalkTarget(targets.Count + 1, right, from, size, PointsOf(i)));
+            targets.Add(new ChalkTarget(i + 1, right, from, size, PointsOf(i)));
         }
-        return new([.. targets], stray, count - targets.Count);
+        return new([.. targets], Math.Atan2(low / 2, distance) * 180 / Math.PI, count - targets.Count);
     }
 
     /// <summary>What a hit of a target is worth, by its place from 0: three for every third, a high one; one straight ahead; two beside it.</summary>

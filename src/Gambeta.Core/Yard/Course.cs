@@ -44,6 +44,9 @@ public sealed record Course(ImmutableArray<CoursePart> Parts, double Turning, do
     /// <summary>The direction in which the run comes home, in radians; nothing where nobody runs.</summary>
     public double? Homeward => Parts.OfType<Straight>().LastOrDefault() is { } last ? (last.To - last.From).Angle : null;
 
+    /// <summary>The markers, by their place in the layout from 0, that the run names and the string does not touch: it passes clear of them, on their side.</summary>
+    public IEnumerable<int> Untouched(Layout layout) => layout.Steps.OfType<Past>().Select(past => past.Marker).Distinct().Except(Parts.OfType<Arc>().Where(arc => Math.Abs(arc.Sweep) > 1e-9).Select(arc => arc.Marker)).Order();
+
     /// <summary>The box of the course alone, without any run-off: least and most to the right and ahead, in metres.</summary>
     public (Spot Least, Spot Most) Box
     {

@@ -32,7 +32,8 @@ public sealed class Footprint
     /// <summary>The footprint of a layout with its margins.</summary>
     public static Footprint Of(Layout layout, Course course, RunOff runOff)
     {
-        var passed = layout.Steps.OfType<Past>().Select(past => past.Marker).ToHashSet();
+        // A marker that holds the string wants its clearance, whether or not the run names it.
+        var passed = layout.Steps.OfType<Past>().Select(past => past.Marker).Concat(course.Parts.OfType<Arc>().Select(arc => arc.Marker)).ToHashSet();
         var discs = new List<Disc> { new(layout.Start, runOff.Sides), new(layout.Finish, runOff.Sides) };
         discs.AddRange(layout.Markers.Select((marker, i) => new Disc(marker, runOff.Sides + (passed.Contains(i) ? layout.Clearance : 0))));
         discs.AddRange(layout.Steps.OfType<Over>().Select(over => new Disc(over.Spot, runOff.Sides)));

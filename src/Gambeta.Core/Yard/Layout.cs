@@ -20,7 +20,8 @@ public abstract record RunStep;
 /// <param name="Marker">The marker's place in the layout, from 0.</param>
 /// <param name="Side">The side of the marker on which the runner passes: on its left it stays at the right hand.</param>
 /// <param name="Loops">Full loops on top of the way past it.</param>
-public sealed record Past(int Marker, Side Side, int Loops = 0) : RunStep;
+/// <param name="IsRound">True when the run turns about the marker, however the way before and behind it bends: the last one before the way home.</param>
+public sealed record Past(int Marker, Side Side, int Loops = 0, bool IsRound = false) : RunStep;
 
 /// <summary>To a spot and over it: a line that is touched, a gate's middle, the start again.</summary>
 public sealed record Over(Spot Spot) : RunStep;
@@ -36,6 +37,9 @@ public sealed record Layout
 
     /// <summary>The stable key, stored with every set run on it; empty for one that nobody kept yet.</summary>
     public string Key { get; init; } = "";
+
+    /// <summary>The key of the layout that took its place; empty for one that is offered.</summary>
+    public string Now { get; init; } = "";
 
     /// <summary>What a player calls it.</summary>
     public string Name { get; init; } = "";

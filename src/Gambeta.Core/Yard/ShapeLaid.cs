@@ -49,7 +49,7 @@ public sealed partial record Shape
         ShapeKind.TwoRows => new()
         {
             Markers = [.. Enumerable.Range(1, given.Count("pairs")).SelectMany(k => new Spot[] { new(-given["between"] / 2, k * given["ahead"]), new(given["between"] / 2, k * given["ahead"]) })],
-            Steps = Outside(2 * given.Count("pairs")),
+            Steps = OutsideAndBack(2 * given.Count("pairs")),
         },
         ShapeKind.TighteningDiagonal => LaidDiagonal(given),
         ShapeKind.UprightBeforeAWall => new() { Markers = [new(0, -given["back"])], Steps = [new Past(0, Side.Right)], WallAhead = given["wall"], Standing = GearKind.Upright },
@@ -67,6 +67,9 @@ public sealed partial record Shape
 
     // Left of the first, right of the second, and so on.
     private static ImmutableArray<RunStep> Outside(int markers) => [.. Enumerable.Range(0, markers).Select(i => new Past(i, SideOf(i)))];
+
+    // The same, turning about the last one before the way home.
+    private static ImmutableArray<RunStep> OutsideAndBack(int markers) => [.. Outside(markers)[..^1], new Past(markers - 1, SideOf(markers - 1), 0, IsRound: true)];
 
     private static Side SideOf(int i) => i % 2 == 0 ? Side.Left : Side.Right;
 
@@ -101,7 +104,7 @@ public sealed partial record Shape
         return new()
         {
             Markers = [.. Enumerable.Range(0, count).Select(i => new Spot(i == count - 1 ? 0 : SideOf(i) == Side.Left ? -given["side"] : given["side"], (i + 1) * given["ahead"]))],
-            Steps = [.. Outside(count)[..^1], new Past(count - 1, SideOf(count - 1), given.Count("loop"))],
+            Steps = [.. Outside(count)[..^1], new Past(count - 1, SideOf(count - 1), given.Count("loop"), IsRound: given.Count("loop") == 0)],
         };
     }
 
@@ -114,7 +117,7 @@ public sealed partial record Shape
             ahead += given["first"] * share;
             markers.Add(new Spot((SideOf(i) == Side.Left ? -1 : 1) * given["side"] * share, ahead));
         }
-        return new() { Markers = [.. markers], Steps = Outside(markers.Count) };
+        return new() { Markers = [.. markers], Steps = OutsideAndBack(markers.Count) };
     }
 
     private static Layout LaidCircuit(Given given)

@@ -29,6 +29,7 @@ internal static class TautLine
         /// <summary>+1 keeps the centre at the left hand, counter-clockwise; -1 at the right; 0 for a spot that is run over.</summary>
         public int Hand;
         public double Loops;
+        public bool IsRound;
 
         /// <summary>The turn of the line of centres here, in radians, counter-clockwise positive, full circles not taken off.</summary>
         public double Turn;
@@ -76,6 +77,7 @@ internal static class TautLine
                     Radius = layout.Clearance,
                     Hand = past.Side == Side.Right ? 1 : -1,
                     Loops = past.Loops * 2 * Math.PI,
+                    IsRound = past.IsRound,
                     Marker = past.Marker,
                 },
                 Over over => new Bead { Centre = over.Spot, Marker = -1 },
@@ -85,7 +87,7 @@ internal static class TautLine
             {
                 // The same spot again, or the same marker passed twice running on the same side: once is enough, and its loops are run one after the other.
                 if (bead.Hand != beads[^1].Hand) return null;
-                beads[^1] = beads[^1] with { Loops = beads[^1].Loops + bead.Loops };
+                beads[^1] = beads[^1] with { Loops = beads[^1].Loops + bead.Loops, IsRound = beads[^1].IsRound || bead.IsRound };
                 continue;
             }
             beads.Add(bead);
@@ -97,7 +99,7 @@ internal static class TautLine
             if (i > 0 && i < beads.Count - 1)
             {
                 bead.Turn = Between(bead.Centre - beads[i - 1].Centre, beads[i + 1].Centre - bead.Centre);
-                if (bead.Turn * bead.Hand < -Hairpin - 1e-9) bead.Turn += bead.Hand * 2 * Math.PI;
+                if (bead.Turn * bead.Hand < (bead.IsRound ? 0 : -Hairpin) - 1e-9) bead.Turn += bead.Hand * 2 * Math.PI;
             }
             beads[i] = bead;
         }
@@ -224,8 +226,11 @@ internal static class TautLine
         {
             if (Inside(layout.Markers[m], before, layout.Markers[marker], after)) marker = m;
         }
-        // One exactly on the line has no nearer side: it stays at the left hand.
-        Insert(beads, at + 1, marker, (after - before).Cross(layout.Markers[marker] - before) >= -1e-9 ? 1 : -1, layout);
+        // One exactly on the line is passed on the side on which the string runs; where that runs through its middle too, it stays at the left hand.
+        var (tight, end) = Stretch(beads, leans, at);
+        var side = (after - before).Cross(layout.Markers[marker] - before);
+        if (Math.Abs(side) <= 1e-9) side = (end - tight).Cross(layout.Markers[marker] - tight);
+        Insert(beads, at + 1, marker, side >= -1e-9 ? 1 : -1, layout);
         return true;
     }
 

@@ -130,6 +130,8 @@ internal static class SetsApi
             known ??= await tools.Catalogues.OfAsync(work = await tools.Database.BeginAsync(household, cancel), view);
             if (known.Find(drill) is not { } card) return (null, Refusal.Final(Say("refusals.there-is-no-drill-called", ("drill", Shortened(drill)))));
             if (layout is not { Length: > 0 } || layout == card.Layout?.Key) return (card, null);
+            // Run before the card was laid otherwise, and sent only now.
+            if (DrillCatalogue.ShippedParts.Before.TryGetValue(layout, out var before) && before.Now == card.Layout?.Key) return (card with { Layout = before }, null);
             work ??= await tools.Database.BeginAsync(household, cancel);
             return await YardStore.LayoutAsync(work, card.Id, layout) is { } kept ? (card with { Layout = kept }, null) : (null, Refusal.Final(Say("refusals.this-household-has-no-such-layout")));
         }

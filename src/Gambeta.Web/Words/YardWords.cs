@@ -110,6 +110,7 @@ public static class YardWords
         var words = layout.Steps.Select(step => step switch
         {
             Past { Loops: > 0 } past => Say("yard.all-the-way-round-past", ("times", Numeral(past.Loops)), ("marker", past.Marker + 1), ("side", past.Side.Label())),
+            Past { IsRound: true } past => Say("yard.round-on-its-side", ("marker", past.Marker + 1), ("side", past.Side.Label())),
             Past past => Say("yard.of", ("side", past.Side.Label()), ("marker", past.Marker + 1)),
             _ => Say("yard.over-the-line"),
         }).ToList();

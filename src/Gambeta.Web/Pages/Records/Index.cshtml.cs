@@ -1,3 +1,4 @@
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Records;
 using Gambeta.Storage;
@@ -46,6 +47,6 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         var marks = chain.ToList();
         var card = Catalogue.Find(chain.Key.Drill);
         var best = PersonalBest.Of(marks).Last();
-        return new RecordRow(card?.Name ?? chain.Key.Drill, card?.Layout?.Key == chain.Key.Layout ? card.Layout.Name : _layouts.GetValueOrDefault(chain.Key.Layout), marks, best, best.IsFresh(Today));
+        return new RecordRow(card?.Name ?? chain.Key.Drill, card?.Layout?.Key == chain.Key.Layout ? card.Layout.Name : _layouts.GetValueOrDefault(chain.Key.Layout) ?? DrillCatalogue.ShippedParts.Before.GetValueOrDefault(chain.Key.Layout)?.Name, marks, best, best.IsFresh(Today));
     }
 }

@@ -78,6 +78,9 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     /// <summary>Bests of this drill on other layouts: they stay with those.</summary>
     public IEnumerable<Mark> BestsElsewhere => _standing.Where(mark => mark.Key.Layout != Key && mark.Key.Layout.Length > 0);
 
+    /// <summary>Markers, from 1, that the run names and the string passes clear of.</summary>
+    public IReadOnlyList<int> Untouched => field ??= [.. Course.Untouched(Layout).Select(marker => marker + 1)];
+
     public IReadOnlyList<Lack> Missing => field ??= [.. Yard.Kit.Counts.IsEmpty ? [] : Yard.Kit.Missing(Card, Space?.Space, Layout)];
 
     public IReadOnlyList<Walk> Walks => field ??= WalkOut.Of(Shown, Pace.Pace);
