@@ -111,9 +111,9 @@ public class CatalogueTests(ITestOutputHelper output)
     [Fact]
     public void Rungs_in_a_ring_and_rungs_on_nothing_are_refused()
     {
-        var (low, high) = (Cards.All.Find("drag-dead-stop")!, Cards.All.Find("push-and-pull")!);
-        Should.Throw<ArgumentException>(() => new DrillCatalogue([low with { After = [high.Id] }, high])).Message.ShouldContain("in a ring: drag-dead-stop, push-and-pull");
-        Should.Throw<ArgumentException>(() => new DrillCatalogue([high])).Message.ShouldContain("stands on 'drag-dead-stop', which is no card");
+        var (low, high) = (Cards.All.Find("drag-stop-push")!, Cards.All.Find("push-and-pull")!);
+        Should.Throw<ArgumentException>(() => new DrillCatalogue([low with { After = [high.Id] }, high])).Message.ShouldContain("in a ring: drag-stop-push, push-and-pull");
+        Should.Throw<ArgumentException>(() => new DrillCatalogue([high])).Message.ShouldContain("stands on 'drag-stop-push', which is no card");
         Should.Throw<ArgumentException>(() => new DrillCatalogue([Cards.All.Find("toe-taps")!, Cards.All.Find("toe-taps")!])).Message.ShouldContain("toe-taps");
     }
 
@@ -125,8 +125,8 @@ public class CatalogueTests(ITestOutputHelper output)
         places[..6].ShouldBe([RungPlace.Behind, RungPlace.Behind, RungPlace.Here, RungPlace.Next, RungPlace.Stretch, RungPlace.Later]);
         LadderPlace.Of(ladder, new HashSet<string>())[..3].ShouldBe([RungPlace.Next, RungPlace.Stretch, RungPlace.Later]);
         var (behind, ahead) = Cards.All.Rungs.Around(Cards.PullBack);
-        behind.Select(card => card.Id).ShouldBe(["drag-dead-stop", "pull-back-inside-away"]);
-        ahead[0].Id.ShouldBe("pull-back-outside-away");
+        behind.Select(card => card.Id).ShouldBe(["drag-stop-push", "pull-back-inside-away"]);
+        ahead[0].Id.ShouldBe("pull-back-outside-inside");
     }
 
     [Fact]

@@ -58,7 +58,7 @@ public class ProgressTests
         next.Gear.ShouldHaveSingleItem();
         next.From.ShouldBe(Level.FirstWeeks);
         next.After.ShouldBeSubsetOf(played.Keys);
-        played["drag-dead-stop"] = Wednesday;
+        played["drag-stop-push"] = Wednesday;
         Choice().Card.ShouldBe(Cards.All.Find("push-and-pull"));
         played[NextDrill.First] = Wednesday.AddDays(-5);
         Choice().ShouldBe(new DrillChoice(Cards.PullBack, 5));

@@ -1,6 +1,8 @@
+using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Tests;
 
@@ -34,8 +36,18 @@ public class SetCheckTests
     }
 
     [Fact]
-    public void A_run_has_the_touches_of_its_pattern() =>
-        Cards.Set(Cards.Zigzag, Cards.Frame(), new SetDraft { Seconds = 18.4 }).Touches.Total.ShouldBe(Cards.Zigzag.Pattern.PerRep.Total);
+    public void A_run_has_about_the_touches_of_its_course()
+    {
+        // Five markers in a line, a metre apart, round the last and woven home: some fifteen metres, four turns and a half.
+        var weave = Cards.All.Find("weave-both-feet")!;
+        Cards.Set(weave, Cards.Frame(), new SetDraft { Seconds = 14 }).Touches.Total.ShouldBeInRange(18, 22);
+        // Twice as long on the straight is about twice as often; what was tapped is what was counted.
+        int Out(double metres) => CourseTouches.Of(Shape.Of(ShapeKind.SingleMarker).Lay(new Dictionary<string, double> { ["distance"] = metres }))!.Value;
+        (Out(20) - Out(10)).ShouldBe(20);
+        Cards.Set(weave, Cards.Frame(), new SetDraft { Seconds = 14, Left = 9, Right = 13 }).Touches.ShouldBe(new TouchCount(9, 13));
+        // It is reckoned in minutes too: that weave at the pace of its card.
+        DoseArithmetic.Amount(weave, new RunsDose(3) { Rest = TimeSpan.Zero }, Foot.Right, weave.Tempo.Steady).Work.TotalSeconds.ShouldBe(3 * 14, 6);
+    }
 
     [Theory]
     [InlineData(-1, 0, 30.0, SetProblem.CountNegative)]

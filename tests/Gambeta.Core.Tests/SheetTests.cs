@@ -25,8 +25,8 @@ public class SheetTests
 
     [Theory]
     [InlineData("warm up: toe-taps")]
-    [InlineData("mastery: roll-and-stop, reps 2x15/20")]
-    [InlineData("other foot: roll-and-stop, time 1x30/0, other foot only")]
+    [InlineData("mastery: drag-stop-push, reps 2x15/20")]
+    [InlineData("other foot: drag-stop-push, time 1x30/0, other foot only")]
     [InlineData("fun: game-ladder, tries 8/0")]
     [InlineData("test: zigzag-and-home, runs 3/60")]
     public void A_line_reads_back(string line) => SheetNotation.Write(SheetNotation.ReadItem(line)).ShouldBe(line);
@@ -82,7 +82,7 @@ public class SheetTests
     [Fact]
     public void Other_foot_only_halves_the_turns()
     {
-        var sums = Sums("other foot: roll-and-stop, reps 1x10/20, other foot only");
+        var sums = Sums("other foot: drag-stop-push, reps 1x10/20, other foot only");
         (sums.Touches.Left > 0, sums.Touches.Right).ShouldBe((true, 0));
         sums.Swaps.ShouldBe(TimeSpan.Zero);
     }
@@ -102,8 +102,8 @@ public class SheetTests
     [Fact]
     public void The_best_order_keeps_the_parts_and_moves_layouts_to_their_neighbours()
     {
-        var drills = Drills("focus: game-touch-race", "focus: toe-taps", "focus: zigzag-and-home", "test: game-beat-your-time", "test: weave-both-feet", "fun: game-sole-race");
-        LayingOrder.Fewest(drills).Select(d => d.Card.Id).ShouldBe(["toe-taps", "zigzag-and-home", "game-touch-race", "game-beat-your-time", "weave-both-feet", "game-sole-race"]);
+        var drills = Drills("focus: game-touch-race", "focus: toe-taps", "focus: zigzag-and-home", "test: game-sole-race", "test: weave-both-feet", "fun: game-touch-race");
+        LayingOrder.Fewest(drills).Select(d => d.Card.Id).ShouldBe(["toe-taps", "zigzag-and-home", "game-touch-race", "game-sole-race", "weave-both-feet", "game-touch-race"]);
         LayingOrder.Layings(LayingOrder.Fewest(drills)).ShouldBe(4);
     }
 
@@ -149,7 +149,7 @@ public class SheetTests
     public void The_other_foot_is_missed()
     {
         // The player's other foot is the right one here, and everything extra is the left one's.
-        var drills = Drills("warm up: toe-taps, time 1x20/0", "focus: roll-and-stop, reps 4x20/20, other foot only");
+        var drills = Drills("warm up: toe-taps, time 1x20/0", "focus: drag-stop-push, reps 4x20/20, other foot only");
         var sums = SheetSums.Of(drills, Foot.Right, Nothing);
         SheetWarnings.Of(sums, Foot.Left, _ => true, null).Select(w => w.Kind).ShouldBe([SheetWarningKind.LittleForOtherFoot]);
     }

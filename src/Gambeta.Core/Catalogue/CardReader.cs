@@ -33,6 +33,17 @@ public sealed class CardReader(SharedParts shared)
         return items.Count > MostCards ? throw items[MostCards].Wrong(Say("card-files.a-file-has-cards-at", ("mostCards", MostCards))) : [.. items.Select(ReadCard)];
     }
 
+    /// <summary>Reads cards that another took the place of: each names it under <c>now</c>.</summary>
+    /// <exception cref="CatalogueException">As for <see cref="Read"/>.</exception>
+    public IReadOnlyList<DrillCard> ReadRetired(string file, TextReader yaml) =>
+    [
+        .. YamlFile.Items(file, yaml, "drill cards").Select(item =>
+        {
+            var now = Id(item.Inside("now"));
+            return ReadCard(item) with { Now = now };
+        }),
+    ];
+
     private DrillCard ReadCard(YamlPlace at)
     {
         var measuredBy = at.Word<MeasuredBy>("measured by");
@@ -61,7 +72,7 @@ public sealed class CardReader(SharedParts shared)
             Layout = at.Has("layout") ? ReadLayout(at.Inside("layout")) : null,
         };
         if (card.Name.Length > LongestName) throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", LongestName)));
-        if (card.Feet != FeetPlan.BothTogether && card.Pattern.Feet != Feet.Right)
+        if (card.Feet != FeetPlan.BothTogether && card.Pattern.Leads != Feet.Right)
             throw at.Inside("pattern").Wrong(Say("card-files.is-worked-one-foot-at", ("name", card.Name)));
         if (Ways.Of(card.MeasuredBy).Lacks(card) is { } lack) throw (card.Layout is null ? at : at.Inside("layout")).Wrong(lack);
         if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)

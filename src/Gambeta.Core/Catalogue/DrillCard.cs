@@ -79,6 +79,9 @@ public enum Level
 /// <summary>A drill card: everything that is known about a drill before anybody has played it.</summary>
 public sealed record DrillCard
 {
+    /// <summary>The id of the card that took its place; empty for one that stands on the shelf.</summary>
+    public string Now { get; init; } = "";
+
     /// <summary>The card's stable name in addresses and stored sets: lower-case words joined by hyphens.</summary>
     public required string Id { get; init; }
 

@@ -40,6 +40,12 @@ public sealed class DrillCatalogue
     /// <summary>The card with an id, or nothing.</summary>
     public DrillCard? Find(string? id) => id is not null && _byId.TryGetValue(id, out var card) ? card : null;
 
+    /// <summary>The card on the shelf for an id: the one that took its place where it is another move now; nothing where none did.</summary>
+    public DrillCard? Offered(string? id) => Find(id) is { Now.Length: > 0 } before ? Find(before.Now) : Find(id);
+
+    /// <summary>Cards that are found by id only.</summary>
+    private IEnumerable<DrillCard> OffTheShelf => _byId.Values.Where(card => !_order.ContainsKey(card.Id));
+
     /// <summary>The place of a card on the shelf, from 0; behind all others when it is not there.</summary>
     public int OrderOf(string id) => _order.GetValueOrDefault(id, int.MaxValue);
 
@@ -53,11 +59,16 @@ public sealed class DrillCatalogue
         var reader = new CardReader(ShippedParts);
         var files = Assembly.GetExecutingAssembly().GetManifestResourceNames()
             .Where(n => n.StartsWith("cards/", StringComparison.Ordinal) && char.IsAsciiDigit(n["cards/".Length])).Order(StringComparer.Ordinal);
-        return new DrillCatalogue(files.SelectMany(name =>
+        using var before = Resource("cards/retired.yaml");
+        var retired = reader.ReadRetired("retired.yaml", before);
+        var shipped = new DrillCatalogue(files.SelectMany(name =>
         {
             using var file = Resource(name);
             return reader.Read(name["cards/".Length..], file);
-        }));
+        }), retired);
+        return retired.FirstOrDefault(card => shipped.OrderOf(card.Now) == int.MaxValue) is { } lost
+            ? throw new ArgumentException(Say("card-files.stands-on-no-card", ("id", lost.Id), ("below", lost.Now)))
+            : shipped;
     }
 
     /// <summary>Reads the cards of every <c>.yaml</c> file in a folder, in the order of the file names; they may name the shipped faults and layouts.</summary>
@@ -74,12 +85,12 @@ public sealed class DrillCatalogue
 
     /// <summary>This catalogue with a household's own cards behind the shipped ones.</summary>
     /// <exception cref="ArgumentException">An id is taken, or the rungs do not hold.</exception>
-    public DrillCatalogue With(IEnumerable<DrillCard> own, IEnumerable<DrillCard> retired) => new(Cards.Concat(own), retired);
+    public DrillCatalogue With(IEnumerable<DrillCard> own, IEnumerable<DrillCard> retired) => new(Cards.Concat(own), OffTheShelf.Concat(retired));
 
     /// <summary>This catalogue with other words on its cards, where a household says something differently; ids and patterns stay.</summary>
     public DrillCatalogue Reworded(Func<string, string> words)
     {
-        return new(Cards.Select(Reword), _byId.Values.Where(card => !_order.ContainsKey(card.Id)).Select(Reword));
+        return new(Cards.Select(Reword), OffTheShelf.Select(Reword));
 
         DrillCard Reword(DrillCard card) => card with
         {

@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Touches;
 
@@ -24,7 +25,7 @@ public static class DoseArithmetic
     /// <summary>
     /// Adds up a dose for a player. Rests stand between rounds, none after the last.
     /// Rounds: touches are the tempo over the working time. Reps: touches are exact, time is from the tempo.
-    /// Tries: <see cref="TouchesOfATry"/> touches a try, and <see cref="Timings.FetchTheBall"/> and the dose's rest between them. Runs: one pattern a run.
+    /// Tries: <see cref="TouchesOfATry"/> touches a try, and <see cref="Timings.FetchTheBall"/> and the dose's rest between them. Runs: the touches of the course, or of one pattern where there is none, about.
     /// </summary>
     /// <param name="card">The drill.</param>
     /// <param name="dose">One of its doses, or the household's own.</param>
@@ -40,7 +41,7 @@ public static class DoseArithmetic
         foreach (var feet in turns)
         {
             var pattern = card.Pattern.For(feet);
-            var (time, count) = OneTurn(pattern, dose, tempo);
+            var (time, count) = OneTurn(card, pattern, dose, tempo);
             work += time * dose.Sets;
             touches += count * dose.Sets;
         }
@@ -48,18 +49,18 @@ public static class DoseArithmetic
     }
 
     /// <summary>Touches that one turn of a foot, or of both together, has in a dose: see <see cref="Amount"/>.</summary>
-    public static int TouchesOfATurn(Pattern pattern, Dose dose, Tempo tempo) => dose switch
+    public static int TouchesOfATurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo) => dose switch
     {
         RoundsDose rounds => tempo.TouchesIn(rounds.Work),
         RepsDose reps => reps.Reps * pattern.Touches.Length,
         TriesDose tries => TouchesOfATry * tries.Tries,
-        _ => pattern.Touches.Length,
+        _ => Ways.Of(card.MeasuredBy).TouchesOfARun(card, pattern),
     };
 
     /// <summary>The time that one turn of a foot, or of both together, is expected to take: see <see cref="Amount"/>.</summary>
-    public static TimeSpan TimeOfATurn(Pattern pattern, Dose dose, Tempo tempo) => OneTurn(pattern, dose, tempo).Time;
+    public static TimeSpan TimeOfATurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo) => OneTurn(card, pattern, dose, tempo).Time;
 
-    private static (TimeSpan Time, TouchCount Touches) OneTurn(Pattern pattern, Dose dose, Tempo tempo)
+    private static (TimeSpan Time, TouchCount Touches) OneTurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo)
     {
         var perRep = pattern.Touches.Length;
         return dose switch
@@ -69,7 +70,7 @@ public static class DoseArithmetic
             TriesDose tries => (
                 ((tempo.TimeFor(TouchesOfATry) + TimeSpan.FromSeconds(Timings.FetchTheBall)) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
                 pattern.Of(TouchesOfATry) * tries.Tries),
-            RunsDose => (tempo.TimeFor(perRep), pattern.PerRep),
+            RunsDose => (tempo.TimeFor(TouchesOfATurn(card, pattern, dose, tempo)), pattern.Of(TouchesOfATurn(card, pattern, dose, tempo))),
             _ => throw new ArgumentException($"Unknown dose {dose.GetType().Name}.", nameof(dose)),
         };
     }

@@ -60,10 +60,13 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RunResult(draft.Clips ?? 0, frame.ClipPenalty, draft.Void ?? false);
 
     /// <inheritdoc/>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RunResult result) => pattern.PerRep;
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RunResult result) => tapped.Total > 0 ? tapped : pattern.Of(TouchesOfARun(card, pattern));
 
     /// <inheritdoc/>
-    public override TouchCount Estimate(Pattern pattern, Tempo tempo, TimeSpan worked) => pattern.PerRep;
+    public override TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) => pattern.Of(TouchesOfARun(card, pattern));
+
+    /// <summary>From the way, not from the pattern: see <see cref="CourseTouches"/>.</summary>
+    public override int TouchesOfARun(DrillCard card, Pattern pattern) => CourseTouches.Of(card.Layout) ?? pattern.Touches.Length;
 
     /// <inheritdoc/>
     public override SetDraft Complete(SetDraft draft, PracticeSet old) => old.Result is RunResult run ? draft with { Void = draft.Void ?? run.Void } : draft;

@@ -90,7 +90,10 @@ public abstract class WayOfMeasuring
     public abstract TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, SetResult result);
 
     /// <summary>About so many touches, for a set that nobody counted.</summary>
-    public virtual TouchCount Estimate(Pattern pattern, Tempo tempo, TimeSpan worked) => pattern.Of(tempo.TouchesIn(worked));
+    public virtual TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) => pattern.Of(tempo.TouchesIn(worked));
+
+    /// <summary>About so many touches in one run, of a drill that is played by runs.</summary>
+    public virtual int TouchesOfARun(DrillCard card, Pattern pattern) => pattern.Touches.Length;
 
     /// <summary>A correction with what it says nothing about, from the set as it stands.</summary>
     public virtual SetDraft Complete(SetDraft draft, PracticeSet old) => draft;

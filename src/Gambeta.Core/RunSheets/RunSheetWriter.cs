@@ -92,7 +92,7 @@ public static class RunSheetWriter
             Kind = PhaseKind.Work,
             Feet = feet,
             Seconds = seconds,
-            ExpectedSeconds = DoseArithmetic.TimeOfATurn(pattern, dose, tempo).TotalSeconds,
+            ExpectedSeconds = DoseArithmetic.TimeOfATurn(card, pattern, dose, tempo).TotalSeconds,
             Target = Ways.Of(card.MeasuredBy).Target(dose, pattern),
             Label = RunSheetWords.Label(card.MeasuredBy, index + 1, count),
             Cue = cue,

@@ -187,7 +187,7 @@ public static class SetCheck
     {
         var (pattern, way) = (card.Pattern.For(frame.Feet), Ways.Of(result.Of));
         return frame.CountedBy == CountedBy.Estimated
-            ? way.Estimate(pattern, card.Tempo.Steady, worked)
+            ? way.Estimate(card, pattern, card.Tempo.Steady, worked)
             : way.TouchesOf(card, pattern, new TouchCount(draft.Left ?? 0, draft.Right ?? 0), result);
     }
 }

@@ -39,7 +39,7 @@ public sealed record SheetDrill(SheetItem Item, DrillCard Card, Dose Dose)
     /// <summary>The drills of a sheet. An item whose card is gone, as when a household puts an own drill away, is left out.</summary>
     public static ImmutableArray<SheetDrill> Of(Sheet sheet, DrillCatalogue catalogue, Level level) =>
     [
-        .. sheet.Items.Select(item => catalogue.Find(item.Drill) is { } card ? Of(item, card, level) : null).OfType<SheetDrill>(),
+        .. sheet.Items.Select(item => catalogue.Offered(item.Drill) is { } card ? Of(item with { Drill = card.Id }, card, level) : null).OfType<SheetDrill>(),
     ];
 
     /// <summary>The same drill on a layout of the household's; as it is where there is none.</summary>

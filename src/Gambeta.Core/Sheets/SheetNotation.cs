@@ -4,8 +4,8 @@ using Gambeta.Core.Doses;
 namespace Gambeta.Core.Sheets;
 
 /// <summary>
-/// A sheet's items as text, a line each: <c>warm up: inside-taps</c>, <c>mastery: roll-and-stop, reps 2x15/20</c>,
-/// <c>other foot: roll-and-stop, reps 1x20/20, other foot only</c>. Without a dose it is the usual one of whoever plays.
+/// A sheet's items as text, a line each: <c>warm up: inside-taps</c>, <c>mastery: drag-stop-push, reps 2x15/20</c>,
+/// <c>other foot: drag-stop-push, reps 1x20/20, other foot only</c>. Without a dose it is the usual one of whoever plays.
 /// </summary>
 public static class SheetNotation
 {

@@ -75,7 +75,7 @@ public sealed record SheetSums(
         foreach (var feet in card.Turns(preferred))
         {
             var pattern = card.Pattern.For(feet);
-            var touches = DoseArithmetic.TouchesOfATurn(pattern, dose, tempo);
+            var touches = DoseArithmetic.TouchesOfATurn(card, pattern, dose, tempo);
             var (whole, over) = (touches / pattern.Touches.Length, touches % pattern.Touches.Length);
             for (var i = 0; i < pattern.Touches.Length; i++)
             {

@@ -33,6 +33,9 @@ public enum Sham
 
     /// <summary>The shoulder over this foot drops.</summary>
     Dip,
+
+    /// <summary>The foot is set down: past the ball, or on the floor again between two touches.</summary>
+    Step,
 }
 
 /// <summary>One step of a pattern: a touch, a sham, or something that happens to the ball.</summary>

@@ -50,8 +50,11 @@ public sealed class Pattern : IEquatable<Pattern>
     /// <summary>The same pattern with the feet exchanged. Mirroring twice gives it back.</summary>
     public Pattern Mirror() => new(Beats.Select(beat => beat.Mirror()));
 
-    /// <summary>The pattern as the given feet play it: mirrored when it is written for the other foot.</summary>
-    public Pattern For(Feet feet) => Feet is Feet.Both || feet is Feet.Both || Feet == feet ? this : Mirror();
+    /// <summary>The foot that begins: what a pattern of two feet is named by where the sides are worked in turn.</summary>
+    public Feet Leads => Touches[0].Foot == Foot.Right ? Feet.Right : Feet.Left;
+
+    /// <summary>The pattern as the given feet play it: mirrored when it is written for the other foot to lead.</summary>
+    public Pattern For(Feet feet) => feet is Feet.Both || Leads == feet ? this : Mirror();
 
     /// <summary>
     /// Touches per foot when only so many touches of the pattern were played, from its first touch on, repeating.

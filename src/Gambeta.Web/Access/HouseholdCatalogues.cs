@@ -42,7 +42,7 @@ public sealed class HouseholdCatalogues(DrillCatalogue shipped, IMemoryCache kep
         var gone = cards[true].Select(card => card.Id).ToHashSet();
         var there = cards[false].Select(card => card.Id).ToHashSet();
         return shipped.With(
-            cards[false].Select(card => card with { After = [.. card.After.Where(id => strict ? !gone.Contains(id) : there.Contains(id) || shipped.Find(id) is not null)] }),
+            cards[false].Select(card => card with { After = [.. card.After.Select(id => shipped.Offered(id)?.Id ?? id).Where(id => strict ? !gone.Contains(id) : there.Contains(id) || shipped.Find(id) is not null)] }),
             cards[true]);
     }
 

@@ -35,6 +35,7 @@ public static class MapWords
         Shown { Sham: Sham.Over } => Say("pictures.sweeps-over-it-inside-to"),
         Shown { Sham: Sham.Round } => Say("pictures.goes-round-it-outside-to"),
         Shown { Sham: Sham.Fake } => Say("pictures.swings-and-stops-no-touch"),
+        Shown { Sham: Sham.Step } => Say("pictures.is-set-down-no-touch"),
         Shown { Sham: Sham.Dip } => Say("pictures.shoulder-drops-no-touch"),
         Between { Happening: Happening.Hand } => Say("pictures.from-your-own-hand"),
         Between { Happening: Happening.Server } => Say("pictures.from-a-helpers-hands"),

@@ -86,7 +86,7 @@ public sealed class TypedSheet
     {
         Name = sheet.Name,
         Minutes = minutes?.ToString(CultureInfo.InvariantCulture),
-        Rows = [.. sheet.Items.Select(item => TypedRow.Of(item, catalogue.Find(item.Drill), level))],
+        Rows = [.. sheet.Items.Select(item => catalogue.Offered(item.Drill) is { } card ? TypedRow.Of(item with { Drill = card.Id }, card, level) : TypedRow.Of(item, null, level))],
     };
 
     /// <summary>The items that can be read, in their order, and what is wrong with the others.</summary>
