@@ -30,12 +30,12 @@ public class SheetPageTests(TestServer server)
     {
         var (browser, _) = await ThereAsync();
         var id = Guid.CreateVersion7();
-        (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Save&id={id}", Form("warm_up toe-taps usual", "mastery roll-and-stop reps 2 10 15 other"))).Page.ShouldBe("/sheets");
+        (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Save&id={id}", Form("warm_up toe-taps usual", "mastery drag-stop-push reps 2 10 15 other"))).Page.ShouldBe("/sheets");
         var list = await browser.PageAsync("/sheets");
         list.ShouldContain("Monday feet");
         list.ShouldContain("2 drills");
         var edit = await browser.PageAsync($"/sheets/edit/{id}");
-        edit.ShouldContain("value=\"roll-and-stop\"");
+        edit.ShouldContain("value=\"drag-stop-push\"");
         edit.ShouldContain("""<option value="other" selected="selected">other foot only</option>""");
         (await browser.PageAsync($"/sheets/edit?copy={id}")).ShouldContain("Monday feet, ours");
         (await browser.PageAsync($"/sheets/print/{id}")).ShouldContain("2 × 10 reps, other foot");

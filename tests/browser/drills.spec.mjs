@@ -156,7 +156,7 @@ test.describe('by keyboard at a desk', () => {
 
   test('a card prints on one page of A4', async ({ page }) => {
     await newHousehold(page);
-    for (const card of ['pull-back-laces-away', 'zigzag-and-home', 'round-marker-toe-taps', 'wall-thigh-volley']) {
+    for (const card of ['pull-back-laces-away', 'zigzag-and-home', 'round-marker-four-taps', 'wall-thigh-volley']) {
       await page.goto(`/drills/${card}`);
       const pdf = (await page.pdf({ format: 'A4' })).toString('latin1');
       expect(pdf.match(/\/Type\s*\/Page[^s]/g), card).toHaveLength(1);
