@@ -153,6 +153,26 @@ public class CatalogueTests(ITestOutputHelper output)
     }
 
     [Fact]
+    public void Every_kind_of_caution_is_carried_by_a_card_and_said_before_the_start_or_asked_by_the_check()
+    {
+        var carried = Cards.All.Cards.SelectMany(card => Cautions.Of(card, 7).Select(kind => (card, kind))).ToLookup(c => c.kind, c => c.card);
+        var asked = new Dictionary<CautionKind, FirstTouchKind> { [CautionKind.Wall] = FirstTouchKind.WallFirm, [CautionKind.Goal] = FirstTouchKind.GoalAnchored, [CautionKind.FullSpeed] = FirstTouchKind.RunOffFree, [CautionKind.SoftBallIndoors] = FirstTouchKind.SoftBall };
+        foreach (var kind in Enum.GetValues<CautionKind>())
+        {
+            carried[kind].ShouldNotBeEmpty(kind.ToString());
+            foreach (var card in carried[kind])
+            {
+                var said = Cautions.BeforeTheStart([card], 7).Any(caution => caution.Kind == kind);
+                var check = asked.TryGetValue(kind, out var item) && FirstTouchCheck.Of(card, null, 7, Season.Summer).Any(look => look.Kind == item);
+                (said || check).ShouldBeTrue($"{card.Id}: {kind}");
+            }
+        }
+        // With nobody's space written down a ball for rooms is soft, and whoever is outdoors listens for thunder.
+        FirstTouchCheck.Of(Cards.Juggling, null, 9, Season.Spring).ShouldContain(look => look.Kind == FirstTouchKind.SoftBall);
+        FirstTouchCheck.Of(Cards.Zigzag, null, 9, Season.Spring).ShouldContain(look => look.Kind == FirstTouchKind.Thunder);
+    }
+
+    [Fact]
     public void The_least_floor_of_a_card_holds_its_own_layout_with_its_run_off()
     {
         var small = new List<string>();

@@ -124,7 +124,7 @@ public class YardTests
     {
         FirstTouchCheck.Of(Cards.Zigzag, Patio, 8, Season.Winter).Select(item => item.ToString()).ShouldBe(
         [
-            "road behind far", "somebody near", "floor clear", "glass behind near", "run off free", "shoes", "ice and wet", "light", "water near", "neighbours know left",
+            "road behind far", "somebody near", "floor clear", "glass behind near", "run off free", "shoes", "thunder", "ice and wet", "light", "water near", "neighbours know left",
         ]);
         FirstTouchCheck.Of(Cards.Juggling, Patio with { Kind = Places.Indoors, Behind = [Behind.OpenGround, Behind.OpenGround, Behind.OpenGround, Behind.OpenGround] }, 12, Season.Summer)
             .Select(item => item.Kind).ShouldBe([FirstTouchKind.FloorClear, FirstTouchKind.SoftBall, FirstTouchKind.Shoes, FirstTouchKind.WaterNear]);

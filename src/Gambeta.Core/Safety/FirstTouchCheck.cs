@@ -60,6 +60,9 @@ public enum FirstTouchKind
     /// <summary>Shoes that grip, laces tied.</summary>
     Shoes,
 
+    /// <summary>No thunder to be heard.</summary>
+    Thunder,
+
     /// <summary>Ice and wet patches looked for.</summary>
     IceAndWet,
 
@@ -118,9 +121,11 @@ public static class FirstTouchCheck
         if (Ways.Of(card.MeasuredBy).IsRun) items.Add(new(FirstTouchKind.RunOffFree));
         if (card.Gear.Any(item => item.Kind == GearKind.Wall)) items.Add(new(FirstTouchKind.WallFirm));
         if (card.Gear.Any(item => item.Kind == GearKind.Goal)) items.Add(new(FirstTouchKind.GoalAnchored));
-        if (indoors) items.Add(new(FirstTouchKind.SoftBall));
-        else
+        // Where no space is written down it may well be a room.
+        if (indoors || (space is null && card.Places.HasFlag(Places.Indoors))) items.Add(new(FirstTouchKind.SoftBall));
+        if (!indoors)
         {
+            items.Add(new(FirstTouchKind.Thunder));
             if (season is Season.Autumn or Season.Winter) items.AddRange([new(FirstTouchKind.Light), new(FirstTouchKind.IceAndWet)]);
             if (season == Season.Summer) items.Add(new(FirstTouchKind.Heat));
         }

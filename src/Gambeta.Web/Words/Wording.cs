@@ -104,7 +104,16 @@ public static class Wording
         CautionKind.Wall => Say("common.nothing-breakable-behind-you-or"),
         CautionKind.Goal => Say("common.nobody-in-front-of-the"),
         CautionKind.FullSpeed => Say("common.leave-free-behind-the-finish", ("length", lengths.Of(RunOff.FullSpeed.BehindFinish))),
-        _ => Say("common.indoors-only-with-a-soft"),
+        CautionKind.SoftBallIndoors => Say("common.indoors-only-with-a-soft"),
+        CautionKind.Rebound => Say("cautions.rebound"),
+        CautionKind.KeeperHands => Say("cautions.keeper-hands"),
+        CautionKind.Backwards => Say("cautions.backwards"),
+        CautionKind.Helper => Say(card.Pattern.Touches.Any(touch => touch.Move == BallMove.Goal) ? "cautions.helper-at-a-strike" : "cautions.helper"),
+        CautionKind.Burst => Say("cautions.burst"),
+        CautionKind.BlindWay => Say("cautions.blind-way"),
+        CautionKind.OnTheBall => Say("cautions.on-the-ball"),
+        CautionKind.HighBall => Say(card.Places.HasFlag(Core.Catalogue.Places.Indoors) ? "cautions.high-ball-indoors" : "cautions.high-ball"),
+        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "A caution without words."),
     };
 
     public static string Level(Level level) => Sentence(level.Label());

@@ -179,6 +179,7 @@ public static class YardWords
             FirstTouchKind.GoalAnchored => Say("yard.the-goal-cannot-tip-over"),
             FirstTouchKind.SoftBall => Say("yard.a-soft-ball-indoors"),
             FirstTouchKind.Shoes => Say("yard.shoes-that-grip-laces-tied"),
+            FirstTouchKind.Thunder => Say("yard.no-thunder"),
             FirstTouchKind.IceAndWet => Say("yard.no-ice-no-wet-leaves"),
             FirstTouchKind.Light => Say("yard.light-enough-until-the-end"),
             FirstTouchKind.Heat => Say("yard.shade-and-not-in-the"),
