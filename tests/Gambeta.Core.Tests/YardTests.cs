@@ -129,7 +129,7 @@ public class YardTests
         FirstTouchCheck.Of(Cards.Juggling, Patio with { Kind = Places.Indoors, Behind = [Behind.OpenGround, Behind.OpenGround, Behind.OpenGround, Behind.OpenGround] }, 12, Season.Summer)
             .Select(item => item.Kind).ShouldBe([FirstTouchKind.FloorClear, FirstTouchKind.SoftBall, FirstTouchKind.Shoes, FirstTouchKind.WaterNear]);
         FirstTouchCheck.Of(Cards.Wall, null, 12, Season.Summer).Select(item => item.Kind)
-            .ShouldBe([FirstTouchKind.FloorClear, FirstTouchKind.WallFirm, FirstTouchKind.Shoes, FirstTouchKind.Heat, FirstTouchKind.WaterNear]);
+            .ShouldBe([FirstTouchKind.FloorClear, FirstTouchKind.WallFirm, FirstTouchKind.Shoes, FirstTouchKind.Thunder, FirstTouchKind.Heat, FirstTouchKind.WaterNear]);
     }
 
     [Fact]
