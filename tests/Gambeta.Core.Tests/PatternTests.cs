@@ -1,3 +1,5 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using CsCheck;
 using Gambeta.Core.Touches;
 
@@ -72,8 +74,8 @@ public class PatternTests
     [InlineData("R sole back L sole back", 12, 1, "'L' does not belong here: a comma goes between two steps, 'x2' repeats one.")]
     [InlineData("R sole back x0", 12, 2, "'x0' does not belong here")]
     [InlineData("R", 1, 0, "What does the right foot do?")]
-    [InlineData(" \n ", 3, 0, "at least one touch")]
-    [InlineData("hand, catch", 11, 0, "at least one touch")]
+    [InlineData(" \n ", 3, 0, "a foot does something")]
+    [InlineData("hand, catch", 11, 0, "a foot does something")]
     [InlineData("R sole back x30, laces away x11", 0, 31, "That is 41 steps; a pattern has 40 at most.")]
     public void A_mistake_is_named_and_pointed_at(string written, int start, int length, string complaint)
     {
@@ -87,6 +89,22 @@ public class PatternTests
     {
         foreach (var air in new[] { "R laces up", "hand, R sole stay", "R thigh stay", "R laces wall, bounce" }) PatternReader.Read(air).InTheAir.ShouldBeTrue(air);
         foreach (var floor in new[] { "R sole back", "R inside wall", "R fake, laces goal", "R sole back, turn" }) PatternReader.Read(floor).InTheAir.ShouldBeFalse(floor);
+    }
+
+    [Fact]
+    public void Feet_that_never_touch_the_ball_make_a_pattern_without_touches_and_a_tempo_counts_their_moves()
+    {
+        var still = PatternReader.Read("R round ~");
+        (still.Moves, still.Touches.Length, still.PerRep, still.Of(30), still.Feet, still.Leads, still.InTheAir).ShouldBe((2, 0, default, default, Feet.Both, Feet.Right, false));
+        PatternReader.Read("L over").Feet.ShouldBe(Feet.Left);
+        // Beside touches a sham takes no time of its own.
+        PatternReader.Read("R round, outside outward").Moves.ShouldBe(1);
+        // A helper's ball along the floor and a run without the ball leave a pattern on the floor.
+        PatternReader.Read("run, rolled, R laces goal").InTheAir.ShouldBeFalse();
+        var card = Cards.All.Find("step-overs-still")!;
+        DoseArithmetic.Amount(card, new RepsDose(35, 1) { Rest = TimeSpan.FromSeconds(20) }, Foot.Right, new Tempo(70)).ShouldBe(new DoseAmount(TimeSpan.FromMinutes(1), TimeSpan.Zero, default, true));
+        Should.Throw<CatalogueException>(() => new CardReader(DrillCatalogue.ShippedParts).Read("own.yaml", new StringReader(CardWriter.Write(card).Replace("clean reps", "touches in a round", StringComparison.Ordinal))))
+            .Message.ShouldContain("has no touch");
     }
 
     [Fact]

@@ -69,11 +69,15 @@ public sealed class CardReader(SharedParts shared)
             Doses = ReadDoses(at, measuredBy),
             After = at.Has("after") ? [.. at.Items("after", MostBelow).Select(Id)] : [],
             LeastAge = at.OptionalWhole("age", 4, 18),
+            Opponent = at.Has("opponent") ? at.Word<Opponent>("opponent") : null,
+            IsDoubleMove = at.Has("moves") && ReadMoves(at.Inside("moves")),
             Layout = at.Has("layout") ? ReadLayout(at.Inside("layout")) : null,
         };
         if (card.Name.Length > LongestName) throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", LongestName)));
         if (card.Feet != FeetPlan.BothTogether && card.Pattern.Leads != Feet.Right)
             throw at.Inside("pattern").Wrong(Say("card-files.is-worked-one-foot-at", ("name", card.Name)));
+        if (card.Pattern.Touches.IsEmpty && card.MeasuredBy != MeasuredBy.CleanReps)
+            throw at.Inside("measured by").Wrong(Say("card-files.without-a-touch-reps-are", ("name", card.Name)));
         if (Ways.Of(card.MeasuredBy).Lacks(card) is { } lack) throw (card.Layout is null ? at : at.Inside("layout")).Wrong(lack);
         if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)
             throw at.Inside("gear").Wrong(Say("card-files.a-kind-of-gear-stands"));
@@ -92,6 +96,9 @@ public sealed class CardReader(SharedParts shared)
 
     private static bool ReadSlips(YamlPlace at) =>
         at.Scalar() == "fine" ? true : throw at.Wrong(Say("card-files.slips-says-fine-or-it"));
+
+    private static bool ReadMoves(YamlPlace at) =>
+        at.Scalar() == "two" ? true : throw at.Wrong(Say("card-files.moves-says-two-or-it"));
 
     private static TempoRange ReadTempo(string written)
     {

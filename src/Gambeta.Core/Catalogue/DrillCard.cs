@@ -50,6 +50,19 @@ public enum FeetPlan
     OtherFootOnly,
 }
 
+/// <summary>Where the opponent of a feint stands; a marker plays the part.</summary>
+public enum Opponent
+{
+    /// <summary>Between the player and where the ball is to go.</summary>
+    InFront,
+
+    /// <summary>Running along at a shoulder.</summary>
+    AtTheSide,
+
+    /// <summary>At the back of a player who receives.</summary>
+    Behind,
+}
+
 /// <summary>How hard a drill is on the body; it decides the rest.</summary>
 public enum Intensity
 {
@@ -144,6 +157,12 @@ public sealed record DrillCard
 
     /// <summary>The markers, for a drill on a layout; nothing otherwise.</summary>
     public Layout? Layout { get; init; }
+
+    /// <summary>Where the opponent stands; nothing where there is none.</summary>
+    public Opponent? Opponent { get; init; }
+
+    /// <summary>True for two moves in a row, the second against what the first one provokes.</summary>
+    public bool IsDoubleMove { get; init; }
 
     /// <summary>True when the head meets the ball: off until the household turns heading on, and never counted towards a target.</summary>
     public bool IsHeading => Pattern.HasHeading;

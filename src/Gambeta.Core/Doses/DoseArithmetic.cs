@@ -62,11 +62,10 @@ public static class DoseArithmetic
 
     private static (TimeSpan Time, TouchCount Touches) OneTurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo)
     {
-        var perRep = pattern.Touches.Length;
         return dose switch
         {
             RoundsDose rounds => (rounds.Work, pattern.Of(tempo.TouchesIn(rounds.Work))),
-            RepsDose reps => (tempo.TimeFor(reps.Reps * perRep), pattern.PerRep * reps.Reps),
+            RepsDose reps => (tempo.TimeFor(reps.Reps * pattern.Moves), pattern.PerRep * reps.Reps),
             TriesDose tries => (
                 ((tempo.TimeFor(TouchesOfATry) + TimeSpan.FromSeconds(Timings.FetchTheBall)) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
                 pattern.Of(TouchesOfATry) * tries.Tries),

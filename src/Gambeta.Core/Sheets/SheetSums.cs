@@ -76,6 +76,7 @@ public sealed record SheetSums(
         {
             var pattern = card.Pattern.For(feet);
             var touches = DoseArithmetic.TouchesOfATurn(card, pattern, dose, tempo);
+            if (pattern.Touches.IsEmpty) continue;
             var (whole, over) = (touches / pattern.Touches.Length, touches % pattern.Touches.Length);
             for (var i = 0; i < pattern.Touches.Length; i++)
             {

@@ -23,7 +23,7 @@ public sealed record ModelTurn(DrillCard Card, Dose Dose, Feet Feet, double Skil
     public IReadOnlyList<bool> CameOff() => [.. Enumerable.Range(0, ((RepsDose)Dose).Reps).Select(_ => Chance.NextDouble() < 0.35 + (0.55 * Skill))];
 
     /// <summary>Seconds that so many reps take.</summary>
-    public double TimeForReps(int reps) => Tenth(Tempo.TimeFor(reps * Pattern.Touches.Length).TotalSeconds);
+    public double TimeForReps(int reps) => Tenth(Tempo.TimeFor(reps * Pattern.Moves).TotalSeconds);
 
     /// <summary>A little more or less.</summary>
     public double Noise(double spread) => Noise(Chance, spread);

@@ -69,7 +69,7 @@ internal sealed class AirMap
     private void Play(Pattern pattern)
     {
         var beats = pattern.Beats;
-        _ball = new MapPoint(0, beats[0] switch { Contact contact => Height(contact.Touch), Between { Happening: Happening.Bounce } => Floor, _ => Hands });
+        _ball = new MapPoint(0, beats[0] switch { Contact contact => Height(contact.Touch), Between { Happening: Happening.Bounce or Happening.Rolled or Happening.Run } => Floor, _ => Hands });
         for (var i = 0; i < beats.Length; i++)
         {
             // A pattern that ends in flight ends where its first touch would come again.
@@ -85,7 +85,8 @@ internal sealed class AirMap
                     break;
                 default:
                     _marks.Add(new MapMark(_ball, beats[i].Written, beats[i].Foot, _stops.Count, Turned: false));
-                    Stay(_flight, PathKind.Floor);
+                    // A ball in flight does not wait for a foot.
+                    if (_ball.Up <= Floor) Stay(_flight, PathKind.Floor);
                     break;
             }
         }
@@ -145,6 +146,14 @@ internal sealed class AirMap
             case Happening.Catch:
                 _marks.Add(new MapMark(_ball, "catch", null, _stops.Count, Turned: false));
                 Stay(Hold, PathKind.Held);
+                break;
+            case Happening.Rolled:
+                _marks.Add(new MapMark(_ball, "rolled", null, _stops.Count, Turned: false));
+                Stay(Hold, PathKind.Floor);
+                break;
+            case Happening.Run:
+                _marks.Add(new MapMark(_ball, "run", null, _stops.Count, Turned: false));
+                Stay(Hold, PathKind.Floor);
                 break;
             default:
                 _marks.Add(new MapMark(_ball, "turn", null, _stops.Count, Turned: false));

@@ -12,7 +12,9 @@ internal sealed class FloorMap
     /// <summary>A touch that ends this near to the first one closes the rep there.</summary>
     private const double Closes = 16;
 
-    private const double ToTheWall = 95, ToTheGoal = 120;
+    private const double ToTheWall = 95, ToTheGoal = 120, ToTheHelper = 95;
+
+    private static readonly MapPoint BesideTheGoal = new(-75, 62);
 
     private readonly List<MapStop> _stops = [];
     private readonly List<MapPath> _paths = [];
@@ -22,6 +24,7 @@ internal sealed class FloorMap
     private MapPoint _ball;
     private bool _turned;
     private double? _line;
+    private bool _shoots;
 
     private FloorMap(Tempo tempo) => _beat = 60 / tempo.TouchesAMinute;
 
@@ -65,10 +68,16 @@ internal sealed class FloorMap
 
     private void Play(Pattern pattern)
     {
+        if (pattern.Touches.IsEmpty)
+        {
+            ShowAlone(pattern);
+            return;
+        }
         var first = pattern.Touches[0];
         // A ball that is pulled back starts where the foot has to reach for it; every other one starts at the foot.
         var reach = first.Move == BallMove.Back ? new MapPoint(0, 24) : default;
         _ball = Home(first.Foot) + For(first.Foot, Contact(first.Surface) + reach);
+        _shoots = pattern.Touches.Any(touch => touch.Move == BallMove.Goal);
         // One that the feet play by turns, straight or not at all, lies between them.
         if (first.Move is BallMove.Stay or BallMove.Away or BallMove.Back && pattern.Touches.Length > 1 && pattern.Touches[1].Foot != first.Foot) _ball = _ball with { Right = 0 };
         var beats = pattern.Beats;
@@ -78,6 +87,13 @@ internal sealed class FloorMap
             {
                 case Between { Happening: Happening.Turn }:
                     Turn(NextTouch(beats, i));
+                    break;
+                case Between { Happening: Happening.Rolled }:
+                    Rolled(NextTouch(beats, i) ?? first);
+                    break;
+                case Between { Happening: Happening.Run }:
+                    _marks.Add(new MapMark(_player + new MapPoint(0, _turned ? 8 : -8), "run", null, _stops.Count, _turned));
+                    Wait();
                     break;
                 case Shown shown:
                     _marks.Add(new MapMark(_ball, shown.Written, shown.By, _stops.Count, _turned));
@@ -91,6 +107,28 @@ internal sealed class FloorMap
                     break;
             }
         }
+    }
+
+    // Feet that go round a ball which never moves: it lies before them.
+    private void ShowAlone(Pattern pattern)
+    {
+        _ball = Contact(Surface.Sole) with { Right = 0 };
+        foreach (var beat in pattern.Beats)
+        {
+            if (beat is Shown shown) _marks.Add(new MapMark(_ball, shown.Written, shown.By, 0, _turned));
+            Wait();
+        }
+    }
+
+    // From a helper who stands ahead, or beside the way to the goal; whatever was played there comes back.
+    private void Rolled(Touch next)
+    {
+        var helper = _player + For(next.Foot, _shoots ? BesideTheGoal : new(0, ToTheHelper));
+        _marks.Add(new MapMark(helper, "rolled", null, _stops.Count, _turned));
+        // The first ball and the one after a shot begin with the helper.
+        if (_stops is [] or [.., { Touch.Move: BallMove.Goal }]) _ball = helper;
+        else Roll(helper, _beat / 2, bow: 0);
+        Roll(Home(next.Foot) + For(next.Foot, Contact(next.Surface)), _beat, bow: 0);
     }
 
     private void Touch(Touch touch, Touch next, bool last)

@@ -17,6 +17,12 @@ public enum Happening
 
     /// <summary>The player turns round.</summary>
     Turn,
+
+    /// <summary>A helper plays the ball along the floor, back or for the first time.</summary>
+    Rolled,
+
+    /// <summary>The player runs without the ball: past it, round a marker, away and back.</summary>
+    Run,
 }
 
 /// <summary>A move of the foot or the body that does not touch the ball.</summary>

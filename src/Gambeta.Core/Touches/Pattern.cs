@@ -11,15 +11,18 @@ public sealed class Pattern : IEquatable<Pattern>
     private readonly string _written;
 
     /// <summary>Makes a pattern.</summary>
-    /// <exception cref="ArgumentException">There is no touch in it.</exception>
+    /// <exception cref="ArgumentException">No foot does anything in it.</exception>
     public Pattern(IEnumerable<Beat> beats)
     {
         Beats = [.. beats];
         Touches = [.. Beats.OfType<Contact>().Select(contact => contact.Touch)];
-        if (Touches.IsEmpty) throw new ArgumentException("A pattern has at least one touch.", nameof(beats));
+        var feet = Touches.IsEmpty ? [.. Beats.OfType<Shown>().Select(shown => shown.By)] : Touches.Select(touch => touch.Foot).ToImmutableArray();
+        if (feet.IsEmpty) throw new ArgumentException("In a pattern a foot does something.", nameof(beats));
+        Moves = feet.Length;
         PerRep = Count(Touches);
         Surfaces = [.. Touches.GroupBy(t => t.Surface).Select(g => new SurfaceCount(g.Key, g.Count()))];
-        Feet = Touches.All(t => t.Foot == Foot.Right) ? Feet.Right : Touches.All(t => t.Foot == Foot.Left) ? Feet.Left : Feet.Both;
+        Leads = feet[0].Alone();
+        Feet = feet.All(foot => foot == feet[0]) ? Leads : Feet.Both;
         _written = PatternWriter.Write(this);
     }
 
@@ -28,6 +31,9 @@ public sealed class Pattern : IEquatable<Pattern>
 
     /// <summary>The touches among the steps, first to last.</summary>
     public ImmutableArray<Touch> Touches { get; }
+
+    /// <summary>What a tempo counts in one rep: the touches, or the shams where the ball is not touched at all.</summary>
+    public int Moves { get; }
 
     /// <summary>Touches of each foot, or of that side of the body, in one rep. Headers are left out: they count towards nothing.</summary>
     public TouchCount PerRep { get; }
@@ -40,7 +46,7 @@ public sealed class Pattern : IEquatable<Pattern>
 
     /// <summary>True when the ball leaves the floor: such a pattern is drawn from the side.</summary>
     public bool InTheAir => Beats.Any(beat => beat
-        is Between { Happening: not Happening.Turn }
+        is Between { Happening: not (Happening.Turn or Happening.Rolled or Happening.Run) }
         or Contact { Touch.Move: BallMove.Up }
         or Contact { Touch.Surface: Surface.Thigh or Surface.Chest or Surface.Head or Surface.Shoulder });
 
@@ -51,7 +57,7 @@ public sealed class Pattern : IEquatable<Pattern>
     public Pattern Mirror() => new(Beats.Select(beat => beat.Mirror()));
 
     /// <summary>The foot that begins: what a pattern of two feet is named by where the sides are worked in turn.</summary>
-    public Feet Leads => Touches[0].Foot == Foot.Right ? Feet.Right : Feet.Left;
+    public Feet Leads { get; }
 
     /// <summary>The pattern as the given feet play it: mirrored when it is written for the other foot to lead.</summary>
     public Pattern For(Feet feet) => feet is Feet.Both || Leads == feet ? this : Mirror();
@@ -62,7 +68,7 @@ public sealed class Pattern : IEquatable<Pattern>
     public TouchCount Of(int touches)
     {
         ArgumentOutOfRangeException.ThrowIfNegative(touches);
-        return (PerRep * (touches / Touches.Length)) + Count(Touches.Take(touches % Touches.Length));
+        return Touches.IsEmpty ? default : (PerRep * (touches / Touches.Length)) + Count(Touches.Take(touches % Touches.Length));
     }
 
     /// <inheritdoc/>

@@ -7,8 +7,8 @@ namespace Gambeta.Core.Touches;
 /// Reads the notation of patterns: steps with commas between them, as in <c>R sole back, laces away</c>.
 /// <list type="bullet">
 /// <item>A touch is foot, surface, and where the ball goes. The foot is <c>R</c> or <c>L</c> and holds until another is named.</item>
-/// <item>A sham (<c>over</c>, <c>round</c>, <c>fake</c>, <c>dip</c>) is foot and word.</item>
-/// <item><c>hand</c>, <c>server</c>, <c>bounce</c>, <c>catch</c> and <c>turn</c> stand alone.</item>
+/// <item>A sham (<c>over</c>, <c>round</c>, <c>fake</c>, <c>dip</c>, <c>step</c>) is foot and word.</item>
+/// <item><c>hand</c>, <c>server</c>, <c>rolled</c>, <c>bounce</c>, <c>catch</c>, <c>turn</c> and <c>run</c> stand alone.</item>
 /// <item><c>x3</c> after a step repeats it; <c>~</c> at the end adds everything once more with the feet exchanged.</item>
 /// </list>
 /// </summary>
@@ -45,7 +45,7 @@ public static class PatternReader
         }
         if (mirrors) beats.AddRange([.. beats.Select(beat => beat.Mirror())]);
         if (beats.Count > MostBeats) throw new PatternException(Say("card-files.that-is-steps-a-pattern", ("beats", beats.Count), ("mostBeats", MostBeats)), 0, written.Length);
-        if (!beats.Any(beat => beat is Contact)) throw new PatternException(Say("card-files.a-pattern-has-at-least"), end, 0);
+        if (!beats.Any(beat => beat is Contact or Shown)) throw new PatternException(Say("card-files.a-pattern-has-at-least"), end, 0);
         return new Pattern(beats);
     }
 

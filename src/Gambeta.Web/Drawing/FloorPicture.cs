@@ -8,7 +8,8 @@ namespace Gambeta.Web.Drawing;
 /// <summary>A map of the floor: shoes from above with the parts that touch lit, the ball's places numbered, its way.</summary>
 internal static class FloorPicture
 {
-    private const double Tile = 30, ShoeScale = 0.15;
+    // Half the width of a letter of a mark, as it is set in the style sheet.
+    private const double Tile = 30, ShoeScale = 0.15, HalfALetter = 1.8;
 
     public static void Write(TextWriter writer, TouchMap map)
     {
@@ -92,15 +93,16 @@ internal static class FloorPicture
     // Shams at one place are read in one line beside it: "round, left round".
     private static void Marks(TextWriter writer, TouchMap map, MapFrame frame, IReadOnlyList<MapMark> marks)
     {
-        var at = marks[0].Key == "turn" ? Clear(map, frame, marks[0].At) : marks[0].At;
+        var at = marks[0].Key is "turn" or "run" ? Clear(map, frame, marks[0].At) : marks[0].At;
         var (x, y) = (frame.X(at), frame.Y(at));
         foreach (var (mark, i) in marks.Select((mark, i) => (mark, i)))
         {
             var foot = mark.Foot?.ToKey() ?? "none";
             if (mark.Key is "over" or "round") writer.Write($"<circle class=\"sham {foot}\" cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(MapBalls.Radius + 4 + (i * 3))}\"/>");
         }
-        var words = string.Join(", ", marks.Select(mark => mark.Foot is { } foot ? $"{foot.Label()} {MapWords.Mark(mark)}" : MapWords.Mark(mark)));
-        writer.Write($"<text class=\"mark\" x=\"{Svg.N(Math.Clamp(x, 18, frame.Width - 18))}\" y=\"{Svg.N(Math.Max(7, y - MapBalls.Radius - 6 - (marks.Count * 3)))}\">{words}</text>");
+        var words = string.Join(", ", marks.Select(mark => mark.Foot is { } foot ? $"{foot.Label()} {MapWords.Mark(mark)}" : MapWords.Mark(mark)).Distinct());
+        var half = Math.Min(frame.Width / 2, Math.Max(18, words.Length * HalfALetter));
+        writer.Write($"<text class=\"mark\" x=\"{Svg.N(Math.Clamp(x, half, frame.Width - half))}\" y=\"{Svg.N(Math.Max(7, y - MapBalls.Radius - 6 - (marks.Count * 3)))}\">{words}</text>");
     }
 
     // The word for a turn stands where the player does, or as near to it as no ball lies.

@@ -10,6 +10,8 @@ internal static class MapBalls
 
     private const double SamePlace = 9;
 
+    private const int MostNumbers = 3;
+
     public static void Write(TextWriter writer, TouchMap map, MapFrame frame)
     {
         var balls = new List<(MapStop First, List<int> Numbers, int Beside)>();
@@ -22,7 +24,8 @@ internal static class MapBalls
         foreach (var (first, numbers, beside) in balls)
         {
             var (x, y) = (frame.X(first.At) + (beside * Radius * 1.7), frame.Y(first.At) - (beside * Radius * 0.8));
-            var words = string.Join("·", numbers);
+            // More than a ball has room for are named in the list beside the map.
+            var words = numbers.Count <= MostNumbers ? string.Join("·", numbers) : $"{numbers[0]}…{numbers[^1]}";
             writer.Write($"<g class=\"stop {first.Touch.Foot.ToKey()}\"><circle cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(Radius)}\"/>");
             writer.Write($"<text x=\"{Svg.N(x)}\" y=\"{Svg.N(y + 2.7)}\" class=\"n{Math.Min(3, numbers.Count)}\">{words}</text></g>");
         }

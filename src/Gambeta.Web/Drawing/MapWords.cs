@@ -41,11 +41,15 @@ public static class MapWords
         Between { Happening: Happening.Server } => Say("pictures.from-a-helpers-hands"),
         Between { Happening: Happening.Bounce } => Say("pictures.bounces-once"),
         Between { Happening: Happening.Catch } => Say("pictures.caught"),
+        Between { Happening: Happening.Rolled } => Say("pictures.rolled-by-a-helper"),
+        Between { Happening: Happening.Run } => Say("pictures.run-without-the-ball"),
         _ => Say("pictures.turn-round"),
     };
 
     /// <summary>The text alternative.</summary>
     public static string Alternative(TouchMap map) =>
-        string.Join("; ", map.Stops.Select(stop => $"{stop.Number} {Side(stop.Touch)}{stop.Touch.Surface.Label()}, {Way(stop.Touch.Move)}")) is var touches
+        (map.Stops.IsEmpty
+            ? string.Join("; ", map.Marks.Select(mark => $"{mark.Foot?.Label()} {Mark(mark)}"))
+            : string.Join("; ", map.Stops.Select(stop => $"{stop.Number} {Side(stop.Touch)}{stop.Touch.Surface.Label()}, {Way(stop.Touch.Move)}"))) is var touches
         && map.View == MapView.Floor ? Say("pictures.the-floor-from-above", ("touches", touches)) : Say("pictures.from-the-side", ("touches", touches));
 }
