@@ -9,14 +9,16 @@ public class ShelfTests
 {
     private static readonly Gen<ShelfChoice> AnyChoice = Gen.Select(
         Maybe(Gen.Enum<Family>()), Gen.Enum<Surface>().Array[0, 2], Maybe(Gen.Enum<FeetPlan>()), Maybe(Gen.Enum<Level>()),
-        Gen.Select(Gen.Int[0, 3].Select(i => (Places)(i == 0 ? 0 : 1 << (i == 2 ? 3 : i - 1))), Maybe(Gen.Int[0, ShelfChoice.Rooms.Length - 1].Select(i => ShelfChoice.Rooms[i])), Maybe(Gen.Int[0, ShelfChoice.MinutesAtHand.Length - 1].Select(i => ShelfChoice.MinutesAtHand[i])),
+        Gen.Select(Maybe(Gen.Enum<Opponent>()), Gen.Bool), Gen.Select(Gen.Int[0, 3].Select(i => (Places)(i == 0 ? 0 : 1 << (i == 2 ? 3 : i - 1))), Maybe(Gen.Int[0, ShelfChoice.Rooms.Length - 1].Select(i => ShelfChoice.Rooms[i])), Maybe(Gen.Int[0, ShelfChoice.MinutesAtHand.Length - 1].Select(i => ShelfChoice.MinutesAtHand[i])),
             Gen.Enum<GearKind>().Array[0, 3], Gen.Int[0, 3].Select(i => ((string[])["", "sole", "roll sto", "nothing has this"])[i])))
-        .Select((family, surfaces, feet, level, more) => new ShelfChoice
+        .Select((family, surfaces, feet, level, against, more) => new ShelfChoice
         {
             Family = family,
             Surfaces = [.. surfaces],
             Feet = feet,
             Level = level,
+            Opponent = against.Item1,
+            DoubleMoves = against.Item2,
             Place = more.Item1,
             Room = more.Item2,
             Minutes = more.Item3,
@@ -38,6 +40,8 @@ public class ShelfTests
         foreach (var surface in Enum.GetValues<Surface>()) counts.Surfaces[(int)surface].ShouldBe(Left(choice with { Surfaces = choice.Surfaces.Add(surface) }));
         foreach (var feet in Enum.GetValues<FeetPlan>()) counts.Feet[(int)feet].ShouldBe(Left(choice with { Feet = feet }));
         foreach (var level in Enum.GetValues<Level>()) counts.Levels[(int)level].ShouldBe(Left(choice with { Level = level }));
+        foreach (var opponent in Enum.GetValues<Opponent>()) counts.Opponents[(int)opponent].ShouldBe(Left(choice with { Opponent = opponent }));
+        counts.DoubleMoves.ShouldBe(Left(choice with { DoubleMoves = true }));
         Places[] places = [Places.Indoors, Places.Patio, Places.Garden, Places.Wall, Places.Goal];
         for (var i = 0; i < places.Length; i++) counts.Places[i].ShouldBe(Left(choice with { Place = places[i] }));
         for (var i = 0; i < counts.Rooms.Length; i++) counts.Rooms[i].ShouldBe(Left(choice with { Room = ShelfChoice.Rooms[i] }));
@@ -77,6 +81,66 @@ public class ShelfTests
         Ids(new ShelfChoice { Age = 11, Surfaces = [Surface.Head] }).ShouldBeEmpty();
         Ids(new ShelfChoice { Age = 12, Surfaces = [Surface.Head] }).ShouldNotBeEmpty();
 
-        static IEnumerable<string> Ids(ShelfChoice choice) => All.Find(choice, Level.Steady, headingAllowed: true).Ready.Select(item => item.Card.Id);
     }
+
+    [Theory]
+    [InlineData("keepy", "juggling-streak")]
+    [InlineData("keepy-ups", "juggling-streak")]
+    [InlineData("step over", "step-over-away")]
+    [InlineData("stepover", "step-over-away")]
+    [InlineData("Scissors", "scissors")]
+    [InlineData("chop", "out-and-chop-across")]
+    [InlineData("cone", "figure-of-eight")]
+    [InlineData("rebounder", "one-touch-wall")]
+    [InlineData("weak foot", "one-touch-wall-other-foot")]
+    [InlineData("toe poke", "pop-up-and-kill")]
+    [InlineData("slalom", "weave-both-feet")]
+    [InlineData("goalie", "wall-keeper-low")]
+    [InlineData("shooting", "strike-corners")]
+    public void Words_of_the_field_find_the_card(string typed, string card)
+    {
+        var view = All.Find(new ShelfChoice { Words = typed }, Level.Steady, headingAllowed: true);
+        view.Ready.Select(item => item.Card.Id).ShouldContain(card);
+        view.ReadAs.ShouldBeNull();
+        // A word for some cards is none for all.
+        view.Ready.Length.ShouldBeLessThan(Cards.All.Cards.Length / 2);
+    }
+
+    [Theory]
+    [InlineData("jugling", "juggling-streak", "juggling")]
+    [InlineData("jgugling", "juggling-streak", "juggling")]
+    [InlineData("scisors", "scissors", "scissors")]
+    [InlineData("ouside", "outsides-down-the-lane", "outside")]
+    [InlineData("keppy", "juggling-streak", "keepy")]
+    public void A_slip_in_typing_is_forgiven_and_told(string typed, string card, string readAs)
+    {
+        var view = All.Find(new ShelfChoice { Words = typed }, Level.Steady, headingAllowed: true);
+        view.ReadAs.ShouldBe(readAs);
+        view.Ready.Select(item => item.Card.Id).ShouldContain(card);
+    }
+
+    [Fact]
+    public void What_is_near_to_nothing_stays_as_it_was_typed_and_every_synonym_means_a_card()
+    {
+        foreach (var typed in new[] { "xyz", "qqqqqqqq", "ab", new string('k', 60), "  ", "ball.*(" })
+        {
+            var view = All.Find(new ShelfChoice { Words = typed }, Level.Steady, headingAllowed: true);
+            view.ReadAs.ShouldBeNull(typed);
+        }
+        Synonyms.Shipped.Meanings.Where(means => !Ids(new ShelfChoice { Words = means }).Any()).ShouldBeEmpty();
+        var broken = Should.Throw<CatalogueException>(() => new Synonyms("own.yaml", new StringReader("- { means: juggling, sid: [a] }")));
+        broken.Message.ShouldContain("own.yaml, line 1");
+    }
+
+    [Fact]
+    public void Feints_are_found_by_where_the_opponent_stands()
+    {
+        foreach (var opponent in Enum.GetValues<Opponent>()) Ids(new ShelfChoice { Opponent = opponent }).Count().ShouldBeGreaterThan(3, opponent.ToKey());
+        Ids(new ShelfChoice { Opponent = Opponent.AtTheSide, DoubleMoves = true }).Count().ShouldBe(4);
+        // Every feint says where.
+        Cards.All.Cards.Where(card => card.Family == Family.Feints && card.Opponent is null).ShouldBeEmpty();
+        CardWriter.Write(Cards.All.Find("behind-double-fake")!).ShouldContain("opponent: \"behind\"\n  moves: \"two\"");
+    }
+
+    private static IEnumerable<string> Ids(ShelfChoice choice) => All.Find(choice, Level.Steady, headingAllowed: true).Ready.Select(item => item.Card.Id);
 }

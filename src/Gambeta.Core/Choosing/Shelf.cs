@@ -8,13 +8,19 @@ namespace Gambeta.Core.Choosing;
 /// <summary>All cards of a catalogue, made ready to be narrowed down and counted in one pass.</summary>
 public sealed class Shelf
 {
-    private const int Family = 0, Surfaces = 1, Feet = 2, Place = 3, Room = 4, Minutes = 5, Level = 6, Age = 7, Words = 8, Parts = 9;
+    private const int Family = 0, Surfaces = 1, Feet = 2, Place = 3, Room = 4, Minutes = 5, Level = 6, Age = 7, Words = 8, Opponents = 9, Doubles = 10, Parts = 11;
 
     private static readonly ImmutableArray<Places> AllPlaces = [.. Enum.GetValues<Places>().Where(p => p != Places.None)];
 
     private readonly ImmutableArray<Entry> _entries;
 
-    internal Shelf(DrillCatalogue catalogue) => _entries = [.. catalogue.Cards.Select(card => new Entry(card))];
+    private readonly Vocabulary _vocabulary;
+
+    internal Shelf(DrillCatalogue catalogue)
+    {
+        _entries = [.. catalogue.Cards.Select(card => new Entry(card))];
+        _vocabulary = new Vocabulary(_entries.SelectMany(entry => entry.Text.Split(' ', StringSplitOptions.RemoveEmptyEntries)));
+    }
 
     /// <summary>
     /// The cards that a choice leaves and, beside every other choice, how many that one would leave. A card that fails in
@@ -28,7 +34,8 @@ public sealed class Shelf
         var tally = new Tally();
         var ready = ImmutableArray.CreateBuilder<ShelfCard>();
         var lacking = new List<ShelfCard>();
-        var words = choice.Words.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var typed = Entry.Plain(choice.Words).Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        var words = Array.ConvertAll(typed, _vocabulary.Nearest);
         var surfaces = choice.Surfaces.Aggregate(0, (mask, surface) => mask | (1 << (int)surface));
         var gear = choice.Gear?.Aggregate(1 << (int)GearKind.Ball, (mask, kind) => mask | (1 << (int)kind));
         var headingOff = 0;
@@ -50,6 +57,8 @@ public sealed class Shelf
             fails[Level] = choice.Level is { } level && entry.Card.From > level;
             fails[Age] = entry.Card.LeastAge > choice.Age;
             fails[Words] = !entry.Has(words);
+            fails[Opponents] = choice.Opponent is { } opponent && entry.Card.Opponent != opponent;
+            fails[Doubles] = choice.DoubleMoves && !entry.Card.IsDoubleMove;
             var failed = fails.Count(true);
             if (failed <= 1) tally.Add(entry, failed == 0 ? -1 : fails.IndexOf(true), seconds);
             if (failed > 0) continue;
@@ -60,14 +69,13 @@ public sealed class Shelf
             if (missing == 0) ready.Add(entry.AsReady);
             else lacking.Add(new ShelfCard(entry.Card, [.. entry.Card.Gear.Where(item => (missing & (1 << (int)item.Kind)) != 0)]));
         }
-        return new ShelfView(ready.ToImmutable(), [.. lacking.OrderBy(card => card.Missing.Length)], tally.Counts, headingOff);
+        return new ShelfView(ready.ToImmutable(), [.. lacking.OrderBy(card => card.Missing.Length)], tally.Counts, headingOff,
+            words.AsSpan().SequenceEqual(typed) ? null : string.Join(' ', words));
     }
 
     /// <summary>A card with everything that is compared, worked out once.</summary>
     private sealed class Entry
     {
-        private readonly string _text;
-
         public Entry(DrillCard card)
         {
             Card = card;
@@ -75,10 +83,17 @@ public sealed class Shelf
             Surfaces = card.Pattern.Surfaces.Aggregate(0, (mask, s) => mask | (1 << (int)s.Surface));
             Gear = card.Gear.Aggregate(0, (mask, item) => mask | (1 << (int)item.Kind));
             Seconds = [.. Enum.GetValues<Level>().Select(l => DoseArithmetic.Amount(card, card.Doses[l], Foot.Right, card.Tempo.Steady).Total.TotalSeconds)];
-            _text = " " + string.Join(' ',
-                [card.Name, card.Purpose, card.Family.ToKey(), .. card.Cues, .. card.Pattern.Surfaces.Select(s => s.Surface.ToKey())])
-                .ToLowerInvariant().Replace('-', ' ');
+            // What the card is, not how it is said: a cue that names a wall makes no wall drill.
+            var what = Plain(string.Join(' ',
+                [card.Name, card.Purpose, card.Family.ToKey(), card.Feet.ToKey(), .. card.Pattern.Surfaces.Select(s => s.Surface.ToKey()), .. card.Gear.Select(item => item.Kind.ToKey())]));
+            Text = $" {what} {string.Join(' ', Synonyms.Shipped.Of(what))} {Plain(string.Join(' ', card.Cues))}";
         }
+
+        /// <summary>All words by which the card is found, each behind a space.</summary>
+        public string Text { get; }
+
+        /// <summary>Words as they are compared: small, hyphens and signs left out.</summary>
+        public static string Plain(string words) => new([.. words.ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : ' ')]);
 
         public DrillCard Card { get; }
 
@@ -94,8 +109,8 @@ public sealed class Shelf
         {
             foreach (var word in words)
             {
-                var at = _text.IndexOf(word, StringComparison.Ordinal);
-                while (at > 0 && _text[at - 1] != ' ') at = _text.IndexOf(word, at + 1, StringComparison.Ordinal);
+                var at = Text.IndexOf(word, StringComparison.Ordinal);
+                while (at > 0 && Text[at - 1] != ' ') at = Text.IndexOf(word, at + 1, StringComparison.Ordinal);
                 if (at < 0) return false;
             }
             return true;
@@ -114,7 +129,10 @@ public sealed class Shelf
         private readonly int[] _levels = new int[Enum.GetValues<Level>().Length];
         private readonly int[] _ages = new int[ShelfChoice.Ages.Length];
 
-        public ShelfCounts Counts => new([.. _families], [.. _surfaces], [.. _feet], [.. _places], [.. _gear], [.. _rooms], [.. _minutes], [.. _levels], [.. _ages]);
+        private readonly int[] _opponents = new int[Enum.GetValues<Opponent>().Length];
+        private int _doubles;
+
+        public ShelfCounts Counts => new([.. _families], [.. _surfaces], [.. _feet], [.. _places], [.. _gear], [.. _rooms], [.. _minutes], [.. _levels], [.. _ages], [.. _opponents], _doubles);
 
         /// <summary>Counts a card in every part, or in the only one in which it fails.</summary>
         public void Add(Entry entry, int only, double seconds)
@@ -152,6 +170,8 @@ public sealed class Shelf
             {
                 for (var i = (int)card.From; i < _levels.Length; i++) _levels[i]++;
             }
+            if (only is -1 or Opponents && card.Opponent is { } opponent) _opponents[(int)opponent]++;
+            if (only is -1 or Doubles && card.IsDoubleMove) _doubles++;
             if (only is -1 or Age)
             {
                 for (var i = 0; i < _ages.Length; i++)

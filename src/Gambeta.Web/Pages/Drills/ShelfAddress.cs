@@ -23,6 +23,8 @@ public static class ShelfAddress
         Minutes = ShelfChoice.MinutesAtHand.Where(minutes => minutes.ToString(CultureInfo.InvariantCulture) == query["minutes"]).Select(minutes => (int?)minutes).FirstOrDefault(),
         Level = Addresses.Read<Level>(query["level"]),
         Age = int.TryParse(query["age"], NumberStyles.None, CultureInfo.InvariantCulture, out var age) && age is >= 4 and <= 18 ? age : null,
+        Opponent = Addresses.Read<Opponent>(query["opponent"]),
+        DoubleMoves = query["moves"] == "two",
         Words = query["words"].ToString() is { Length: <= 60 } words ? words.Trim() : "",
     };
 
@@ -40,6 +42,8 @@ public static class ShelfAddress
         if (choice.Minutes is { } minutes) parts.Add(string.Create(CultureInfo.InvariantCulture, $"minutes={minutes}"));
         if (choice.Level is { } level) parts.Add("level=" + level.ToAddress());
         if (choice.Age is { } age) parts.Add(string.Create(CultureInfo.InvariantCulture, $"age={age}"));
+        if (choice.Opponent is { } opponent) parts.Add("opponent=" + opponent.ToAddress());
+        if (choice.DoubleMoves) parts.Add("moves=two");
         if (choice.Words.Length > 0) parts.Add("words=" + Uri.EscapeDataString(choice.Words));
         return parts.Count == 0 ? "/drills" : "/drills?" + string.Join('&', parts);
     }
