@@ -78,6 +78,8 @@ public static class DemoHousehold
         await work.ExecuteAsync("update household set name_key = 'demo', created_at = @now where household_id = @Id", new { Id, now = now.UtcDateTime });
         var year = now.Year;
         await HouseholdStore.AddPlayerAsync(work, new Player(Irune, "Irune", year - 11, Foot.Right, Level.Steady));
+        await HouseholdStore.SetGrownUpWordAsync(work, "BALL");
+        foreach (var favourite in new[] { "turn-outside-hook", "step-over-away" }) await FavouriteStore.MarkAsync(work, Irune, favourite, isFavourite: true);
         await HouseholdStore.AddPlayerAsync(work, new Player(Benat, "Beñat", year - 8, Foot.Left, Level.FirstWeeks));
         var irune = new ModelPlayer { Id = Irune, Preferred = Foot.Right, StartSkill = 0.38, EndSkill = 0.66, OtherFootStart = 0.72 };
         var benat = new ModelPlayer { Id = Benat, Preferred = Foot.Left, StartSkill = 0.08, EndSkill = 0.34, OtherFootStart = 0.60 };
@@ -105,7 +107,7 @@ public static class DemoHousehold
     private static Layout LandingZigzag(DrillCatalogue catalogue)
     {
         var card = catalogue.Find("zigzag-and-home")!;
-        return Fit.Of(card.Layout!, RunOff.Of(card), Landing).Placed with { Key = "yard-landing", Name = "Landing zigzag" };
+        return Fit.Of(card.Layout!, RunOff.Of(card, Landing), Landing).Placed with { Key = "yard-landing", Name = "Landing zigzag" };
     }
 
     // The landing behind the bakery has the oven wall at its far side; Irune's pace was walked along a tape seven weeks ago.

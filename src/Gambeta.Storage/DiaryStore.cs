@@ -127,7 +127,7 @@ public static class DiaryStore
     /// <summary>Most records that a page reads: ten drills a week on layouts of their own for a year, the ones set last.</summary>
     public const int MostKeys = 500;
 
-    private static readonly string LatestStandingSql = $"{StandingSql} order by made_at desc limit {MostKeys}";
+    internal static readonly string LatestStandingSql = $"{StandingSql} order by made_at desc limit {MostKeys}";
 
     private const string LastDaysSql = "select drill, last_day from drill_played where household_id = @Household and player_id = @player";
 

@@ -17,7 +17,7 @@ public static class HouseholdFile
 
     private const string Household =
         """
-        select jsonb_build_object('id', household_id, 'name', name, 'madeAt', created_at, 'timeZone', time_zone, 'heading', heading, 'units', units, 'otherFoot', other_foot,
+        select jsonb_build_object('id', household_id, 'name', name, 'madeAt', created_at, 'timeZone', time_zone, 'heading', heading, 'units', units, 'otherFoot', other_foot, 'grownUpWord', grown_up_word,
           'sounds', sounds, 'weekStartsOn', week_starts_on, 'clipPenaltySeconds', clip_penalty) from household where household_id = @Household
         """;
 
@@ -25,6 +25,7 @@ public static class HouseholdFile
     private static readonly (string Name, string From, string Form, string Order)[] Lists =
     [
         ("players", "player", "'id', player_id, 'nickname', nickname, 'birthYear', birth_year, 'preferredFoot', preferred_foot, 'level', level, 'joinedAt', joined_at", "joined_at, player_id"),
+        ("favourites", "favourite", "'player', player_id, 'drill', drill_id, 'markedAt', marked_at", "marked_at, player_id, drill_id"),
         ("paces", "pace", "'player', player_id, 'measuredOn', measured_on, 'metres', metres, 'source', source", "player_id, measured_on"),
         ("things", "thing", "'thing', thing, 'number', number", "thing"),
         ("spaces", "space", "'id', space_id, 'name', name, 'kind', kind, 'width', width, 'length', length, 'ground', ground, 'wallSide', wall_side, 'wallWidth', wall_width, 'wallHeight', wall_height, 'behind', behind, 'madeAt', made_at, 'retiredAt', retired_at", "made_at, space_id"),

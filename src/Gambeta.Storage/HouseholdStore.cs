@@ -99,7 +99,7 @@ public static class HouseholdStore
     private const string LookSql =
         $"""
         {GambetaDatabase.EnterSql};
-        select h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, h.clip_penalty, h.demo_until, h.recovery_hash is not null has_recovery,
+        select h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, h.clip_penalty, h.demo_until, h.recovery_hash is not null has_recovery, h.grown_up_word,
           s.last_used_at, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
         from household h
         join sign_in s on s.household_id = h.household_id and s.sign_in_id = @signIn and s.made_at >= @ended
@@ -116,11 +116,15 @@ public static class HouseholdStore
         {
             isStale = row.LastUsedAt < now.UtcDateTime.AddHours(-1);
             view ??= new HouseholdView(
-                row.Name, row.Heading, row.DrillsVersion, row.DemoUntil is not null, row.HasRecovery, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty), []);
+                row.Name, row.Heading, row.DrillsVersion, row.DemoUntil is not null, row.HasRecovery, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty), []) { GrownUpWord = row.GrownUpWord };
             if (row.PlayerId is { } id) view.Players.Add(new Player(id, row.Nickname!, row.BirthYear, Stored.Word<Foot>(row.PreferredFoot!), Stored.Word<Level>(row.Level!)));
         }
         return (view, isStale);
     }
+
+    /// <summary>Keeps the word that its grown-ups know.</summary>
+    public static Task SetGrownUpWordAsync(HouseholdWork work, string word) => work.ExecuteAsync(
+        "update household set grown_up_word = @word where household_id = @Household", new { work.Household, word });
 
     /// <summary>Turns heading on or off.</summary>
     public static Task SetHeadingAsync(HouseholdWork work, bool heading) => work.ExecuteAsync(
@@ -167,6 +171,7 @@ public static class HouseholdStore
         public string Name { get; init; } = "";
         public string TimeZone { get; init; } = "";
         public bool Heading { get; init; }
+        public string? GrownUpWord { get; init; }
         public int DrillsVersion { get; init; }
         public string Units { get; init; } = "";
         public string OtherFoot { get; init; } = "";

@@ -65,6 +65,10 @@ public static class SessionStore
     ];
 
     /// <summary>Writes down that practice may go on.</summary>
-    public static Task ClearPainsAsync(HouseholdWork work, Guid player, DateOnly day) => work.ExecuteAsync(
-        "update pain set cleared_on = @day where household_id = @Household and player_id = @player and cleared_on is null", new { work.Household, player, day });
+    public static Task ClearPainsAsync(HouseholdWork work, Guid player, DateOnly day, IReadOnlyCollection<Guid>? pains = null) => work.ExecuteAsync(
+        """
+        update pain set cleared_on = @day
+        where household_id = @Household and player_id = @player and cleared_on is null and (@pains::uuid[] is null or pain_id = any(@pains))
+        """,
+        new { work.Household, player, day, pains = pains?.ToArray() });
 }

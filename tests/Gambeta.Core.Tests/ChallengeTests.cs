@@ -149,7 +149,7 @@ public class ChallengeTests
     {
         var set = Played("one-touch-wall", "r100 r100 x100 r100 r100 r100 x50 r100", 30, Feet.Right, planned: 30);
         set.Result.ShouldBe(new PassesResult(3, 2));
-        Marks(set).ShouldBe([("longest run", 3), ("passes a minute", 12)]);
+        Marks(set).ShouldBe([("longest run", 3), ("passes a minute 30", 12)]);
         ((PassesResult)Played("one-touch-wall", "x100", 30, Feet.Right, planned: 30).Result).LongestRun.ShouldBe(0);
     }
 

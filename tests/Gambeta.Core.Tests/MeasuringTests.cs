@@ -90,7 +90,7 @@ public class MeasuringTests
         var (way, feet) = (Ways.Of(measuredBy), Enum.Parse<Feet>(example["feet"]!.GetValue<string>(), ignoreCase: true));
         var seconds = example["seconds"]?.GetValue<double>() ?? 30;
         var line = string.Join(' ', example["events"]!.GetValue<string>().Split(' ').Select(word => word.Contains('#') ? word + ":10" : word + "10"));
-        var draft = Tally.Of(measuredBy, feet, new ChallengeRules(4, [1, 1, 2, 2, 3]), PlayNotation.Read(line), seconds, timed: true);
+        var draft = Tally.Of(measuredBy, feet, new ChallengeRules(4, [1, 1, 2, 2, 3], []), PlayNotation.Read(line), seconds, timed: true);
         var counted = JsonSerializer.SerializeToNode(draft, JsonSerializerOptions.Web)!;
         // Strikes are zones here and hits there: the browser's form knows no zones.
         if (draft.StrikeZones is { } zones) (counted["reps"], counted["slips"]) = (zones.Count(zone => zone > 0), zones.Count(zone => zone == 0));

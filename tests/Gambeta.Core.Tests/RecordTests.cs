@@ -146,6 +146,6 @@ public class RecordTests
         ], most: 3);
         nearest.Select(n => (n.Best.Value, n.Form, n.ToBeat)).ShouldBe([(20.0m, 20.5m, 19.9m), (40m, 38m, 41m)]);
         nearest[0].Gap.ShouldBe(0.025m);
-        new Measure(MeasureKind.PassesAMinute).ToBeat(41.3m).ShouldBe(42);
+        new Measure(MeasureKind.PassesAMinute, 40).ToBeat(40.5m).ShouldBe(40.6m);
     }
 }

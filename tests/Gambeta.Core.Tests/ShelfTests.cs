@@ -96,7 +96,7 @@ public class ShelfTests
     [InlineData("toe poke", "pop-up-and-kill")]
     [InlineData("slalom", "weave-both-feet")]
     [InlineData("goalie", "wall-keeper-low")]
-    [InlineData("shooting", "strike-corners")]
+    [InlineData("shooting", "strike-low-corners")]
     public void Words_of_the_field_find_the_card(string typed, string card)
     {
         var view = All.Find(new ShelfChoice { Words = typed }, Level.Steady, headingAllowed: true);

@@ -48,7 +48,7 @@ public class TouchMapTests
     [InlineData(25, 60, 1.4)]
     public void A_ball_leaves_the_floor_with_four_fifths_of_its_speed(double from, double to, double seconds)
     {
-        var first = FreeFlight.TimeToBounce(from, to, seconds);
+        var first = FreeFlight.TimeToBounce(from, to, seconds)!.Value;
         FreeFlight.SpeedFor(from, 0, first).ShouldBeGreaterThan(0, "sent up, not down");
         var comes = (FreeFlight.G * first) - FreeFlight.SpeedFor(from, 0, first);
         FreeFlight.SpeedFor(0, to, seconds - first).ShouldBe(0.8 * comes, 0.01);
@@ -61,6 +61,26 @@ public class TouchMapTests
         map.Paths[0].Seconds.ShouldBe(FreeFlight.FallTime(90), 1e-9);
         map.Paths[0].Rise.ShouldBe(0, 1e-9);
         map.Paths[1].Rise.ShouldBe(90 * 0.64, 0.01);
+    }
+
+    [Fact]
+    public void No_card_shows_a_ball_that_gains_by_bouncing()
+    {
+        var gains = new List<string>();
+        foreach (var card in Cards.All.Cards.Where(card => card.Pattern.InTheAir))
+        {
+            foreach (var tempo in new[] { card.Tempo.Slow, card.Tempo.Steady, card.Tempo.Fast })
+            {
+                var map = TouchMap.Of(card.Pattern, tempo);
+                foreach (var (down, up) in map.Paths.Zip(map.Paths.Skip(1)).Where(pair => pair is { First.Kind: PathKind.Flight, Second.Kind: PathKind.Flight } && map.Marks.Any(mark => mark.Key == "bounce" && mark.At == pair.First.To)))
+                {
+                    var comes = (FreeFlight.G * down.Seconds) - FreeFlight.SpeedFor(down.From.Up, down.To.Up, down.Seconds);
+                    var goes = FreeFlight.SpeedFor(up.From.Up, up.To.Up, up.Seconds);
+                    if (goes > (FreeFlight.Bounce * comes) + 0.01) gains.Add($"{card.Id} at {tempo.TouchesAMinute}: comes {comes:0}, goes {goes:0} from {down.From.Up:0} to {up.To.Up:0} in {down.Seconds:0.00}+{up.Seconds:0.00}");
+                }
+            }
+        }
+        gains.ShouldBeEmpty();
     }
 
     [Fact]

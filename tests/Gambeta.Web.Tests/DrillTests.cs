@@ -44,6 +44,45 @@ public class DrillTests(TestServer server)
     }
 
     [Fact]
+    public async Task A_favourite_stands_on_top_of_the_shelf_for_its_player_alone()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        (await browser.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
+        foreach (var _ in new[] { 1, 2 })
+        {
+            var (status, _) = await browser.SubmitAsync("/drills/scissors", "/drills/scissors?handler=Favourite", new() { ["favourite"] = "true" });
+            status.ShouldBe(HttpStatusCode.Redirect);
+        }
+        var shelf = await browser.PageAsync("/drills");
+        shelf.ShouldContain("Your own turn: none yet. Your own feint: Scissors and away.");
+        shelf.IndexOf("href=\"/drills/scissors\"", StringComparison.Ordinal).ShouldBeInRange(1, shelf.IndexOf("href=\"/drills/toe-taps\"", StringComparison.Ordinal));
+        (await browser.PageAsync("/drills/scissors")).ShouldContain("aria-pressed=\"true\"");
+        (await browser.PageAsync("/drills?opponent=in-front&moves=two")).ShouldContain("Double move, step-over then cut");
+
+        var stranger = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        (await stranger.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
+        (await browser.SubmitAsync("/drills/scissors", "/drills/no-such-drill?handler=Favourite", new() { ["favourite"] = "true" })).Status.ShouldBe(HttpStatusCode.NotFound);
+        await browser.SubmitAsync("/drills/scissors", "/drills/scissors?handler=Favourite", new() { ["favourite"] = "false" });
+        (await browser.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
+    }
+
+    [Fact]
+    public async Task Two_drills_are_joined_looked_over_and_kept()
+    {
+        var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        (await browser.PageAsync("/drills/own?first=v-cut")).ShouldContain("value=\"V-cut, foot to foot\"");
+        var (status, page) = await browser.SubmitAsync("/drills/own", "/drills/own?handler=Join", new() { ["parts"] = "V-cut, foot to foot" });
+        (status, page.Contains("Two or three drills are joined", StringComparison.Ordinal)).ShouldBe((HttpStatusCode.UnprocessableEntity, true));
+        (_, page) = await browser.SubmitAsync("/drills/own", "/drills/own?handler=Join", new() { ["parts"] = "V-cat" });
+        page.ShouldContain("No drill is called “V-cat”.");
+        var form = await browser.PageAsync("/drills/own/edit?join=v-cut&join=l-turn-on-the-spot");
+        form.ShouldContain("R sole back, inside inward, L sole back, inside behind, R laces away ~");
+        form.ShouldContain("L-turn on the spot\" maxlength");
+        (await browser.GetAsync("/drills/own/edit?join=game-bottle-dribble-home&join=juggling-on-the-run")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
     public async Task A_map_is_drawn_by_the_core_and_a_mistake_is_pointed_at()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());

@@ -140,13 +140,13 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/sittings", "household/sign-ins",
+        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
     private static readonly string[] TakeNone =
     [
-        "", "index", "today", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/erase",
+        "", "index", "today", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/grown-up", "household/erase",
         "household/settings", "household/password", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
     ];
 
@@ -227,8 +227,8 @@ public class HouseholdsApartTests(TestServer server)
         (await browser.PostAsync("/api/checks", new { session = Guid.NewGuid(), space = theirSpace, at = DateTimeOffset.UtcNow, items = new[] { "floor clear" } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/counts", new { set = theirSet, change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId })).Status.ShouldBe(HttpStatusCode.NotFound);
-        var about = new { session, player = theirs.PlayerId, at = DateTimeOffset.UtcNow, item = 0, drill = "toe-taps", control = "easy", effort = 3, id = Guid.NewGuid(), part = "knee" };
-        foreach (var address in new[] { "/api/answers", "/api/ends", "/api/pains", "/api/sittings" }) (await browser.PostAsync(address, about)).Status.ShouldBe(HttpStatusCode.NotFound, address);
+        var about = new { session, player = theirs.PlayerId, at = DateTimeOffset.UtcNow, item = 0, drill = "toe-taps", control = "easy", effort = 3, id = Guid.NewGuid(), part = "knee", pains = new[] { Guid.NewGuid() }, word = "BALL" };
+        foreach (var address in new[] { "/api/answers", "/api/ends", "/api/pains", "/api/pains/cleared", "/api/sittings" }) (await browser.PostAsync(address, about)).Status.ShouldBe(HttpStatusCode.NotFound, address);
         var run = new Dictionary<string, object?>(Played.Post(mine, null, 20)) { ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["layout"] = theirLayout };
         (await browser.PostAsync("/api/sets", run)).Body.ShouldContain("no such layout");
 

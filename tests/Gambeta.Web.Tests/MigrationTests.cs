@@ -4,6 +4,7 @@ using Dapper;
 using Gambeta.Core;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
+using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Words;
 using Npgsql;
@@ -79,6 +80,21 @@ public class MigrationTests(TestServer server)
             var set = await SetStore.FindAsync(work, Guid.Parse(line[..36]));
             (set is null ? $"{line[..36]} removed"
                 : $"{set.Id} {set.Touches.Left}+{set.Touches.Right} {Wording.Brief(set)} | {Wording.Full(set)} | {string.Join(", ", Scoring.MarksOf(set).Select(mark => string.Create(CultureInfo.InvariantCulture, $"{mark.Key.Measure} {mark.Value}")))}").ShouldBe(line);
+        }
+        // Passes a minute compare within one length of round: each chain holds as the core would link it, and its last best stands.
+        await using (var after = new NpgsqlConnection(connection))
+        {
+            var marks = (await after.QueryAsync<(Guid Set, Guid Player, string Drill, string Measure, string Feet, string Layout, decimal Value, DateTime MadeAt, bool IsBest)>(
+                "select set_id, player_id, drill, measure, feet, layout, value, made_at, is_best from mark where measure like 'passes a minute%'")).ToList();
+            marks.Count.ShouldBeGreaterThan(1);
+            marks.ShouldAllBe(mark => mark.Measure.StartsWith("passes a minute ", StringComparison.Ordinal));
+            foreach (var key in marks.GroupBy(mark => (mark.Player, mark.Drill, mark.Measure, mark.Feet, mark.Layout)))
+            {
+                var chain = BestChain.From(key.Select(mark => new Mark(new MarkKey(mark.Player, mark.Drill, Measure.Parse(mark.Measure), Feet.Left, mark.Layout), mark.Value, mark.MadeAt, DateOnly.FromDateTime(mark.MadeAt), mark.Set)));
+                key.Where(mark => mark.IsBest).Select(mark => mark.Set).Order().ShouldBe(chain.Select(mark => mark.SetId).Order());
+                (await after.ExecuteScalarAsync<Guid>("select set_id from standing where player_id = @Player and drill = @Drill and measure = @Measure and feet = @Feet and layout = @Layout", new { key.Key.Player, key.Key.Drill, key.Key.Measure, key.Key.Feet, key.Key.Layout }))
+                    .ShouldBe(chain[^1].SetId);
+            }
         }
         // Nothing of a change is lost either: what was removed comes back, what was mended is as it was played.
         var changes = file["set_change"]!.AsArray().Where(change => change!["undone_at"] is null).OrderByDescending(change => change!["turn"]!.GetValue<long>()).ToList();

@@ -165,7 +165,49 @@ public class SessionTests(TestServer server)
             page.ShouldContain("doctor or a physio before you go on");
             page.ShouldNotContain("data-do=\"start\"");
         }
-        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", [])).Page.ShouldBe("/practise/toe-taps");
+        // One press is not enough: as long as no word is chosen it takes the password.
+        foreach (var wrong in new Dictionary<string, string>[] { [], new() { ["password"] = "not it" }, new() { ["word"] = "BALL" } })
+        {
+            (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", wrong)).Page.ShouldBe("/practise/toe-taps?wrong=true");
+        }
+        (await browser.PageAsync("/practise/toe-taps?wrong=true")).ShouldContain("That was not it.");
+        (await browser.PageAsync("/practise/toe-taps")).ShouldNotContain("data-do=\"start\"");
+        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", new() { ["password"] = TestServer.Password })).Page.ShouldBe("/practise/toe-taps");
         (await browser.PageAsync("/practise/toe-taps")).ShouldContain("data-do=\"start\"");
+    }
+
+    [Fact]
+    public async Task A_grown_up_says_with_the_households_word_that_practice_may_go_on()
+    {
+        var (browser, household) = await ThereAsync();
+        (await browser.SubmitAsync("/household/grown-up", "/household/grown-up", new() { ["word"] = "abc", ["password"] = TestServer.Password })).Page.ShouldContain("The word has four signs");
+        (await browser.SubmitAsync("/household/grown-up", "/household/grown-up", new() { ["word"] = "12 ab", ["password"] = "not it" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await browser.SubmitAsync("/household/grown-up", "/household/grown-up", new() { ["word"] = "12 ab", ["password"] = TestServer.Password })).Page.ShouldContain("Tell it to the grown-ups");
+        (await browser.PageAsync("/household")).ShouldNotContain("12AB");
+        var (knee, heel) = (Guid.NewGuid(), Guid.NewGuid());
+        foreach (var (id, part) in new[] { (knee, "knee"), (heel, "heel") })
+            await browser.PostAsync("/api/pains", new { id, player = household.PlayerId, part, at = DateTimeOffset.UtcNow });
+        (await browser.PageAsync("/practise/toe-taps")).ShouldNotContain("12AB");
+
+        // Said on a page without network it comes later, and only for the pains that it was said of.
+        async Task<HttpStatusCode> MayGoOn(string? word, params Guid[] pains) =>
+            (await browser.PostAsync("/api/pains/cleared", new { id = Guid.NewGuid(), player = household.PlayerId, pains, word, at = DateTimeOffset.UtcNow })).Status;
+        (await MayGoOn("BALL", knee)).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await MayGoOn(null, knee)).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await MayGoOn("12AB")).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await MayGoOn("12ab", knee)).ShouldBe(HttpStatusCode.OK);
+        (await MayGoOn("12ab", knee)).ShouldBe(HttpStatusCode.OK);
+        var page = await browser.PageAsync("/practise/toe-taps");
+        page.ShouldContain("Your heel hurt, today.");
+        page.ShouldNotContain("Your knee hurt");
+        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", new() { ["word"] = "12AC", ["password"] = TestServer.Password })).Page.ShouldBe("/practise/toe-taps?wrong=true");
+        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", new() { ["word"] = "12ab" })).Page.ShouldBe("/practise/toe-taps");
+        (await browser.PageAsync("/practise/toe-taps")).ShouldContain("data-do=\"start\"");
+
+        // Whoever guesses is stopped for a while.
+        await browser.PostAsync("/api/pains", new { id = heel, player = household.PlayerId, part = "heel", at = DateTimeOffset.UtcNow });
+        var answers = new List<HttpStatusCode>();
+        for (var i = 0; i < 40 && !answers.Contains(HttpStatusCode.TooManyRequests); i++) answers.Add(await MayGoOn($"A{i:000}", heel));
+        answers.ShouldContain(HttpStatusCode.TooManyRequests);
     }
 }

@@ -1,7 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './pages.mjs';
-import { frames, newHousehold } from './household.mjs';
+import { begin, frames, newHousehold, tap } from './household.mjs';
 
 const names = page => page.locator('.shelf-card h2');
 
@@ -113,6 +113,47 @@ test.describe('by keyboard at a desk', () => {
     await page.waitForLoadState();
     await page.keyboard.press('s');
     await expect(page.getByRole('heading', { name: 'Before the first touch' })).toBeVisible();
+  });
+
+  test('two drills are joined, practised and found again, and one is a favourite', async ({ page }) => {
+    await newHousehold(page);
+    await page.goto('/drills/v-cut');
+    await page.getByRole('link', { name: 'Join it with another' }).click();
+    await expect(page.getByLabel('First', { exact: true })).toHaveValue('V-cut, foot to foot');
+    await page.getByLabel('Then', { exact: true }).fill('L-turn on the spot');
+    await page.getByRole('button', { name: 'Join them' }).click();
+    await expect(page.getByLabel('Pattern')).toHaveValue('R sole back, inside inward, L sole back, inside behind, R laces away ~');
+    await expect(page.locator('[data-own-map] .map.ground')).toBeVisible();
+    await page.getByLabel('Name').fill('Cut and corner');
+    await page.getByRole('button', { name: 'Keep this drill' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Cut and corner');
+    await page.getByRole('button', { name: 'Favourite' }).click();
+    await expect(page.getByRole('button', { name: 'Favourite' })).toHaveAttribute('aria-pressed', 'true');
+    await page.goto('/drills');
+    await expect(names(page).first()).toHaveText('Cut and corner');
+
+    const drill = await names(page).first().getByRole('link').getAttribute('href');
+    await begin(page, drill.split('/').pop());
+    await tap(page, ['f', 'f', 'f', 'Enter'], 1500);
+    await expect(page.locator('[data-result]')).toHaveText('New best: 3 clean reps');
+    await expect(page.locator('[data-stored]')).toHaveText('all stored');
+    await page.goto('/logbook');
+    await expect(page.locator('main')).toContainText('Cut and corner');
+  });
+
+  test('words of the field and the place of the opponent find their cards', async ({ page }) => {
+    await newHousehold(page);
+    await page.goto('/drills');
+    await page.keyboard.press('/');
+    await page.locator('[data-shelf-words]').fill('keepy');
+    await expect(page).toHaveURL(/words=keepy/);
+    await expect(names(page)).toContainText(['Juggling streak']);
+    await page.locator('[data-shelf-words]').fill('jugling');
+    await expect(page.getByText('Read as “juggling”.')).toBeVisible();
+    await page.goto('/drills');
+    for (const key of ['d', '2', '4']) await page.keyboard.press(key);
+    await expect(page).toHaveURL(/opponent=at-the-side&moves=two/);
+    await expect(names(page)).toHaveCount(4);
   });
 
   test('a broken file is refused with its line, a good one is taken in', async ({ page }, info) => {

@@ -258,3 +258,37 @@ test('after it hurts nothing brings the run back: not another tab, not the back 
   await expect(other.locator('[data-play]')).toBeHidden();
   expect(await other.evaluate(async () => Boolean(await caches.match('/practise/pull-back-laces-away')))).toBe(false);
 });
+
+test('without network a grown-up says with the word that practice may go on, and the server hears it later', async ({ page }) => {
+  await newHousehold(page);
+  await noLine(page);
+  await page.goto('/household/grown-up');
+  await page.getByLabel('Four letters or digits').fill('tree');
+  await page.getByLabel('Password').fill('long enough');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('status')).toContainText('Kept');
+  await begin(page, 'toe-taps');
+  await page.route('**/api/pains**', route => route.abort());
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'Heel' }).click();
+  await page.clock.runFor(3000);
+  await page.clock.resume();
+  await page.goto('/practise/toe-taps');
+  await expect(page.locator('[data-do=start]')).toBeHidden();
+  await page.getByLabel("The grown-ups' word").fill('bush');
+  await page.getByRole('button', { name: 'It may go on' }).click();
+  await expect(page.getByText('That was not it.')).toBeVisible();
+  await expect(page.locator('[data-do=start]')).toBeHidden();
+  await page.getByLabel("The grown-ups' word").fill('Tree');
+  await page.getByRole('button', { name: 'It may go on' }).click();
+  await expect(page.locator('[data-do=start]')).toBeVisible();
+  await page.unroute('**/api/pains**');
+  await page.goto('/household/waiting');
+  await page.locator('[data-send]').click();
+  await expect(async () => {
+    await page.goto('/practise/toe-taps');
+    await expect(page.locator('[data-do=start]')).toBeVisible({ timeout: 2000 });
+    await expect(page.locator('[data-grown-up]')).toBeHidden();
+  }).toPass();
+  expect(await page.evaluate(() => fetch('/practise/toe-taps').then(answer => answer.text()))).not.toContain('Something hurt');
+});

@@ -160,6 +160,7 @@ test('pain stops everything, and the next start asks', async ({ page }) => {
   await expect(page.locator('.hurt')).toHaveText('Your heel hurt, today.');
   await page.keyboard.press('Space');
   await expect(page.locator('[data-play]')).toBeHidden();
+  await page.getByLabel("The household's password").fill('long enough');
   await page.getByRole('button', { name: 'It may go on' }).click();
   await page.waitForLoadState('load');
   await expect(page.locator('[data-start-word]')).toBeVisible();

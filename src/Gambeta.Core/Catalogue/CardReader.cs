@@ -71,6 +71,7 @@ public sealed class CardReader(SharedParts shared)
             LeastAge = at.OptionalWhole("age", 4, 18),
             Opponent = at.Has("opponent") ? at.Word<Opponent>("opponent") : null,
             IsDoubleMove = at.Has("moves") && ReadMoves(at.Inside("moves")),
+            Zones = at.Has("zones") ? ReadZones(at) : [],
             Layout = at.Has("layout") ? ReadLayout(at.Inside("layout")) : null,
         };
         if (card.Name.Length > LongestName) throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", LongestName)));
@@ -99,6 +100,15 @@ public sealed class CardReader(SharedParts shared)
 
     private static bool ReadMoves(YamlPlace at) =>
         at.Scalar() == "two" ? true : throw at.Wrong(Say("card-files.moves-says-two-or-it"));
+
+    private static ImmutableArray<int> ReadZones(YamlPlace at)
+    {
+        var zones = at.Items("zones", StrikesByZone.GoalZones)
+            .Select(item => int.TryParse(item.Scalar(), NumberStyles.None, CultureInfo.InvariantCulture, out var zone) && zone is >= 1 and <= StrikesByZone.GoalZones
+                ? zone
+                : throw item.Wrong(Say("card-files.is-no-zone", ("zone", item.Scalar()), ("zones", StrikesByZone.GoalZones)))).Distinct().Order().ToImmutableArray();
+        return zones.IsEmpty ? throw at.Inside("zones").Wrong(Say("card-files.no-zone-counts")) : zones;
+    }
 
     private static TempoRange ReadTempo(string written)
     {

@@ -40,6 +40,7 @@ public static class CardWriter
         if (card.Gear.Length > 1) Line("gear", List(card.Gear.Skip(1).Select(item => item.ToString())));
         Line("place", Text(string.Join(' ', Enum.GetValues<Places>().Where(place => place != Places.None && card.Places.HasFlag(place)).Select(place => place.ToKey()))));
         Line("space", Text($"{Number(card.Space.Width)} x {Number(card.Space.Length)}"));
+        if (!card.Zones.IsEmpty) Line("zones", List(card.Zones.Select(zone => zone.ToString(CultureInfo.InvariantCulture))));
         if (card.Layout is { } layout)
         {
             Line("layout", LayoutLine(layout));

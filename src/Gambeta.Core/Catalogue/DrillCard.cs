@@ -152,8 +152,11 @@ public sealed record DrillCard
     /// <summary>The ids of the cards it stands on: the rungs below.</summary>
     public required ImmutableArray<string> After { get; init; }
 
-    /// <summary>The least age in years; nothing where any age may.</summary>
-    public int? LeastAge { get; init; }
+    /// <summary>The least age for heading, whatever a card says: a figure of ours, on the careful side. The player's own association and club may ask for more.</summary>
+    public const int LeastAgeForHeading = 12;
+
+    /// <summary>The least age in years; nothing where any age may. A card with heading, a household's own too, is from <see cref="LeastAgeForHeading"/> on.</summary>
+    public int? LeastAge { get => IsHeading ? Math.Max(field ?? 0, LeastAgeForHeading) : field; init; }
 
     /// <summary>The markers, for a drill on a layout; nothing otherwise.</summary>
     public Layout? Layout { get; init; }
@@ -163,6 +166,9 @@ public sealed record DrillCard
 
     /// <summary>True for two moves in a row, the second against what the first one provokes.</summary>
     public bool IsDoubleMove { get; init; }
+
+    /// <summary>The zones of the goal that count, for strikes; empty where all do.</summary>
+    public ImmutableArray<int> Zones { get; init; } = [];
 
     /// <summary>True when the head meets the ball: off until the household turns heading on, and never counted towards a target.</summary>
     public bool IsHeading => Pattern.HasHeading;

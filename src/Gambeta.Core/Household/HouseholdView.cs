@@ -10,6 +10,9 @@ namespace Gambeta.Core.Household;
 /// <param name="Players">Its players, first comers first.</param>
 public sealed record HouseholdView(string Name, bool Heading, int DrillsVersion, bool IsDemo, bool HasRecovery, HouseholdSettings Settings, List<Player> Players)
 {
+    /// <summary>The word that its grown-ups know, see <see cref="Safety.GrownUpWord"/>; nothing until somebody chose one.</summary>
+    public string? GrownUpWord { get; init; }
+
     /// <summary>Whose midnight ends its day.</summary>
     public string TimeZone => Settings.TimeZone;
 }

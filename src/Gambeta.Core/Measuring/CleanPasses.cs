@@ -67,13 +67,13 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
     public override SetDraft ReadTyped(TypedCounts typed) => PerFoot.Read(typed) with { LongestRun = typed.Count("longestRun"), Slips = typed.Count("slips") };
 
     /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LongestRun), new(MeasureKind.PassesAMinute)];
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LongestRun), new(MeasureKind.PassesAMinute, Step: MarkRule.Tenth)];
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, PassesResult result)
     {
         yield return (new(MeasureKind.LongestRun), result.LongestRun);
-        if (Scoring.PlayedToItsEnd(set)) yield return (new(MeasureKind.PassesAMinute), Scoring.PassesAMinute(set.Touches, set.Planned!.Value));
+        if (Scoring.PlayedToItsEnd(set)) yield return (new(MeasureKind.PassesAMinute, (int)set.Planned!.Value.TotalSeconds), Scoring.PassesAMinute(set.Touches, set.Planned.Value));
     }
 
     /// <inheritdoc/>

@@ -5,7 +5,7 @@ namespace Gambeta.Core.Measuring;
 /// <summary>What holds for marks of a kind.</summary>
 /// <param name="Kind">The kind.</param>
 /// <param name="LowerIsBetter">True for times: a smaller value is the better one.</param>
-/// <param name="Step">The least by which a value differs from the next: one, or a tenth of a second.</param>
+/// <param name="Step">The least by which a value differs from the next: one, or a tenth of a second or of a pass a minute.</param>
 /// <param name="Most">The value beyond which none can be; by the size of the measure itself where that is the ceiling.</param>
 public sealed record MarkRule(MeasureKind Kind, bool LowerIsBetter = false, decimal Step = 1, Ceiling Most = default)
 {

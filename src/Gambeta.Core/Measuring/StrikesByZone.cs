@@ -61,18 +61,25 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
     public override MeasuredBy Key => MeasuredBy.StrikesByZone;
 
     /// <inheritdoc/>
+    public override ChallengeRules Rules(DrillCard card) => ChallengeRules.None with { Zones = card.Zones };
+
+    /// <summary>A strike into a zone that does not count is a miss.</summary>
     public override SetDraft Counted(PlayedSet played)
     {
         var strikes = played.Tries.ToList();
         return played.Timed with
         {
-            StrikeZones = [.. strikes.Select(e => e.Kind == PlayEventKind.Touch ? Math.Clamp(e.Zone, 1, GoalZones) : 0)],
+            StrikeZones = [.. strikes.Select(e => e.Kind == PlayEventKind.Touch && Math.Clamp(e.Zone, 1, GoalZones) is var zone && (played.Rules.Zones.IsEmpty || played.Rules.Zones.Contains(zone)) ? zone : 0)],
             StrikeLeft = [.. strikes.Select(e => played.FootOf(e) == Foot.Left)],
         };
     }
 
     /// <inheritdoc/>
     public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StrikeZones is { Count: > 0 } || draft.Reps is not null;
+
+    /// <summary>Hits in zones that do not count.</summary>
+    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) =>
+        !card.Zones.IsEmpty && draft.StrikeZones?.Any(zone => zone != 0 && !card.Zones.Contains(zone)) == true;
 
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => draft.StrikeZones is { } zones
@@ -125,12 +132,12 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
         var hit = turn.CameOff();
         return new SetDraft
         {
-            StrikeZones = [.. hit.Select(h => h ? turn.Chance.Next(1, GoalZones + 1) : 0)],
+            StrikeZones = [.. hit.Select(h => !h ? 0 : turn.Card.Zones.IsEmpty ? turn.Chance.Next(1, GoalZones + 1) : turn.Card.Zones[turn.Chance.Next(turn.Card.Zones.Length)])],
             StrikeLeft = [.. hit.Select((_, i) => turn.Feet == Feet.Left || (turn.Feet == Feet.Both && i % 2 == 0))],
             Seconds = turn.TimeForReps(hit.Count),
         };
     }
 
     /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 1 + player.Chance.Next(GoalZones));
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => drill.Zones.IsEmpty ? 1 + player.Chance.Next(GoalZones) : drill.Zones[player.Chance.Next(drill.Zones.Length)]);
 }

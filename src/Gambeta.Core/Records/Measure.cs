@@ -18,7 +18,7 @@ public enum MeasureKind
     /// <summary>The longest run of passes without a slip in a round.</summary>
     LongestRun,
 
-    /// <summary>Passes a minute over a whole round.</summary>
+    /// <summary>Passes a minute over a whole round; each length of round is a measure of its own, since nobody keeps up in a minute what goes in twenty seconds.</summary>
     PassesAMinute,
 
     /// <summary>Seconds for a course, penalties added.</summary>
@@ -50,7 +50,7 @@ public enum MeasureKind
 }
 
 /// <summary>
-/// Something a record is kept of. The size is the length of a timed round in seconds, the number of tries that hits or points
+/// Something a record is kept of. The size is the length of a timed round in seconds (of touches and of passes a minute), the number of tries that hits or points
 /// were made of, or the rung; 0 for all other kinds.
 /// </summary>
 public readonly record struct Measure(MeasureKind Kind, int Size = 0)

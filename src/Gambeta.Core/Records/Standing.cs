@@ -17,9 +17,9 @@ public sealed record Standing(PersonalBest Best, bool IsOfTheSitting)
     public static IEnumerable<Standing> Of(IEnumerable<PracticeSet> played, IReadOnlySet<Guid> sitting, ILookup<MarkKey, Mark> chains) =>
         played.SelectMany(Scoring.MarksOf).Select(mark => mark.Key).Distinct().Where(chains.Contains).Select(key => PersonalBest.Of([.. chains[key]]).Last()).Select(best => new Standing(best, sitting.Contains(best.Mark.SetId)));
 
-    /// <summary>What there is to beat in a drill that is about to be played, by foot: only what compares with it, the same measure and size, on the same layout.</summary>
+    /// <summary>What there is to beat in a drill that is about to be played, by foot: only what compares with it, the same measure and size, on the same layout, and can be beaten.</summary>
     public static Dictionary<Feet, decimal> ToBeat(DrillCard card, Dose dose, IEnumerable<Mark> standing) =>
         Scoring.Chiefly(card, dose) is not { } measure
             ? []
-            : standing.Where(mark => mark.Key.Drill == card.Id && mark.Key.Measure == measure && mark.Key.Layout == (card.Layout?.Key ?? "")).ToDictionary(mark => mark.Key.Feet, mark => mark.Value);
+            : standing.Where(mark => mark.Key.Drill == card.Id && mark.Key.Measure == measure && mark.Key.Layout == (card.Layout?.Key ?? "") && measure.CanBeBeaten(mark.Value)).ToDictionary(mark => mark.Key.Feet, mark => mark.Value);
 }

@@ -128,6 +128,9 @@ public sealed record RunDrill
     /// <summary>Points of each target on the wall.</summary>
     public ImmutableArray<int> TargetPoints { get; init; } = [];
 
+    /// <summary>Zones of the goal that count; empty where all do.</summary>
+    public ImmutableArray<int> Zones { get; init; } = [];
+
     /// <summary>What can go wrong, the likely things first.</summary>
     public ImmutableArray<Fault> Faults { get; init; } = [];
 

@@ -57,6 +57,7 @@ public static class RunSheetWriter
             Count = work.Target,
             Stations = rules.Stations,
             TargetPoints = rules.TargetPoints,
+            Zones = rules.Zones,
             Faults = drill.Card.Faults,
             ComparesFeet = drill.Card.Feet != FeetPlan.BothTogether,
             Beats = BeatTrack.For(drill.Card, drill.Dose),

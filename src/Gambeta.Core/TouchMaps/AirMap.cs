@@ -177,8 +177,7 @@ internal sealed class AirMap
             {
                 // A bounce shares the time up to what comes after it.
                 var all = fromWall ? FromWall + 0.2 : Math.Max(_flight, 0.7);
-                first = FreeFlight.TimeToBounce(_ball.Up - Floor, Target(afterNext) - Floor, all);
-                _bounceLeft = all - first;
+                (first, _bounceLeft) = FreeFlight.Bouncing(_ball.Up - Floor, Target(afterNext) - Floor, all);
             }
             else
             {

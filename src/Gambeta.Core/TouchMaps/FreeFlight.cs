@@ -39,15 +39,15 @@ public static class FreeFlight
     /// <summary>
     /// Shares a time between the flight to the floor and the flight after the bounce, so that the ball leaves the floor with
     /// <see cref="Bounce"/> of the speed with which it came, after it was sent up and not down. Heights are above the floor.
-    /// Where no such moment exists, as between two high contacts in a short time, the first flight gets 55 hundredths.
+    /// No such moment exists between two high contacts in a short time: a ball that bounces needs longer for them.
     /// </summary>
-    /// <returns>The seconds of the first flight.</returns>
-    public static double TimeToBounce(double from, double to, double seconds)
+    /// <returns>The seconds of the first flight; nothing where the time is too short.</returns>
+    public static double? TimeToBounce(double from, double to, double seconds)
     {
         // From half the time on, the ball at first leaves faster than it may; where that turns is the moment, found by halving.
         var early = seconds * 0.5;
         var late = Enumerable.Range(1, 40).Select(i => seconds * (0.5 + (i * 0.0115))).FirstOrDefault(t => !TooFast(t));
-        if (late == 0 || !TooFast(early)) return seconds * 0.55;
+        if (late == 0 || !TooFast(early)) return null;
         for (var i = 0; i < 50; i++)
         {
             var middle = (early + late) / 2;
@@ -57,6 +57,17 @@ public static class FreeFlight
         return (early + late) / 2;
 
         bool TooFast(double first) => SpeedFor(0, to, seconds - first) > Bounce * ((G * first) - SpeedFor(from, 0, first));
+    }
+
+    /// <summary>The two flights of a ball that bounces once between two heights, in the time that is asked for, or in the least longer one in which it loses speed as it must.</summary>
+    public static (double First, double After) Bouncing(double from, double to, double seconds)
+    {
+        // Long flights are nearly the same up and down, so that a moment is found well before the last of these.
+        for (var i = 0; i < 500; i++, seconds += 0.02)
+        {
+            if (TimeToBounce(from, to, seconds) is { } first) return (first, seconds - first);
+        }
+        throw new ArgumentOutOfRangeException(nameof(seconds), "No ball bounces between these heights.");
     }
 
     /// <summary>The seconds from a bounce to a height on the way down, for a ball that came to the floor at a speed.</summary>

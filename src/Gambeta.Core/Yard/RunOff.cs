@@ -17,9 +17,21 @@ public readonly record struct RunOff(double Sides, double BehindFinish)
 
     /// <summary>
     /// For time: home at full speed. Our own reckoning: a child crosses the line at about 4 m/s and brakes at about 3 m/s², so it stops
-    /// after v²/2a = 2.7 m. Before glass, a road, steps or water it is the household that says more: see the check before the first round.
+    /// after v²/2a = 2.7 m. Before glass, steps, a road or water it takes <see cref="BeforeHarm"/> more.
     /// </summary>
     public static readonly RunOff FullSpeed = new(0.5, 3);
+
+    /// <summary>More room behind a finish where a player who does not stop comes to harm, in metres: a stumble's length.</summary>
+    public const double BeforeHarm = 1;
+
+    /// <summary>
+    /// The margins of a drill in a space: more behind the finish where glass, steps, a road or water lie behind any of its sides, since a layout may be turned,
+    /// and whoever is told to run looks at the line and not behind it. No more for what is not run hard.
+    /// </summary>
+    public static RunOff Of(DrillCard? card, Space? space) =>
+        Of(card) is var margins && margins.BehindFinish >= Fast.BehindFinish && space?.Behind.Any(behind => behind is Behind.Glass or Behind.StepOrKerb or Behind.Road or Behind.Water) == true
+            ? margins with { BehindFinish = margins.BehindFinish + BeforeHarm }
+            : margins;
 
     /// <summary>The margins of a drill, by how fast it is.</summary>
     public static RunOff Of(DrillCard? card) => card switch

@@ -21,6 +21,7 @@ internal static class Posts
         Post.Of<AnswerPost>("/api/answers", "How a drill went.", SessionApi.AnswerAsync),
         Post.Of<EndPost>("/api/ends", "How a sitting ended.", SessionApi.EndAsync),
         Post.Of<PainPost>("/api/pains", "That something hurts.", SessionApi.HurtAsync),
+        Post.Of<MayGoOnPost>("/api/pains/cleared", "That a grown-up says practice may go on.", SessionApi.MayGoOnAsync),
     ];
 
     public static void MapPosts(this IEndpointRouteBuilder app)

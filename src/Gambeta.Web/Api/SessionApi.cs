@@ -10,6 +10,7 @@ using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Api;
 
@@ -24,6 +25,9 @@ public sealed record EndPost(Guid Session, Guid Player, string? Sheet, int? Effo
 
 /// <summary>That something hurts.</summary>
 public sealed record PainPost(Guid Id, Guid Player, Guid? Session, string? Part, DateTimeOffset At);
+
+/// <summary>That a grown-up says, with the household's word, that practice may go on after these pains.</summary>
+public sealed record MayGoOnPost(Guid Id, Guid Player, IReadOnlyList<Guid>? Pains, string? Word, DateTimeOffset At);
 
 /// <summary>What belongs to a sitting besides its sets: see docs/api.md.</summary>
 internal static class SessionApi
@@ -88,6 +92,20 @@ internal static class SessionApi
         await SessionStore.HurtAsync(work, post.Player, post.Session, new Pain(post.Id, part, LocalDays.DayOf(at > now ? now : at, household.TimeZone)));
         return null;
     });
+
+    public static Task<IResult> MayGoOnAsync(MayGoOnPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Id, post.Player, post.At, async (work, household, at) =>
+    {
+        // Said on a page without network, it comes with the word all the same: what a page can be told to say is no grown-up.
+        if (await tools.Brakes.OnPasswordAsync(work.Household) is { } wait) return Refusal.Of(StatusCodes.Status429TooManyRequests, Wording.TooOften(wait));
+        if (post.Pains is not { Count: > 0 and <= MostPains }) return Refusal.Final(Say("refusals.which-pain-is-it"));
+        if (household.GrownUpWord is not { } known || GrownUpWord.Tidy(post.Word) != known) return Refusal.Final(Say("refusals.that-is-not-the-grown-ups-word"));
+        await tools.Brakes.RightPasswordAsync(work.Household);
+        var now = tools.Time.GetUtcNow();
+        await SessionStore.ClearPainsAsync(work, post.Player, LocalDays.DayOf(at > now ? now : at, household.TimeZone), post.Pains);
+        return null;
+    });
+
+    private const int MostPains = 20;
 
     private static async Task<IResult> WithPlayer(HttpContext http, PageTools tools, Guid id, Guid player, DateTimeOffset at, Func<HouseholdWork, HouseholdView, DateTimeOffset, Task<IResult?>> doIt)
     {

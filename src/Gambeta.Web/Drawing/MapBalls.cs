@@ -24,9 +24,10 @@ internal static class MapBalls
         foreach (var (first, numbers, beside) in balls)
         {
             var (x, y) = (frame.X(first.At) + (beside * Radius * 1.7), frame.Y(first.At) - (beside * Radius * 0.8));
-            // More than a ball has room for are named in the list beside the map.
-            var words = numbers.Count <= MostNumbers ? string.Join("·", numbers) : $"{numbers[0]}…{numbers[^1]}";
-            writer.Write($"<g class=\"stop {first.Touch.Foot.ToKey()}\"><circle cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(Radius)}\"/>");
+            // More than a ball has room for are told on pointing at it, and in the list beside the map.
+            var isFull = numbers.Count > MostNumbers;
+            var words = isFull ? $"{numbers[0]}…{numbers[^1]}" : string.Join("·", numbers);
+            writer.Write($"<g class=\"stop {first.Touch.Foot.ToKey()}\">{(isFull ? $"<title>{string.Join('·', numbers)}</title>" : "")}<circle cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(Radius)}\"/>");
             writer.Write($"<text x=\"{Svg.N(x)}\" y=\"{Svg.N(y + 2.7)}\" class=\"n{Math.Min(3, numbers.Count)}\">{words}</text></g>");
         }
     }

@@ -82,7 +82,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             Marks = new Dictionary<MeasureKind, MarkWords>
             {
                 [MeasureKind.LongestRun] = new((_, v) => Say("measures.number-in-a-row", ("number", Wording.Number(v))), _ => Say("measures.in-a-row-no-slip")),
-                [MeasureKind.PassesAMinute] = new((_, v) => Say("measures.a-minute", ("number", Wording.Number(v))), _ => Say("measures.passes-a-minute")),
+                [MeasureKind.PassesAMinute] = new((_, v) => Say("measures.a-minute", ("number", Wording.Number(v))), m => Say("measures.passes-a-minute", ("size", m.Size))),
             },
         },
         [MeasuredBy.CourseTime] = Of<RunResult>(

@@ -103,7 +103,7 @@ public static class Wording
         CautionKind.TooYoung => Say("common.this-drill-is-from-years", ("age", card.LeastAge)),
         CautionKind.Wall => Say("common.nothing-breakable-behind-you-or"),
         CautionKind.Goal => Say("common.nobody-in-front-of-the"),
-        CautionKind.FullSpeed => Say("common.leave-free-behind-the-finish", ("length", lengths.Of(RunOff.FullSpeed.BehindFinish))),
+        CautionKind.FullSpeed => Say("common.leave-free-behind-the-finish", ("length", lengths.Of(RunOff.FullSpeed.BehindFinish)), ("more", lengths.Of(RunOff.BeforeHarm))),
         CautionKind.SoftBallIndoors => Say("common.indoors-only-with-a-soft"),
         CautionKind.Rebound => Say("cautions.rebound"),
         CautionKind.KeeperHands => Say("cautions.keeper-hands"),

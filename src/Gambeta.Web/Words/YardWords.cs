@@ -174,7 +174,7 @@ public static class YardWords
             FirstTouchKind.GlassBehind => Say("yard.the-glass-covered-or-out", ("where", where)),
             FirstTouchKind.BreakablesBehind => Say("yard.what-breaks-is-moved-away", ("where", where)),
             FirstTouchKind.EdgeBehind => Say("yard.the-step-or-kerb-seen", ("where", where)),
-            FirstTouchKind.RunOffFree => Say("yard.are-free-behind-the-finish", ("length", lengths.Of(RunOff.FullSpeed.BehindFinish))),
+            FirstTouchKind.RunOffFree => Say("yard.are-free-behind-the-finish", ("length", lengths.Of(RunOff.FullSpeed.BehindFinish)), ("more", lengths.Of(RunOff.BeforeHarm))),
             FirstTouchKind.WallFirm => Say("yard.the-wall-stands-firm-nothing"),
             FirstTouchKind.GoalAnchored => Say("yard.the-goal-cannot-tip-over"),
             FirstTouchKind.SoftBall => Say("yard.a-soft-ball-indoors"),

@@ -52,6 +52,16 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<string> Cautions => [.. Core.Safety.Cautions.All(Card, Age(Player)).Select(caution => Wording.Caution(caution, Lengths))];
 
+    /// <summary>Whether the player marked it.</summary>
+    public bool IsFavourite { get; private set; }
+
+    public Task<IActionResult> OnPostFavouriteAsync(string id, bool favourite) => InHousehold(async work =>
+    {
+        if (Catalogue.Find(id) is not { } card) return NotFound();
+        await FavouriteStore.MarkAsync(work, Player.Id, card.Id, favourite);
+        return Redirect($"/drills/{card.Id}");
+    });
+
     public Task<IActionResult> OnGetAsync(string id, int? tempo, bool mirror) => InHousehold(async work =>
     {
         if (Catalogue.Find(id) is not { } card) return NotFound();
@@ -61,6 +71,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
         // Drawn as the player's first turn plays it; mirrored is the other way round.
         var pattern = card.Pattern.For(card.Turns(Player.Preferred)[0]);
         Map = new ShownMap(mirror ? pattern.Mirror() : pattern, ShownMap.At(tempo, card.Tempo.Steady));
+        IsFavourite = (await FavouriteStore.AllAsync(work, Player.Id)).Contains(card.Id);
         Chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 8, card.Id);
         var yard = await YardStore.ViewAsync(work);
         Kept = [.. yard.Of(card.Id)];

@@ -22,6 +22,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private ILookup<string, Mark> _standing = Enumerable.Empty<Mark>().ToLookup(m => m.Key.Drill);
     private IReadOnlySet<string> _played = new HashSet<string>();
+    private IReadOnlyList<string> _favourites = [];
     private int _shown = AtATime;
 
     public override RailPlace Place => RailPlace.Drills;
@@ -36,7 +37,16 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public string OtherView => ShelfAddress.Write(Choice, !Ladders);
 
-    public IEnumerable<ShelfCard> Shown => View.Ready.Concat(View.Lacking).Take(_shown);
+    /// <summary>The cards of this page: the player's own on top, then what lacks nothing.</summary>
+    public IEnumerable<ShelfCard> Shown => View.Ready.Concat(View.Lacking).OrderByDescending(item => IsFavourite(item.Card)).Take(_shown);
+
+    /// <summary>The turn and the feint that a player owns, in words; nothing of it where neither is marked.</summary>
+    public string Owned => (Own(Family.DribblingAndTurns), Own(Family.Feints)) is var (turn, feint) && turn is null && feint is null
+        ? Say("drills.own-one-turn-one-feint") : Say("drills.yours", ("turn", turn ?? Say("drills.none-yet")), ("feint", feint ?? Say("drills.none-yet")));
+
+    public bool IsFavourite(DrillCard card) => _favourites.Contains(card.Id);
+
+    private string? Own(Family family) => _favourites.Select(Catalogue.Find).FirstOrDefault(card => card?.Family == family)?.Name;
 
     public int Hidden => Math.Max(0, View.Ready.Length + View.Lacking.Length - _shown);
 
@@ -69,7 +79,11 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         if (int.TryParse(shown, NumberStyles.None, CultureInfo.InvariantCulture, out var asked)) _shown = Math.Clamp(asked, AtATime, Catalogue.Cards.Length);
         View = Catalogue.Shelf.Find(Choice, Player.Level, Household.Heading);
         if (Ladders) _played = (await DiaryStore.LastDaysAsync(work, Player.Id)).Keys.ToHashSet();
-        else _standing = (await DiaryStore.StandingAsync(work, Player.Id)).ToLookup(mark => mark.Key.Drill);
+        else
+        {
+            (_favourites, var standing) = await FavouriteStore.WithStandingAsync(work, Player.Id);
+            _standing = standing.ToLookup(mark => mark.Key.Drill);
+        }
         return Page();
     });
 

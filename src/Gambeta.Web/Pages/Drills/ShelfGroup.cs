@@ -22,7 +22,7 @@ public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOpti
         [
             new("F", Say("drills.family-label"), [.. Enum.GetValues<Family>().Select((family, i) =>
                 Option(Wording.Sentence(family.Label()), counts.Families[i], choice.Family == family, choice with { Family = Toggled(choice.Family, family) }))]),
-            new("O", Say("drills.opponent-label"), [.. Enum.GetValues<Opponent>().Select((opponent, i) =>
+            new("D", Say("drills.opponent-label"), [.. Enum.GetValues<Opponent>().Select((opponent, i) =>
                 Option(opponent.Label(), counts.Opponents[i], choice.Opponent == opponent, choice with { Opponent = Toggled(choice.Opponent, opponent) })),
                 Option(Say("drills.double-moves"), counts.DoubleMoves, choice.DoubleMoves, choice with { DoubleMoves = !choice.DoubleMoves })]),
             new("P", Say("drills.place-label"), [.. Enum.GetValues<Places>().Where(place => place != Places.None).Select((place, i) =>

@@ -121,7 +121,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
         Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Age(Player), season);
-        Cautions = [.. Core.Safety.Cautions.BeforeTheStart(Drills.Select(drill => drill.Card), Age(Player)).Select(caution => Wording.Caution(caution, Lengths)).Distinct()];
+        Cautions = CautionsOf(Drills.Select(drill => drill.Card));
         var standing = await DiaryStore.StandingAsync(work, Player.Id);
         _bests = [.. Drills.Select(d => Standing.ToBeat(d.Card, d.Dose, standing).ToDictionary(best => best.Key.ToKey(), best => best.Value))];
         Tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-Sheets.IndexModel.TempoDays));
@@ -135,11 +135,25 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     }
 
     /// <summary>A grown-up said that practice may go on.</summary>
-    public Task<IActionResult> OnPostClearAsync() => InHousehold(async work =>
+    public Task<IActionResult> OnPostClearAsync(string? word, string? password) => InHousehold(async work =>
     {
+        var wrong = Household.GrownUpWord is { } known ? await WrongWordAsync(work, known, word) : await WrongPasswordAsync(work, password);
+        if (wrong is not null) return LocalRedirect($"{Request.Path}?wrong=true");
         await SessionStore.ClearPainsAsync(work, Player.Id, Today);
         return LocalRedirect(Request.Path);
     });
+
+    private async Task<string?> WrongWordAsync(HouseholdWork work, string known, string? word)
+    {
+        // Tried as often as a password may be.
+        if (await Tools.Brakes.OnPasswordAsync(work.Household) is { } wait) return Wording.TooOften(wait);
+        if (GrownUpWord.Tidy(word) != known) return Say("refusals.that-is-not-the-grown-ups-word");
+        await Tools.Brakes.RightPasswordAsync(work.Household);
+        return null;
+    }
+
+    /// <summary>What the page asks by when there is no network; nothing where no word is chosen.</summary>
+    public string? GrownUpSeal => Household.GrownUpWord is { } word ? GrownUpWord.Seal(User.HouseholdId().ToString(), word) : null;
 
     private Svg PlanOf(Layout layout) => Course.Of(layout).Course is { } course
         ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)

@@ -28,6 +28,9 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 
     public SheetSums Sums { get; private set; } = null!;
 
+    /// <summary>What to mind before its drills.</summary>
+    public IReadOnlyList<string> Cautions => CautionsOf(Sums.Drills.Select(drill => drill.Drill.Card));
+
     public ImmutableArray<SheetWarning> Warnings { get; private set; } = [];
 
     public IReadOnlyList<string> Problems { get; private set; } = [];

@@ -16,6 +16,9 @@ public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
 
     public SheetSums Sums { get; private set; } = null!;
 
+    /// <summary>What to mind before its drills.</summary>
+    public IReadOnlyList<string> Cautions => CautionsOf(Sums.Drills.Select(drill => drill.Drill.Card));
+
     public Task<IActionResult> OnGetAsync(string sheet) => InHousehold(async work =>
     {
         if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return NotFound();

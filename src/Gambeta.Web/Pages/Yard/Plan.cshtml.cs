@@ -60,7 +60,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public string? Told { get; private set; }
 
-    public RunOff Margins => RunOff.Of(Card);
+    public RunOff Margins => RunOff.Of(Card, Space?.Space);
 
     public string Name => _kept?.Layout.Name ?? (IsCardsOwn ? Card.Layout!.Name : $"{Card.Name}, {Layout.Shape?.Label() ?? Say("yard.by-hand")}");
 

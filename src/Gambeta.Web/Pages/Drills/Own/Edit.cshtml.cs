@@ -1,4 +1,5 @@
 using Gambeta.Core;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Touches;
 using Gambeta.Web.Access;
 using Gambeta.Web.Drawing;
@@ -35,8 +36,20 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 
     public IEnumerable<string> Words<T>() where T : struct, Enum => Enum.GetValues<T>().Select(value => value.ToKey());
 
-    public Task<IActionResult> OnGetAsync(string? copy) => InHousehold(_ =>
+    public Task<IActionResult> OnGetAsync(string? copy, string[] join) => InHousehold(_ =>
     {
+        var parts = join.Take(JoinedDrill.Most).Select(Catalogue.Find).OfType<DrillCard>().ToList();
+        if (parts.Count > 1)
+        {
+            try
+            {
+                Typed = TypedDrill.OfJoined(JoinedDrill.Of(parts, DrillCard.OwnPrefix));
+            }
+            catch (ArgumentException)
+            {
+                return Task.FromResult<IActionResult>(NotFound());
+            }
+        }
         if (copy is not null)
         {
             if (Catalogue.Find(copy) is not { } card) return Task.FromResult<IActionResult>(NotFound());

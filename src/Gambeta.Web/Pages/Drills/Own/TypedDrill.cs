@@ -41,6 +41,8 @@ public sealed class TypedDrill
     public string? Caution { get; set; }
     public string? After { get; set; }
     public string? Faults { get; set; }
+    public string? Opponent { get; set; }
+    public bool DoubleMove { get; set; }
     public bool SlipsFine { get; set; }
 
     /// <summary>A form to begin with: what can be left as it is, is.</summary>
@@ -88,8 +90,18 @@ public sealed class TypedDrill
         typed.Faults = string.Join(' ', card.Faults.Skip(1).Where(fault => fault.Id.Length > 0).Select(fault => fault.Id));
         typed.Caution = card.Cautions.FirstOrDefault();
         typed.SlipsFine = card.SlipsAreFine;
+        typed.Opponent = card.Opponent?.ToKey();
+        typed.DoubleMove = card.IsDoubleMove;
         // A copy stands on what it was copied from; a changed card stands where it stood.
         typed.After = card.IsOwn ? string.Join(' ', card.After) : card.Id;
+        return typed;
+    }
+
+    /// <summary>A card that was joined of others, to look over and keep: it stands on its parts.</summary>
+    public static TypedDrill OfJoined(DrillCard joined)
+    {
+        var typed = Of(joined);
+        (typed.Id, typed.Name) = (null, joined.Name);
         return typed;
     }
 
@@ -107,6 +119,8 @@ public sealed class TypedDrill
         Add("measuredBy", "measured by", Quoted(MeasuredBy));
         Add("intensity", "intensity", Quoted(Intensity));
         Add("level", "level", Quoted(Level));
+        if (!string.IsNullOrWhiteSpace(Opponent)) Add("opponent", "opponent", Quoted(Opponent));
+        if (DoubleMove) Add("opponent", "moves", "two");
         if (SlipsFine) Add("level", "slips", "fine");
         Add("tempo", "tempo", Quoted(Tempo));
         Add("time", "time", Quoted(Time));

@@ -32,6 +32,8 @@ export const base = {
 
   /** How many zones or targets can be hit. */
   zones: () => 0,
+  /** False for one that the drill leaves out: a hit there is a miss. */
+  isCounted: () => true,
   /** The ball was touched, so many milliseconds into the set. */
   touch() {},
   /** Something went wrong. */

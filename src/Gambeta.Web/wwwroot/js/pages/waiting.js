@@ -2,7 +2,7 @@
 import { flush, forget, onChange, state, tryAgain, waiting } from '../shared/outbox.js';
 import { language, say } from '../shared/say.js';
 
-const kinds = ['set', 'count', 'answer', 'check', 'pain', 'sitting'];
+const kinds = ['set', 'count', 'answer', 'check', 'pain', 'cleared', 'sitting'];
 const page = document.querySelector('[data-waiting-page]');
 const [lists, none] = [page.querySelectorAll('[data-list]'), page.querySelector('[data-none]')];
 

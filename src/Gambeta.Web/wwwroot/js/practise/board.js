@@ -20,7 +20,7 @@ export class Board {
     if (this.element.dataset.kind !== board.kind || this.element.children.length !== board.tiles.length) this.#lay(board);
     board.tiles.forEach((tile, i) => {
       const element = this.element.children[i];
-      element.className = ['cell', tile.on && 'is-on', tile.now && 'is-now', tile.top && 'is-top', tile.high && 'is-high'].filter(Boolean).join(' ');
+      element.className = ['cell', tile.on && 'is-on', tile.now && 'is-now', tile.top && 'is-top', tile.high && 'is-high', tile.off && 'is-off'].filter(Boolean).join(' ');
       write(element.children[0], tile.big);
       write(element.children[1], tile.count ? `${tile.small} · ${tile.count}` : tile.small);
     });

@@ -33,5 +33,8 @@ export const answer = ({ session, player }, said) => ({ kind: 'answer', key: new
 /** That the sitting is over, and how hard it was where that was said. */
 export const end = ({ session, player, sheetName }, said = {}) => ({ kind: 'answer', key: newId(), url: '/api/ends', body: { session, player, sheet: sheetName, at: now(), ...said } });
 
+/** That a grown-up says, with the household's word, that practice may go on after these pains. */
+export const mayGoOn = ({ player }, pains, word) => ({ kind: 'cleared', key: newId(), url: '/api/pains/cleared', body: { id: newId(), player, pains, word, at: now() } });
+
 /** That something hurts. */
 export const pain = ({ session, player }, part) => ({ kind: 'pain', key: newId(), url: '/api/pains', body: { id: newId(), player, session, part, at: now() } });

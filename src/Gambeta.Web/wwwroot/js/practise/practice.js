@@ -87,6 +87,9 @@ export class Practice {
   /** Something hurt, and that was said on this device before: it is for a grown-up to say whether practice may go on. */
   bar() { this.#before = 'barred'; }
 
+  /** A grown-up said that it may. */
+  unbar() { this.#before = 'ready'; }
+
   /** What there is to carry on with, in words; nothing where it would begin anew. */
   get offer() {
     if (!this.resumes) return null;
@@ -135,7 +138,10 @@ export class Practice {
 
   /** A target or a zone was pressed, by its number. */
   hitZone(zone) {
-    if (this.glassCounts && zone >= 1 && zone <= this.run.measure.zones(this.run.drill)) this.#count(this.#footDue(), zone);
+    const { measure, drill } = this.run;
+    if (!this.glassCounts || !(zone >= 1 && zone <= measure.zones(drill))) return;
+    if (measure.isCounted(zone, drill)) this.#count(this.#footDue(), zone);
+    else this.#wrong();
   }
 
   /** Writes down how it stands, so that a reload comes back to it. */

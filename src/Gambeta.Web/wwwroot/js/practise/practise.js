@@ -1,4 +1,6 @@
 // The practice screen: ties the machine of the practice to what is seen, heard, pressed and kept.
+import { askGrownUp } from './grown-up-form.js';
+import * as posts from './posts.js';
 import { forgetPage, keepPage } from '../shared/offline.js';
 import { flush, keep, onChange, sendBy, state, tryAgain, waitingOf, words } from '../shared/outbox.js';
 import { say } from '../shared/say.js';
@@ -105,9 +107,17 @@ listen(stage.element, practice, {
 });
 
 // A pain that was said here and has not reached the server stops the next start all the same; where the server knows of one, the page has no start.
-const asked = waitingOf('pain').then(pains => {
-  const hurts = pains.some(item => item.body.player === player);
-  if (hurts) stage.bar(say('hurt-on-this-device'));
+const asked = Promise.all([waitingOf('pain'), waitingOf('cleared')]).then(([pains, cleared]) => {
+  const over = new Set(cleared.flatMap(item => item.body.pains)), open = pains.filter(({ body }) => body.player === player && !over.has(body.id)).map(({ body }) => body.id);
+  const hurts = open.length > 0;
+  if (hurts) {
+    stage.bar(say('hurt-on-this-device'));
+    askGrownUp(stage.part('grown-up'), document.body.dataset.household, word => {
+      keep(posts.mayGoOn({ player }, open, word));
+      stage.unbar();
+      practice.unbar();
+    });
+  }
   if (hurts || !stage.button('start')) practice.bar();
   return hurts;
 });

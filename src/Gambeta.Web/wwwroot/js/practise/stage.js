@@ -40,6 +40,12 @@ export class Stage {
     if (this.button('start')) this.button('start').hidden = true;
   }
 
+  /** Shows the start again. */
+  unbar() {
+    this.part('resume').hidden = true;
+    if (this.button('start')) this.button('start').hidden = false;
+  }
+
   /** What was begun before can be carried on with, or begun afresh. */
   offerToCarryOn(words, afresh) {
     this.offer(words);
