@@ -8,14 +8,16 @@ namespace Gambeta.Storage;
 
 /// <summary>A layout as it is kept: its geometry in metres, and its shape with its measures where it has one.</summary>
 internal sealed record LayoutText(
-    double[][] Markers, string Steps, double[] Start, double[] Finish, double Clearance, double? Wall, string Standing, string? Shape, Dictionary<string, double> Measures, string Run)
+    double[][] Markers, string Steps, double[] Start, double[] Finish, double Clearance, double? Wall, string Standing, string? Shape, Dictionary<string, double> Measures, string Run,
+    string? By = null, string[]? Turns = null)
 {
     private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web);
 
     public static string Write(Layout layout) => JsonSerializer.Serialize(
         new LayoutText(
             [.. layout.Markers.Select(Pair)], RunNotation.Write(layout.Steps), Pair(layout.Start), Pair(layout.Finish), layout.Clearance, layout.WallAhead,
-            layout.Standing.ToKey(), layout.Shape?.ToKey(), new(layout.Measures), layout.Run),
+            layout.Standing.ToKey(), layout.Shape?.ToKey(), new(layout.Measures), layout.Run,
+            layout.Way.By.ToKey(), [.. layout.Way.Turns]),
         Written);
 
     public static Layout Read(string key, string name, string laid)
@@ -35,6 +37,8 @@ internal sealed record LayoutText(
             Clearance = text.Clearance,
             WallAhead = text.Wall,
             Standing = Stored.Word<GearKind>(text.Standing),
+            // Kept before a way was asked for.
+            Way = new RunWay(text.By is { } by ? Stored.Word<RunFeet>(by) : RunFeet.AsItComes, [.. text.Turns ?? []]),
         };
     }
 

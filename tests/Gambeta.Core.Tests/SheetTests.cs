@@ -172,18 +172,19 @@ public class SheetTests
             // What can be done indoors or on a patio can be done beside a wall or in a garden.
             ready.Place.HasFlag(Places.Indoors).ShouldBe(ready.Place.HasFlag(Places.Indoors) && card.Places.HasFlag(Places.Indoors), $"{item.Drill} is not for {ready.Place}");
         }
+        ready.NeedsHelper.ShouldBe(ready.Sheet.Items.Any(item => Cards.All.Find(item.Drill)!.Gear.Any(gear => gear.Kind == GearKind.Helper)));
         var sums = SheetSums.Of(SheetDrill.Of(ready.Sheet, Cards.All, Level.Steady), Foot.Right, Nothing);
         sums.Minutes.ShouldBeInRange(ready.Minutes - 1, ready.Minutes + 1, ready.Id);
         SheetWarnings.Of(sums, Foot.Right, card => !card.IsHeading, null).Select(w => w.Kind).ShouldBeEmpty();
     }
 
     [Fact]
-    public void A_dozen_sheets_of_eight_to_thirty_five_minutes_ship()
+    public void Sheets_for_every_place_of_eight_to_thirty_five_minutes_ship()
     {
-        ReadySheets.All.Length.ShouldBe(12);
+        ReadySheets.All.Length.ShouldBe(21);
         (ReadySheets.All.Min(r => r.Minutes), ReadySheets.All.Max(r => r.Minutes)).ShouldBe((8, 35));
         ReadySheets.All.Select(r => r.Id).ShouldBeUnique();
-        ReadySheets.All.Select(r => r.Place).Distinct().Order().ShouldBe([Places.Indoors, Places.Patio, Places.Garden, Places.Wall]);
+        ReadySheets.All.Select(r => r.Place).Distinct().Order().ShouldBe([Places.Indoors, Places.Patio, Places.Garden, Places.Wall, Places.Goal]);
     }
 
     // --- the run sheet of a whole session -------------------------------------------------------------------------------

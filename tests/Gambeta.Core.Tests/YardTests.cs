@@ -1,3 +1,5 @@
+using Gambeta.Core.Touches;
+using Gambeta.Core.Doses;
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Safety;
@@ -138,5 +140,25 @@ public class YardTests
         var fine = FirstTouchCheck.FineAnyway(Cards.All, Level.FirstWeeks, 8, 4).ToList();
         fine.Count.ShouldBe(4);
         fine.ShouldAllBe(card => card.Places.HasFlag(Places.Indoors) && card.Gear.Length == 1 && card.From == Level.FirstWeeks && card.Intensity != Intensity.Hard);
+    }
+
+    [Fact]
+    public void A_layout_that_is_run_in_another_way_is_another_layout_and_its_touches_are_that_foots()
+    {
+        var zigzag = Cards.Zigzag.Layout!;
+        var left = zigzag with { Way = new RunWay(RunFeet.LeftFoot, []) };
+        left.IsSameAs(zigzag).ShouldBeFalse();
+        left.IsSameAs(zigzag with { Way = new RunWay(RunFeet.LeftFoot, ["", ""]) }).ShouldBeTrue("nothing asked for at the end is nothing");
+        (zigzag with { Way = new RunWay(RunFeet.AsItComes, ["", "turn-outside-hook"]) }).IsSameAs(zigzag with { Way = new RunWay(RunFeet.AsItComes, ["turn-outside-hook"]) }).ShouldBeFalse();
+        left.Scaled(0.8).Way.ShouldBe(left.Way);
+        left.Moved(1, new Spot(2, 3)).Way.ShouldBe(left.Way);
+        new RunWay(RunFeet.AsItComes, ["a", "b", "c"]).Without(1).Turns.ShouldBe(["a", "c"]);
+        var pattern = Cards.Zigzag.Pattern;
+        foreach (var by in Enum.GetValues<RunFeet>()) new RunWay(by, []).Share(pattern, 17).Total.ShouldBe(17);
+        new RunWay(RunFeet.LeftFoot, []).Share(pattern, 17).ShouldBe(new TouchCount(17, 0));
+        new RunWay(RunFeet.HalfAndHalf, []).Share(pattern, 17).ShouldBe(new TouchCount(8, 9));
+        var amount = DoseArithmetic.Amount(Cards.Zigzag with { Layout = left }, new RunsDose(3) { Rest = TimeSpan.FromSeconds(40) }, Foot.Right, Cards.Zigzag.Tempo.Steady);
+        (amount.Touches.Right, amount.Touches.Left % 3).ShouldBe((0, 0));
+        amount.Touches.Left.ShouldBe(3 * CourseTouches.Of(left)!.Value);
     }
 }

@@ -31,6 +31,28 @@ public partial class YardPageTests(TestServer server)
     };
 
     [Fact]
+    public async Task A_course_run_with_one_foot_is_a_layout_of_its_own_with_its_own_times_and_touches()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        const string Way = "/yard/plan?drill=out-turn-home&space=none&shape=single-marker&m.distance=5&by=left-foot&turn=turn-outside-hook";
+        var page = await browser.PageAsync(Way);
+        page.ShouldContain("With the left foot. At 1: Outside hook.");
+        page.ShouldContain("Keep it as");
+        (await browser.PageAsync("/yard/plan?drill=out-turn-home&space=none&shape=single-marker&m.distance=5&by=nonsense&turn=no-such-turn")).ShouldNotContain("At 1:");
+        var (_, kept) = await browser.SubmitAsync(Way, Way + "&handler=Keep", new() { ["name"] = "Out by the left" });
+        var key = kept[(kept.IndexOf("layout=", StringComparison.Ordinal) + 7)..].Split('&')[0];
+        key.ShouldStartWith("yard-");
+        (await browser.PageAsync($"/yard/plan?drill=out-turn-home&layout={key}")).ShouldContain("With the left foot. At 1: Outside hook.");
+        (await browser.PageAsync($"/practise/out-turn-home?layout={key}")).ShouldContain("With the left foot.");
+        var run = new Dictionary<string, object?>(Played.Post(household, null)) { ["draft"] = null, ["drill"] = "out-turn-home", ["feet"] = "both", ["plannedSeconds"] = null, ["events"] = "s1200", ["seconds"] = 12, ["layout"] = key };
+        (await browser.PostAsync("/api/sets", run)).Body.ShouldContain("12.0 s");
+        await using var work = await server.Database.BeginAsync(household.Id, TestContext.Current.CancellationToken);
+        var set = await SetStore.FindAsync(work, (Guid)run["id"]!);
+        (set!.Touches.Left > 0, set.Touches.Right, set.Layout).ShouldBe((true, 0, key));
+    }
+
+    [Fact]
     public async Task A_space_and_a_layout_come_back_as_they_were_kept()
     {
         var household = await server.NewHouseholdAsync();

@@ -284,7 +284,6 @@ test('without network a grown-up says with the word that practice may go on, and
   await expect(page.locator('[data-do=start]')).toBeVisible();
   await page.unroute('**/api/pains**');
   await page.goto('/household/waiting');
-  await page.locator('[data-send]').click();
   await expect(async () => {
     await page.goto('/practise/toe-taps');
     await expect(page.locator('[data-do=start]')).toBeVisible({ timeout: 2000 });

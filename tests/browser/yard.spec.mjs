@@ -56,10 +56,10 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   // A marker is moved by the arrow keys, and keeps the focus.
   const before = await markerAt(page, 0), length = await figure(page, 'a run').textContent();
   await page.getByRole('button', { name: /^Marker 1:/ }).focus();
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowDown');
-  await expect.poll(async () => (await markerAt(page, 0))[0]).toBeCloseTo(before[0] + 0.2, 3);
+  await expect.poll(async () => (await markerAt(page, 0))[0]).toBeCloseTo(before[0] - 0.2, 3);
   expect((await markerAt(page, 0))[1]).toBeCloseTo(before[1] - 0.1, 3);
   await expect(page.getByRole('button', { name: /^Marker 1:/ })).toBeFocused();
   await expect(figure(page, 'a run')).not.toHaveText(length);

@@ -2,6 +2,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Doses;
 
@@ -69,7 +70,7 @@ public static class DoseArithmetic
             TriesDose tries => (
                 ((tempo.TimeFor(TouchesOfATry) + TimeSpan.FromSeconds(Timings.FetchTheBall)) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
                 pattern.Of(TouchesOfATry) * tries.Tries),
-            RunsDose => (tempo.TimeFor(TouchesOfATurn(card, pattern, dose, tempo)), pattern.Of(TouchesOfATurn(card, pattern, dose, tempo))),
+            RunsDose => (tempo.TimeFor(TouchesOfATurn(card, pattern, dose, tempo)), (card.Layout?.Way ?? RunWay.Any).Share(pattern, TouchesOfATurn(card, pattern, dose, tempo))),
             _ => throw new ArgumentException($"Unknown dose {dose.GetType().Name}.", nameof(dose)),
         };
     }

@@ -60,10 +60,12 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RunResult(draft.Clips ?? 0, frame.ClipPenalty, draft.Void ?? false);
 
     /// <inheritdoc/>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RunResult result) => tapped.Total > 0 ? tapped : pattern.Of(TouchesOfARun(card, pattern));
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RunResult result) => tapped.Total > 0 ? tapped : OfARun(card, pattern);
 
     /// <inheritdoc/>
-    public override TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) => pattern.Of(TouchesOfARun(card, pattern));
+    public override TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) => OfARun(card, pattern);
+
+    private TouchCount OfARun(DrillCard card, Pattern pattern) => (card.Layout?.Way ?? RunWay.Any).Share(pattern, TouchesOfARun(card, pattern));
 
     /// <summary>From the way, not from the pattern: see <see cref="CourseTouches"/>.</summary>
     public override int TouchesOfARun(DrillCard card, Pattern pattern) => CourseTouches.Of(card.Layout) ?? pattern.Touches.Length;

@@ -9,7 +9,8 @@ namespace Gambeta.Core.Sheets;
 /// <param name="For">One line: what it is for.</param>
 /// <param name="Place">Where it is played.</param>
 /// <param name="Minutes">What it comes to for a steady player.</param>
-public sealed record ReadySheet(string Id, Sheet Sheet, string For, Places Place, int Minutes);
+/// <param name="NeedsHelper">True where somebody serves.</param>
+public sealed record ReadySheet(string Id, Sheet Sheet, string For, Places Place, int Minutes, bool NeedsHelper);
 
 /// <summary>The sheets that ship, read once from their file.</summary>
 public static class ReadySheets
@@ -35,7 +36,7 @@ public static class ReadySheets
         var name = at.Text("name");
         if (name.Length > Sheet.LongestName) throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", Sheet.LongestName)));
         var items = at.Items("items", Sheet.MostItems).Select(line => line.Read(SheetNotation.ReadItem)).ToImmutableArray();
-        var ready = new ReadySheet(at.Text("id"), new Sheet(name, items), at.Text("for"), at.Word<Places>("place"), at.Whole("minutes", 5, 60));
+        var ready = new ReadySheet(at.Text("id"), new Sheet(name, items), at.Text("for"), at.Word<Places>("place"), at.Whole("minutes", 5, 60), at.Has("helper") && (at.Text("helper") == "yes" ? true : throw at.Inside("helper").Wrong(Say("card-files.helper-says-yes-or-it"))));
         at.NothingElse();
         return ready;
     }

@@ -19,7 +19,7 @@ public sealed record SheetOfTheDay(string Id, string Name, TimeSpan Total)
     }
 
     /// <summary>
-    /// Of the sheets that can be played where the household has room, another one each day, in turn: every one comes round, and the whole
+    /// Of the sheets that can be played alone where the household has room, another one each day, in turn: every one comes round, and the whole
     /// day it stays the same. A household that wrote no space down is offered those for indoors.
     /// </summary>
     /// <param name="kinds">The kinds of the household's spaces.</param>
@@ -28,7 +28,7 @@ public sealed record SheetOfTheDay(string Id, string Name, TimeSpan Total)
     public static ReadySheet Choose(Places kinds, bool hasWall, DateOnly today)
     {
         var there = (kinds == Places.None ? Places.Indoors : kinds) | (hasWall ? Places.Wall : Places.None);
-        var fitting = ReadySheets.All.Where(ready => there.HasFlag(ready.Place)).ToList();
+        var fitting = ReadySheets.All.Where(ready => there.HasFlag(ready.Place) && !ready.NeedsHelper).ToList();
         return fitting[today.DayNumber % fitting.Count];
     }
 }

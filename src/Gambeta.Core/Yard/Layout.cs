@@ -77,17 +77,20 @@ public sealed record Layout
     /// <summary>What stands where a marker is drawn: a marker, an upright, or a cross of chalk.</summary>
     public GearKind Standing { get; init; } = GearKind.Marker;
 
+    /// <summary>With which foot and which turns it is run.</summary>
+    public RunWay Way { get; init; } = RunWay.Any;
+
     /// <summary>What it takes to set it out; nothing where nothing stands on the floor. One piece of chalk draws every cross.</summary>
     public GearItem? Needs => Markers.IsEmpty ? null : new GearItem(Standing, Standing == GearKind.Chalk ? 1 : Markers.Length);
 
     /// <summary>
-    /// True when the two are the same layout: as many markers, the same sides and loops, and every marker, finish, stop,
+    /// True when the two are the same layout: as many markers, the same sides and loops, run in the same way, and every marker, finish, stop,
     /// clearance and wall within <see cref="SameWithin"/>, seen from the start. Names do not matter, nor where in a yard and which way
     /// round it is laid, unless there is a wall.
     /// </summary>
     public bool IsSameAs(Layout other)
     {
-        if (Markers.Length != other.Markers.Length || Steps.Length != other.Steps.Length || Standing != other.Standing
+        if (Markers.Length != other.Markers.Length || Steps.Length != other.Steps.Length || Standing != other.Standing || Way != other.Way
             || WallAhead.HasValue != other.WallAhead.HasValue || !Close(Clearance, other.Clearance)) return false;
         if (LiesLike(other, 0)) return true;
         if (WallAhead.HasValue || Markers.IsEmpty) return false;
@@ -138,6 +141,7 @@ public sealed record Layout
     public Layout Without(int marker) => Placed() with
     {
         Markers = Markers.RemoveAt(marker),
+        Way = Way.Without(marker),
         Steps = [.. Steps.Where(step => !(step is Past past && past.Marker == marker)).Select(step => step is Past past && past.Marker > marker ? past with { Marker = past.Marker - 1 } : step)],
     };
 

@@ -118,6 +118,13 @@ public static class YardWords
         return layout.Finish == layout.Start ? Say("yard.run-home", ("words", string.Join(", ", words))) : Say("yard.run-on-to-the-finish", ("words", string.Join(", ", words)));
     }
 
+    /// <summary>With which foot and which turns a layout is run: "With the left foot. At 1: Outside hook."; empty where nothing is asked for.</summary>
+    public static string Way(RunWay way, DrillCatalogue catalogue)
+    {
+        var turns = way.Turns.Select((turn, i) => (Marker: i + 1, catalogue.Find(turn)?.Name)).Where(turn => turn.Name is not null).Select(turn => Say("yard.at-marker-turn", ("marker", turn.Marker), ("turn", turn.Name)));
+        return string.Join(" ", (way.By == RunFeet.AsItComes ? [] : new[] { Say("yard.with-foot", ("by", way.By.Label())) }).Concat(turns));
+    }
+
     public static string Fits(Fit fit, Lengths lengths) => fit.Kind switch
     {
         FitKind.Fits => Say("yard.fits"),

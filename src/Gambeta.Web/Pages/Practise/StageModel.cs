@@ -129,7 +129,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         if (laysTheYard)
         {
             var pace = PaceOf(yard, Player).Pace;
-            Lays = Drills.Select(d => d.Card.Layout).OfType<Layout>().DistinctBy(l => l.Key).ToDictionary(l => l.Key, l => new Lay(PlanOf(l), YardWords.Steps(l, pace, Lengths), YardWords.Run(l)));
+            Lays = Drills.Select(d => d.Card.Layout).OfType<Layout>().DistinctBy(l => l.Key).ToDictionary(l => l.Key, l => new Lay(PlanOf(l), YardWords.Steps(l, pace, Lengths), $"{YardWords.Run(l)} {YardWords.Way(l.Way, Catalogue)}".Trim()));
         }
         return Page();
     }

@@ -39,6 +39,7 @@ public sealed partial class PlanModel
         if (!Particulars.Any(Request.Query.ContainsKey)) _kept = Yard.Latest(card.Id);
         Space = asked == "none" ? null : Yard.Where(askedSpace, _kept, space => space.Kind != Places.Indoors) ?? (Yard.Spaces.Count > 0 ? Yard.Spaces[0] : null);
         Problems = ReadLayout();
+        if (PlanAddress.ReadWay(Request.Query, Catalogue) is { } way) Layout = Layout with { Way = way };
         if (Problems.Count > 0) return true;
         var (course, wrong) = Course.Of(Layout);
         if (course is null)

@@ -8,6 +8,7 @@ using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Drawing;
+using Gambeta.Web.Words;
 using Gambeta.Words;
 using Microsoft.AspNetCore.Http.Extensions;
 using Microsoft.AspNetCore.Mvc;
@@ -111,6 +112,28 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     private static readonly PerLanguage<IReadOnlyList<(string, string)>> ShapesSaid = new(() => [.. Enum.GetValues<ShapeKind>().Select(kind => (kind.ToAddress(), kind.Label()))]);
 
+    /// <summary>With which foot and which turns it is run, in words; empty where nothing is asked for.</summary>
+    public string Way => YardWords.Way(Layout.Way, Catalogue);
+
+    /// <summary>What a layout is called before somebody names it: a way of its own is part of the name.</summary>
+    public string NameToKeep
+    {
+        get
+        {
+            var name = Layout.Shape is null && Space is { } here ? $"{Card.Name}, {here.Space.Name}" : Name;
+            if (Layout.Way.By != RunFeet.AsItComes) name = $"{name}, {Layout.Way.By.Label()}";
+            return name.Length > LongestName ? name[..LongestName] : name;
+        }
+    }
+
+    /// <summary>Whether the turn at each marker is chosen: a field for each is only then there.</summary>
+    public bool ChoosesTurns => !Layout.Way.Turns.IsEmpty || Request.Query.ContainsKey("turns");
+
+    public string WithTurns => Request.Path + Request.QueryString.Add("turns", "choose");
+
+    /// <summary>The turns that can be asked for at a marker, any first.</summary>
+    public IEnumerable<(string Value, string Words)> Turns => RunWay.TurnsOf(Catalogue).Select(card => (card.Id, card.Name)).Prepend(("", Say("yard.any-turn")));
+
     public IEnumerable<DrillCard> DrillsWithLayouts => Catalogue.Cards.Where(card => card.Layout is not null);
 
     public IReadOnlyList<KeptLayout> KeptHere => field ??= [.. Yard.Of(Card.Id)];
@@ -125,7 +148,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     /// <summary>What the form of the markers does not show, to be sent on.</summary>
     public IEnumerable<(string Key, string Value)> PlacedParts => new QueryBuilder().Placed(Base)
-        .Where(part => part.Key is "from" or "wall" or "standing").Select(part => (part.Key, part.Value));
+        .Where(part => part.Key is "from" or "wall" or "standing" or "by" or "turn").Select(part => (part.Key, part.Value));
 
     public string AddressOf(KeptLayout kept) => PlanAddress.Write(new QueryBuilder(Begin()) { { "layout", kept.Layout.Key } });
 
@@ -210,6 +233,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
                 var value = Layout.Measures[parameter.Key];
                 query.Add("m." + parameter.Key, parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value) : paces ? PlanAddress.Number(value / Pace.Pace.Metres) : Lengths.Field(value));
             }
+            query.Run(Layout.Way);
         }
         else if (_kept is not null) query.Add("layout", _kept.Layout.Key);
         else query.Placed(space == Space?.Id ? Layout : Layout.WallAhead is null ? Layout.Moved(0, default(Spot) - Layout.Start) : Layout);

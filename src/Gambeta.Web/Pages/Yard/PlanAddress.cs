@@ -37,7 +37,24 @@ public static class PlanAddress
         query.Add("clear", Number(layout.Clearance));
         if (layout.WallAhead is { } wall) query.Add("wall", Number(wall));
         if (layout.Standing != GearKind.Marker) query.Add("standing", layout.Standing.ToAddress());
+        return query.Run(layout.Way);
+    }
+
+    /// <summary>With which foot and which turns it is run; nothing is written where nothing is asked for.</summary>
+    public static QueryBuilder Run(this QueryBuilder query, RunWay way)
+    {
+        if (way.IsAny) return query;
+        query.Add("by", way.By.ToAddress());
+        foreach (var turn in way.Turns) query.Add("turn", turn);
         return query;
+    }
+
+    /// <summary>Reads it; nothing where the address says nothing of it. A turn that is none of the catalogue asks for none.</summary>
+    public static RunWay? ReadWay(IQueryCollection query, DrillCatalogue catalogue)
+    {
+        if (!query.ContainsKey("by") && !query.ContainsKey("turn")) return null;
+        var turns = RunWay.TurnsOf(catalogue).Select(card => card.Id).ToHashSet();
+        return new RunWay(Addresses.Read<RunFeet>(query["by"]) ?? RunFeet.AsItComes, [.. query["turn"].Take(LayoutCheck.MostMarkers).Select(turn => turn is not null && turns.Contains(turn) ? turn : "")]);
     }
 
     /// <summary>Reads markers placed by hand.</summary>
