@@ -69,6 +69,7 @@ public class MeasuringTests
     [InlineData(MeasuredBy.RunInTouches, """{"tries":[9,14],"ends":"sd"}""")]
     [InlineData(MeasuredBy.TrapHeights, """{"inside":[1,1,0]}""")]
     [InlineData(MeasuredBy.StrikesByZone, """{"feet":"lr","zones":[3,0]}""")]
+    [InlineData(MeasuredBy.CleanStreak, """{"tries":[12,7],"ends":"ds"}""")]
     [InlineData(MeasuredBy.SecondsWithoutADrop, """{"tenths":[124,63]}""")]
     public void What_is_stored_stays_as_it_is(MeasuredBy measuredBy, string written)
     {

@@ -1,3 +1,5 @@
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Sets;
 using System.Collections.Immutable;
 using CsCheck;
 using Gambeta.Core.Catalogue;
@@ -155,6 +157,28 @@ public class SheetTests
     }
 
     // --- ready sheets ---------------------------------------------------------------------------------------------------
+
+    [Fact]
+    public void Clean_reps_in_tries_go_on_as_long_as_they_last_and_are_measured_by_the_longest_row()
+    {
+        var drill = SheetDrill.Of(SheetNotation.ReadItem("test: drag-stop-push, tries 4/10"), Cards.All.Find("drag-stop-push")!, Level.Steady);
+        (drill.Card.MeasuredBy, drill.Dose).ShouldBe((MeasuredBy.CleanStreak, new TriesDose(4) { Rest = TimeSpan.FromSeconds(10) }));
+        SheetDrill.Of(SheetNotation.ReadItem("test: drag-stop-push, reps 1x12/20"), Cards.All.Find("drag-stop-push")!, Level.Steady).Card.MeasuredBy.ShouldBe(MeasuredBy.CleanReps);
+        // What goes by touches has no mistake that ends it.
+        DoseText.WaysOf(Cards.All.Find("toe-taps")!).ShouldNotContain("tries");
+        var sheet = RunSheetWriter.Write([drill], Foot.Right, Scoring.ClipPenalty);
+        (sheet.Drills[0].MeasuredBy, sheet.Phases.First(phase => phase.Kind == PhaseKind.Work).Target).ShouldBe((MeasuredBy.CleanStreak, 4));
+        var set = SetCheck.CheckPlayed(drill.Card, new SetFrame(Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid(), 1, Feet.Left, DateTimeOffset.UnixEpoch, new DateOnly(2026, 5, 20), null, CountedBy.Tapped, null)
+        {
+            Events = "l100 l100 l100 x100 l100 l100 s100 x100 l100",
+        }, 12, new DateOnly(2026, 5, 20)).Set!;
+        // Three, two and none; the last one was still going. A rep has three touches.
+        set.Result.ShouldBe(new CleanStreakResult([new(3, TryEnd.Dropped), new(2, TryEnd.Stopped), new(0, TryEnd.Dropped), new(1, TryEnd.InTheAir)]));
+        set.Touches.ShouldBe(new TouchCount(18, 0));
+        Scoring.MarksOf(set).Select(mark => (mark.Key.Measure.ToString(), mark.Value)).ShouldBe([("clean streak", 3m)]);
+        Cards.All.Find("drag-stop-push")!.MeasuredLike(set.Result.Of).MeasuredBy.ShouldBe(MeasuredBy.CleanStreak);
+        Cards.Juggling.MeasuredLike(MeasuredBy.CleanStreak).MeasuredBy.ShouldBe(MeasuredBy.BestStreak);
+    }
 
     public static TheoryData<string> ReadyIds => [.. ReadySheets.All.Select(ready => ready.Id)];
 

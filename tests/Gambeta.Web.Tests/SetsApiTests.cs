@@ -18,6 +18,24 @@ public class SetsApiTests(TestServer server)
     }
 
     [Fact]
+    public async Task Clean_reps_that_were_played_as_long_as_they_last_keep_their_rows_also_when_they_are_mended()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var post = new Dictionary<string, object?>(Played.Post(household, null)) { ["draft"] = null, ["drill"] = "drag-stop-push", ["plannedSeconds"] = null, ["seconds"] = 30, ["events"] = "l300 l300 l300 x300 l300", ["lasting"] = true };
+        (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("3 clean in a row");
+        (await browser.PageAsync("/logbook")).ShouldContain("3 clean in a row");
+        (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain("Clean reps of each try");
+        var count = new { set = post["id"], change = Guid.CreateVersion7(), draft = new { tryTouches = new[] { 5, 1 }, tryDropped = new bool?[] { true, false }, seconds = 30 } };
+        (await browser.PostAsync("/api/counts", count)).Body.ShouldContain("5 clean in a row");
+        // The same drill by reps has its own record, and a drill of another measure has no rows of reps.
+        post = new(post) { ["id"] = Guid.CreateVersion7(), ["lasting"] = false };
+        (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("clean reps");
+        post = new(Played.Post(household, 20)) { ["lasting"] = true };
+        (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("20 touches");
+    }
+
+    [Fact]
     public async Task A_count_typed_in_afterwards_replaces_the_estimate_and_counts()
     {
         var household = await server.NewHouseholdAsync();

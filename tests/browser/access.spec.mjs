@@ -128,7 +128,7 @@ for (const [name, viewport] of Object.entries(sizes)) {
       }
       const challenges = {
         'juggling-streak': 'fjfxfjfjfjx', 'game-ladder': ['f', 'Enter', 'f', 'j', 'Enter', 'f', 'j', 'f'], 'out-turn-home': 'x', 'game-bottle-stations': 'fxxjx', 'game-wall-target': '13x21',
-        'game-touch-race': ['f', 'j', 'f', 'Enter', 'f', 'j', 'x', 'f'], 'one-touch-wall-other-foot': 'fffxff', 'game-trap-square': 'fffxf', 'strike-both-feet': '16x52', 'kill-dropped': 'ffxf',
+        'game-touch-race': ['f', 'j', 'f', 'Enter', 'f', 'j', 'x', 'f'], 'one-touch-wall-other-foot': 'fffxff', 'game-trap-square': 'fffxf', 'strike-both-feet': '16x52', 'kill-dropped': 'ffxf', 'game-chain-that-lasts': 'fffxff', 'strike-low-corners': '12325',
       };
       for (const [drill, keys] of Object.entries(challenges)) {
         await begin(page, drill);

@@ -138,8 +138,20 @@ test('every way of measuring is played to its record', async ({ page }) => {
   await tap(page, 'xxxxxxxx');
   await expect(page.locator('[data-result]')).toContainText('New best: rung 2 and rung 2 in 1.');
 
+  // Into the corners only: the middle is a miss.
+  await begin(page, 'strike-low-corners');
+  await tap(page, ['1', '2', '3', '5', 'x', '3'], 1000);
+  await expect(page.locator('[data-result]')).toHaveText('New best: 3 of 6');
+
+  // Clean reps, each try as long as it lasts.
+  await begin(page, 'game-chain-that-lasts');
+  await tap(page, 'fffxffx', 1500);
+  await expect(page.locator('[data-under]')).toContainText('best so far 3');
+  await tap(page, 'xx', 1500);
+  await expect(page.locator('[data-result]')).toHaveText('New best: 3 clean in a row');
+
   await page.goto('/records');
-  await expect(page.locator('.record')).toHaveCount(9);
+  await expect(page.locator('.record')).toHaveCount(11);
 });
 
 test.describe('on a phone', () => {

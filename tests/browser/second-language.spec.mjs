@@ -35,7 +35,7 @@ test('the practice screen says nothing past the language, from the check to the 
   const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` }), page = await context.newPage();
   try {
     await newHouseholdIn(page);
-    for (const drill of ['toe-taps', 'juggling-streak', 'game-ladder-thighs', 'zigzag-and-home', 'juggling-for-time', 'game-wall-target', 'game-trap-square', 'game-bottle-stations', 'strike-after-turn']) {
+    for (const drill of ['toe-taps', 'juggling-streak', 'game-ladder-thighs', 'zigzag-and-home', 'juggling-for-time', 'game-wall-target', 'game-trap-square', 'game-bottle-stations', 'strike-after-turn', 'game-chain-that-lasts']) {
       await page.clock.install();
       await page.clock.pauseAt(Date.now() + 1000);
       await page.goto(`/practise/${drill}`);

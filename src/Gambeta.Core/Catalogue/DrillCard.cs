@@ -182,6 +182,12 @@ public sealed record DrillCard
     /// <summary>What the ids of a household's own cards begin with.</summary>
     public const string OwnPrefix = "own-";
 
+    /// <summary>The card as it is measured in a dose: clean reps in tries, each as long as it lasts, are measured by the longest row.</summary>
+    public DrillCard MeasuredIn(Dose dose) => dose is TriesDose && Ways.Of(MeasuredBy).LastingAs is { } lasting ? this with { MeasuredBy = lasting } : this;
+
+    /// <summary>The card as a set was measured that was played with it.</summary>
+    public DrillCard MeasuredLike(MeasuredBy of) => Ways.Of(MeasuredBy).LastingAs == of ? this with { MeasuredBy = of } : this;
+
     /// <summary>Whether a set may be played with these feet. A preference changed since the screen was opened makes no set wrong: either foot alone is taken.</summary>
     public bool MayBePlayedWith(Feet feet) => Feet == FeetPlan.BothTogether ? feet == Touches.Feet.Both : feet != Touches.Feet.Both;
 

@@ -28,6 +28,9 @@ public sealed class CleanReps : ByReps<RepsResult>
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.CleanReps;
 
+    /// <summary>In tries, each as long as it lasts, the longest row of clean reps counts.</summary>
+    public override MeasuredBy? LastingAs => MeasuredBy.CleanStreak;
+
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0);
 

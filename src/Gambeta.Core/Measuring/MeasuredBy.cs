@@ -43,4 +43,7 @@ public enum MeasuredBy
 
     /// <summary>The longest that the ball stays up, in seconds, of some tries.</summary>
     SecondsWithoutADrop,
+
+    /// <summary>The most clean reps in a row, of some tries.</summary>
+    CleanStreak,
 }

@@ -43,6 +43,9 @@ public abstract class WayOfMeasuring
     /// <summary>The forms that a dose may have, the usual one first.</summary>
     public abstract ImmutableArray<DoseForm> Doses { get; }
 
+    /// <summary>What it is measured by in a dose of tries that each go on as long as they last; nothing where there is no such dose besides its own.</summary>
+    public virtual MeasuredBy? LastingAs => null;
+
     /// <summary>True for a course that is run against the clock at full speed: it wants a layout, and room behind the finish.</summary>
     public virtual bool IsRun => false;
 

@@ -10,7 +10,7 @@ public static class Ways
     public static readonly ImmutableArray<WayOfMeasuring> All =
     [
         new TouchesInARound(), new CleanReps(), new BestStreak(), new CleanPasses(), new CourseTime(), new HitsOutOfTries(), new LadderRung(), new StationsTime(),
-        new TargetPoints(), new RunInTouches(), new TrapHeights(), new StrikesByZone(), new SecondsWithoutADrop(),
+        new TargetPoints(), new RunInTouches(), new TrapHeights(), new StrikesByZone(), new SecondsWithoutADrop(), new CleanStreak(),
     ];
 
     private static readonly ImmutableArray<MarkRule> Rules = [.. All.SelectMany(way => way.Keeps).Distinct().OrderBy(rule => rule.Kind)];

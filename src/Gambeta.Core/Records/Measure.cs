@@ -47,6 +47,9 @@ public enum MeasureKind
 
     /// <summary>The longest that the ball stayed up, in seconds.</summary>
     SecondsUp,
+
+    /// <summary>The most clean reps in a row.</summary>
+    CleanStreak,
 }
 
 /// <summary>

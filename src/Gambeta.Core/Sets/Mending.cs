@@ -20,6 +20,7 @@ public static class Mending
     /// <param name="isSure">Whether somebody who was asked says that the count is right.</param>
     public static CheckedSet Check(DrillCard card, PracticeSet old, SetDraft draft, DateTimeOffset startedAt, DateOnly day, DateOnly today, bool isSure)
     {
+        card = card.MeasuredLike(old.Result.Of);
         var frame = new SetFrame(old.Id, old.SessionId, old.PlayerId, old.Order, old.Feet, startedAt, day, old.Planned, CountedBy.Typed, old.Layout)
         {
             Events = old.Events,

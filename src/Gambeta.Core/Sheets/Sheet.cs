@@ -49,6 +49,7 @@ public sealed record SheetDrill(SheetItem Item, DrillCard Card, Dose Dose)
     public static SheetDrill Of(SheetItem item, DrillCard card, Level level)
     {
         var narrowed = item.OtherFootOnly && card.Feet == FeetPlan.EachFoot ? card with { Feet = FeetPlan.OtherFootOnly } : card;
-        return new SheetDrill(item, narrowed, item.Dose is { } dose && DoseText.Suits(card, dose) ? dose : card.Doses[level]);
+        var chosen = item.Dose is { } dose && DoseText.Suits(card, dose) ? dose : card.Doses[level];
+        return new SheetDrill(item, narrowed.MeasuredIn(chosen), chosen);
     }
 }

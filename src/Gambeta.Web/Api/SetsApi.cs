@@ -1,5 +1,6 @@
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
@@ -14,7 +15,7 @@ namespace Gambeta.Web.Api;
 public sealed record SetPost(
     Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft? Draft,
     string? Layout = null, string? Events = null, double? Seconds = null, bool Sure = false,
-    int? Item = null, int? Rounds = null, int? PlannedCount = null, int? BeatFrom = null, int? BeatTo = null);
+    int? Item = null, int? Rounds = null, int? PlannedCount = null, int? BeatFrom = null, int? BeatTo = null, bool Lasting = false);
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
 public sealed record CountPost(Guid Set, Guid Change, SetDraft? Draft, bool Sure = false);
@@ -48,6 +49,8 @@ internal static class SetsApi
         if (view.Players.Find(p => p.Id == post.Player) is not { } player) return Refusal.NoSuchPlayer();
         var (card, refused) = await CardAsync(tools, household, view, post.Drill, post.Layout, http.RequestAborted);
         if (refused is not null) return refused;
+        // In tries, each as long as it lasts, clean reps are measured by the longest row.
+        if (post.Lasting) card = card!.MeasuredIn(new TriesDose(1) { Rest = TimeSpan.Zero });
         if (!card!.MayBePlayedWith(feet)) return Refusal.Final(Say("refusals.is-not-played-with", ("name", card!.Name), ("feet", Wording.Feet(feet))));
 
         var frame = new SetFrame(

@@ -153,6 +153,13 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             Fields = HitFields,
             Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.HitsOutOf] = Hits },
         },
+        [MeasuredBy.CleanStreak] = Of<CleanStreakResult>(Say("measures.clean-reps-in-a-row"), (_, streak) => Say("measures.clean-in-a-row", ("longest", streak.Longest)), (_, streak) => Say("measures.tries-of", ("tries", TriesOf(streak)))) with
+        {
+            HowToCount = Say("measures.tap-for-every-clean-rep"),
+            Tries = Say("measures.tries-as-long-as"),
+            Fields = Tried(Say("measures.reps-of-each-try-in")),
+            Marks = Mark(MeasureKind.CleanStreak, v => Say("measures.number-clean-in-a-row", ("number", Wording.Number(v))), _ => Say("measures.clean-reps-in-a-row")),
+        },
         [MeasuredBy.SecondsWithoutADrop] = Of<AirTimeResult>(
             Say("measures.seconds-without-a-drop"), (_, air) => Say("measures.s-up", ("longest", Wording.Seconds(air.Longest))), (_, air) => Say("measures.up-for", ("times", string.Join(", ", air.Tenths.Select(tenths => $"{Wording.Seconds(tenths / 10m)} s"))))) with
         {

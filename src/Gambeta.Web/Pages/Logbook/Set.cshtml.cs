@@ -97,7 +97,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
         if (await SetStore.FindAsync(work, id) is not { } set)
             return removal is { } change && await SetStore.IsChangedByAsync(work, id, change) ? RedirectToPage("/Logbook/Index", new { removed = change }) : NotFound();
         if (await SetsApi.CardOfAsync(Tools, work, Household, set) is not { } card) return NotFound();
-        (Set, Card) = (set, card);
+        (Set, Card) = (set, card.MeasuredLike(set.Result.Of));
         WhoPlayed = Household.Players.Find(p => p.Id == set.PlayerId)!.Nickname;
         Bests = [.. (await DiaryStore.BestsOfAsync(work, set.PlayerId, set.Day, set.Day))[id]];
         Typed = AsTyped();

@@ -2,6 +2,7 @@
 import bestStreak from './best-streak.js';
 import cleanPasses from './clean-passes.js';
 import cleanReps from './clean-reps.js';
+import cleanStreak from './clean-streak.js';
 import courseTime from './course-time.js';
 import hitsOutOfTries from './hits-out-of-tries.js';
 import ladderRung from './ladder-rung.js';
@@ -14,5 +15,5 @@ import touchesInARound from './touches-in-a-round.js';
 import trapHeights from './trap-heights.js';
 
 export const measures = {
-  bestStreak, cleanPasses, cleanReps, courseTime, hitsOutOfTries, ladderRung, runInTouches, secondsWithoutADrop, stationsTime, strikesByZone, targetPoints, touchesInARound, trapHeights,
+  bestStreak, cleanPasses, cleanReps, cleanStreak, courseTime, hitsOutOfTries, ladderRung, runInTouches, secondsWithoutADrop, stationsTime, strikesByZone, targetPoints, touchesInARound, trapHeights,
 };

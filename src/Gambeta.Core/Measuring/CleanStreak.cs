@@ -1,0 +1,68 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Counting;
+using Gambeta.Core.Doses;
+using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
+using Gambeta.Core.Simulation;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Measuring;
+
+/// <summary>Tries of clean reps, each as long as it lasted without a mistake.</summary>
+public sealed record CleanStreakResult(ImmutableArray<JugglingTry> Tries) : TriedResult(Tries)
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.CleanStreak;
+
+    /// <summary>The most reps of a try; 0 without tries.</summary>
+    public int Longest => Tries.IsEmpty ? 0 : Tries.Max(t => t.Touches);
+}
+
+/// <summary>
+/// Clean reps in a row, each try as long as it lasts: what clean reps are measured by where the dose says so (<see cref="CleanReps.LastingAs"/>), and what some
+/// cards are about. A tap is a rep. Written down as <c>{"tries": [12, 7], "ends": "da"}</c>.
+/// </summary>
+public sealed class CleanStreak : Tried<CleanStreakResult>
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.CleanStreak;
+
+    /// <inheritdoc/>
+    protected override SetDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
+        played.Timed with { TryTouches = [.. tries.Select(t => t.Try.Touches)], TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())] };
+
+    /// <summary>More reps than a foot can do in the time.</summary>
+    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
+        PlayedBounds.RepsAreBroken(card, feet, draft with { Reps = (int)Math.Min(int.MaxValue, draft.TryTouches?.Sum(reps => (long)reps) ?? 0) }, worked);
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new CleanStreakResult(TriesOf(draft));
+
+    /// <summary>The touches follow from the pattern; the rep that went wrong is not among them.</summary>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, CleanStreakResult result) => pattern.PerRep * result.Tries.Sum(t => t.Touches);
+
+    /// <inheritdoc/>
+    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CleanStreak)];
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, CleanStreakResult result) => [(new(MeasureKind.CleanStreak), result.Longest)];
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => new(MeasureKind.CleanStreak);
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) => new CleanStreakResult(ReadTries(written));
+
+    /// <inheritdoc/>
+    public override int TouchesATap(TouchCount perRep) => Math.Max(1, perRep.Total);
+
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn) => base.Modelled(turn) is var draft
+        ? draft with { Left = null, Right = null, Seconds = turn.TimeForReps(draft.TryTouches!.Sum()) + draft.TryTouches!.Count }
+        : draft;
+
+    /// <inheritdoc/>
+    protected override PlayEventKind EndOf(int touches, int wanted) => PlayEventKind.Slip;
+}
