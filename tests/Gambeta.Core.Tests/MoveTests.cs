@@ -1,6 +1,7 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
+using Gambeta.Core.TouchMaps;
 
 namespace Gambeta.Core.Tests;
 
@@ -107,6 +108,47 @@ public class MoveTests
     private static string Cycle(DrillCard card) =>
         new[] { card.Pattern, card.Pattern.Mirror() }.SelectMany(pattern => Enumerable.Range(0, pattern.Beats.Length)
             .Select(i => string.Join(", ", pattern.Beats.Skip(i).Concat(pattern.Beats.Take(i)).Select(beat => $"{beat.Foot} {beat.Written}")))).Min(StringComparer.Ordinal)!;
+
+    // A foot on its way to a ball moves at most so fast over the floor, in metres a second: a brisk step of a child. A bound of ours.
+    private const double FastestFoot = 2.5;
+
+    [Fact]
+    public void At_the_cards_fastest_tempo_each_foot_reaches_its_next_ball_in_time()
+    {
+        var late = new List<string>();
+        foreach (var card in Cards.All.Cards.Where(card => !card.Pattern.InTheAir))
+        {
+            var map = TouchMap.Of(card.Pattern, card.Tempo.Fast);
+            var (at, when) = (0.0, new Dictionary<int, double>());
+            foreach (var path in map.Paths)
+            {
+                when.TryAdd(path.After, at);
+                at += path.Seconds;
+            }
+            foreach (var foot in Enum.GetValues<Foot>())
+            {
+                var stops = map.Stops.Where(stop => stop.Touch.Foot == foot).ToList();
+                foreach (var (before, next) in stops.Zip(stops.Skip(1)))
+                {
+                    var seconds = when[next.Number] - when[before.Number];
+                    var speed = before.Shoe.DistanceTo(next.Shoe) / 100 / seconds;
+                    if (speed > FastestFoot) late.Add($"{card.Id}: {foot} from {before.Number} to {next.Number} at {speed:0.0} m/s");
+                }
+            }
+        }
+        late.ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_sham_moves_no_ball() =>
+        Cards.All.Cards.Where(card => !card.Pattern.InTheAir && card.Pattern.Beats.Any(beat => beat is Shown)).SelectMany(card =>
+        {
+            // While a foot shows something the ball lies where it lay: with the shams left out it takes the same way.
+            var bare = card.Pattern.Beats.Where(beat => beat is not Shown).ToList();
+            return !bare.OfType<Contact>().Any() || Balls(TouchMap.Of(card.Pattern, card.Tempo.Steady)).SequenceEqual(Balls(TouchMap.Of(new Pattern(bare), card.Tempo.Steady))) ? [] : new[] { card.Id };
+        }).ShouldBeEmpty();
+
+    private static IEnumerable<MapPoint> Balls(TouchMap map) => map.Stops.Select(stop => stop.At);
 
     [Fact]
     public void A_card_that_is_another_move_now_is_found_by_its_old_id_and_gives_way_on_a_sheet()

@@ -1,4 +1,5 @@
 using CsCheck;
+using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
@@ -146,6 +147,11 @@ public class RecordTests
         ], most: 3);
         nearest.Select(n => (n.Best.Value, n.Form, n.ToBeat)).ShouldBe([(20.0m, 20.5m, 19.9m), (40m, 38m, 41m)]);
         nearest[0].Gap.ShouldBe(0.025m);
+        // Ten of ten cannot be beaten: nothing is said to beat.
+        var full = At(new MarkKey(Guid.Empty, "kill-dropped", new Measure(MeasureKind.HitsOutOf, 10), Feet.Left, ""), 1, 10);
+        var ten = new RepsDose(10, 1) { Rest = TimeSpan.Zero };
+        Standing.ToBeat(Cards.All.Find("kill-dropped")!, ten, [full]).ShouldBeEmpty();
+        Standing.ToBeat(Cards.All.Find("kill-dropped")!, ten, [full with { Value = 9 }]).ShouldBe(new Dictionary<Feet, decimal> { [Feet.Left] = 9 });
         new Measure(MeasureKind.PassesAMinute, 40).ToBeat(40.5m).ShouldBe(40.6m);
     }
 }
