@@ -2,6 +2,7 @@ using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Reflection;
 using Gambeta.Core.Choosing;
+using Gambeta.Words;
 
 namespace Gambeta.Core.Catalogue;
 
@@ -56,6 +57,8 @@ public sealed class DrillCatalogue
     /// <exception cref="CatalogueException">A file is broken; the message names the file and the line.</exception>
     public static DrillCatalogue Shipped()
     {
+        // Whoever starts the application waits for this: what cards need besides themselves is made ready side by side.
+        Parallel.Invoke(() => _ = Language.English.Tag, () => _ = ShippedParts.Faults.Count);
         var reader = new CardReader(ShippedParts);
         var files = Assembly.GetExecutingAssembly().GetManifestResourceNames()
             .Where(n => n.StartsWith("cards/", StringComparison.Ordinal) && char.IsAsciiDigit(n["cards/".Length])).Order(StringComparer.Ordinal);

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Numerics;
 using F23.StringSimilarity;
 
 namespace Gambeta.Core.Choosing;
@@ -13,25 +14,36 @@ internal sealed class Vocabulary
     private static readonly OptimalStringAlignment Slips = new();
 
     private readonly ImmutableArray<string> _words;
+    private readonly ImmutableArray<uint> _letters;
 
-    public Vocabulary(IEnumerable<string> words) => _words = [.. words.Distinct().Order(StringComparer.Ordinal)];
+    public Vocabulary(IEnumerable<string> words)
+    {
+        _words = [.. words.Distinct().Order(StringComparer.Ordinal)];
+        _letters = [.. _words.Select(LettersOf)];
+    }
 
     /// <summary>The word itself where some word begins with it, or where nothing is near; else the nearest word, the shorter and then the first of two alike.</summary>
     public string Nearest(string typed)
     {
         if (typed.Length < OneFrom || Begins(typed)) return typed;
         var slips = typed.Length < TwoFrom ? 1 : 2;
-        var (nearest, least) = (typed, slips + 1d);
-        foreach (var word in _words)
+        var (nearest, least, letters) = (typed, slips + 1d, LettersOf(typed));
+        for (var i = 0; i < _words.Length; i++)
         {
+            // Each letter that a word has not at all is a slip for itself: most words are out of the question at one look.
+            if (BitOperations.PopCount(letters & ~_letters[i]) > slips) continue;
+            var word = _words[i];
             // A first letter is seldom wrong; one that is may have changed places with the second.
             if (word.Length < typed.Length - slips || (word[0] != typed[0] && word[0] != typed[1])) continue;
             // Whoever has not typed the whole word yet meant its beginning.
-            var distance = Math.Min(Slips.Distance(typed, word), word.Length > typed.Length ? Slips.Distance(typed, word[..typed.Length]) : double.MaxValue);
+            var distance = Slips.Distance(typed, word.Length > typed.Length + slips ? word[..typed.Length] : word);
+            if (word.Length > typed.Length && distance > 1) distance = Math.Min(distance, Slips.Distance(typed, word[..typed.Length]));
             if (distance < least || (distance == least && word.Length < nearest.Length)) (nearest, least) = (word, distance);
         }
         return least <= slips ? nearest : typed;
     }
+
+    private static uint LettersOf(string word) => word.Aggregate(0u, (mask, letter) => mask | (1u << (letter & 31)));
 
     private bool Begins(string typed)
     {
