@@ -170,6 +170,10 @@ public class CatalogueTests(ITestOutputHelper output)
         // With nobody's space written down a ball for rooms is soft, and whoever is outdoors listens for thunder.
         FirstTouchCheck.Of(Cards.Juggling, null, 9, Season.Spring).ShouldContain(look => look.Kind == FirstTouchKind.SoftBall);
         FirstTouchCheck.Of(Cards.Zigzag, null, 9, Season.Spring).ShouldContain(look => look.Kind == FirstTouchKind.Thunder);
+        FirstTouchCheck.AsksWhere([Cards.Juggling], null).ShouldBeTrue();
+        FirstTouchCheck.AsksWhere([Cards.Zigzag], null).ShouldBeFalse();
+        FirstTouchCheck.Of([Cards.Juggling], null, 9, Season.Summer, indoors: false).ShouldNotContain(look => look.Kind == FirstTouchKind.SoftBall);
+        FirstTouchCheck.Of([Cards.Juggling], null, 9, Season.Summer, indoors: true).ShouldNotContain(look => look.Kind == FirstTouchKind.Heat || look.Kind == FirstTouchKind.Thunder);
     }
 
     [Fact]

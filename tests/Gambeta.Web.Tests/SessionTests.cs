@@ -177,6 +177,19 @@ public class SessionTests(TestServer server)
     }
 
     [Fact]
+    public async Task Where_no_space_is_written_down_the_check_asks_where_it_is()
+    {
+        var (browser, _) = await ThereAsync();
+        var page = await browser.PageAsync("/practise/juggling-streak");
+        page.ShouldContain("Where is it?");
+        page.ShouldContain("data-check=\"soft ball\"");
+        page.ShouldContain("data-check=\"thunder\"");
+        (await browser.PageAsync("/practise/juggling-streak?where=indoors")).ShouldNotContain("data-check=\"thunder\"");
+        (await browser.PageAsync("/practise/juggling-streak?where=outdoors")).ShouldNotContain("data-check=\"soft ball\"");
+        (await browser.PageAsync("/practise/zigzag-and-home")).ShouldNotContain("Where is it?");
+    }
+
+    [Fact]
     public async Task A_grown_up_says_with_the_households_word_that_practice_may_go_on()
     {
         var (browser, household) = await ThereAsync();

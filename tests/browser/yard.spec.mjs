@@ -60,7 +60,7 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowDown');
   await expect.poll(async () => (await markerAt(page, 0))[0]).toBeCloseTo(before[0] - 0.2, 3);
-  expect((await markerAt(page, 0))[1]).toBeCloseTo(before[1] - 0.1, 3);
+  await expect.poll(async () => (await markerAt(page, 0))[1]).toBeCloseTo(before[1] - 0.1, 3);
   await expect(page.getByRole('button', { name: /^Marker 1:/ })).toBeFocused();
   await expect(figure(page, 'a run')).not.toHaveText(length);
 

@@ -72,7 +72,8 @@ public static class JoinedDrill
             beats.AddRange(swaps ? half.Mirror().Beats : half.Beats);
         }
         var joined = new Pattern(beats);
-        return joined.Feet == Feet.Both ? new Pattern(beats.Concat(joined.Mirror().Beats)) : joined;
+        // One foot's pattern is written for the right one.
+        return joined.Feet switch { Feet.Both => new Pattern(beats.Concat(joined.Mirror().Beats)), Feet.Left => joined.Mirror(), _ => joined };
     }
 
     // One side of a pattern that is its own mirror: the other side comes with the whole.

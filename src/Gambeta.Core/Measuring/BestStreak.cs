@@ -13,9 +13,6 @@ public sealed record TriesResult(ImmutableArray<JugglingTry> Tries) : TriedResul
 {
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.BestStreak;
-
-    /// <summary>The longest try; 0 without tries.</summary>
-    public int Longest => Tries.IsEmpty ? 0 : Tries.Max(t => t.Touches);
 }
 
 /// <summary>The best streak over a number of tries.</summary>

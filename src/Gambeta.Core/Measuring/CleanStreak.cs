@@ -15,9 +15,6 @@ public sealed record CleanStreakResult(ImmutableArray<JugglingTry> Tries) : Trie
 {
     /// <inheritdoc/>
     public override MeasuredBy Of => MeasuredBy.CleanStreak;
-
-    /// <summary>The most reps of a try; 0 without tries.</summary>
-    public int Longest => Tries.IsEmpty ? 0 : Tries.Max(t => t.Touches);
 }
 
 /// <summary>

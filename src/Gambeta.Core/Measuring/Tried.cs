@@ -53,6 +53,9 @@ public readonly record struct JugglingTry(int Touches, TryEnd End);
 /// <summary>A set made of tries, each of so many touches and with its end, in their order.</summary>
 public abstract record TriedResult(ImmutableArray<JugglingTry> Tries) : SetResult
 {
+    /// <summary>The most touches, or reps, of a try; 0 without tries.</summary>
+    public int Longest => Tries.IsEmpty ? 0 : Tries.Max(t => t.Touches);
+
     /// <inheritdoc/>
     public override int WentWrong => Tries.Count(t => t.End == TryEnd.Dropped);
 

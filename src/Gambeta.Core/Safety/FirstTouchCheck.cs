@@ -95,20 +95,28 @@ public sealed record FirstTouchItem(FirstTouchKind Kind, SpaceSide? Side = null)
 /// <summary>The short check before the first touch, once a space and day.</summary>
 public static class FirstTouchCheck
 {
-    /// <summary>Below this age in years somebody grown up is near.</summary>
+    /// <summary>Below this age in years somebody grown up is near. A figure of ours; a household may want more of it.</summary>
     public const int AloneFrom = 10;
 
     /// <summary>The season of a day; south of the equator half a year later.</summary>
     public static Season SeasonOf(DateOnly day, bool southern) => (Season)((((day.Month + 9) % 12 / 3) + (southern ? 2 : 0)) % 4);
 
     /// <summary>What to look at before some drills, each thing once, the gravest first.</summary>
-    public static ImmutableArray<FirstTouchItem> Of(IEnumerable<DrillCard> cards, Space? space, int age, Season season) =>
-        [.. cards.SelectMany(card => Of(card, space, age, season)).Distinct().OrderBy(item => item.Kind).ThenBy(item => item.Side)];
+    public static ImmutableArray<FirstTouchItem> Of(IEnumerable<DrillCard> cards, Space? space, int age, Season season, bool? indoors = null) =>
+        [.. cards.SelectMany(card => Of(card, space, age, season, indoors)).Distinct().OrderBy(item => item.Kind).ThenBy(item => item.Side)];
+
+    /// <summary>True where nobody wrote a space down and some drill may be played in a room as well as outdoors: then somebody has to say where it is.</summary>
+    public static bool AsksWhere(IEnumerable<DrillCard> cards, Space? space) => space is null && cards.Any(card => card.Places.HasFlag(Places.Indoors) && card.Places != Places.Indoors);
 
     /// <summary>What to look at before a drill, the gravest first.</summary>
-    public static ImmutableArray<FirstTouchItem> Of(DrillCard card, Space? space, int age, Season season)
+    /// <param name="card">The drill.</param>
+    /// <param name="space">Where it is played; nothing where no space is written down.</param>
+    /// <param name="age">The player's age in years.</param>
+    /// <param name="season">The season there.</param>
+    /// <param name="said">Where no space is written down: whether it is in a room, once somebody said; until then both is looked at.</param>
+    public static ImmutableArray<FirstTouchItem> Of(DrillCard card, Space? space, int age, Season season, bool? said = null)
     {
-        var indoors = space is null ? card.Places == Places.Indoors : space.Kind == Places.Indoors;
+        var indoors = space is null ? said ?? card.Places == Places.Indoors : space.Kind == Places.Indoors;
         var items = new List<FirstTouchItem> { new(FirstTouchKind.FloorClear), new(FirstTouchKind.Shoes), new(FirstTouchKind.WaterNear) };
         if (age < AloneFrom) items.Add(new(FirstTouchKind.SomebodyNear));
         if (space is not null)
@@ -122,7 +130,7 @@ public static class FirstTouchCheck
         if (card.Gear.Any(item => item.Kind == GearKind.Wall)) items.Add(new(FirstTouchKind.WallFirm));
         if (card.Gear.Any(item => item.Kind == GearKind.Goal)) items.Add(new(FirstTouchKind.GoalAnchored));
         // Where no space is written down it may well be a room.
-        if (indoors || (space is null && card.Places.HasFlag(Places.Indoors))) items.Add(new(FirstTouchKind.SoftBall));
+        if (indoors || (space is null && said is null && card.Places.HasFlag(Places.Indoors))) items.Add(new(FirstTouchKind.SoftBall));
         if (!indoors)
         {
             items.Add(new(FirstTouchKind.Thunder));

@@ -41,8 +41,16 @@ public sealed record Course(ImmutableArray<CoursePart> Parts, double Turning, do
     /// <summary>The length in metres.</summary>
     public double Length { get; } = Parts.Sum(part => part.Length);
 
-    /// <summary>The direction in which the run comes home, in radians; nothing where nobody runs.</summary>
-    public double? Homeward => Parts.OfType<Straight>().LastOrDefault() is { } last ? (last.To - last.From).Angle : null;
+    /// <summary>The direction in which the run comes home, in radians; nothing where nobody runs. A straight of no length has none: then it is that of the arc before it.</summary>
+    public double? Homeward => Parts.LastOrDefault(part => part.Length > ALength) switch
+    {
+        Straight last => (last.To - last.From).Angle,
+        Arc last => last.From + last.Sweep + (Math.Sign(last.Sweep) * Math.PI / 2),
+        _ => null,
+    };
+
+    // Shorter than this a direction is rounding, in metres.
+    private const double ALength = 1e-6;
 
     /// <summary>The markers, by their place in the layout from 0, that the run names and the string does not touch: it passes clear of them, on their side.</summary>
     public IEnumerable<int> Untouched(Layout layout) => layout.Steps.OfType<Past>().Select(past => past.Marker).Distinct().Except(Parts.OfType<Arc>().Where(arc => Math.Abs(arc.Sweep) > 1e-9).Select(arc => arc.Marker)).Order();

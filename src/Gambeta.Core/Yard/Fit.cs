@@ -62,7 +62,9 @@ public sealed record Fit(FitKind Kind, int Percent, double SpareAcross, double S
 
         (double Angle, double Spare, Footprint Footprint) At(int percent)
         {
-            var footprint = percent == 100 ? Footprint.Of(layout, course, runOff) : Footprint.Of(layout.Scaled(percent / 100.0), course, runOff);
+            // Each size is run for itself: where the string passes a marker by a hair, rounding may decide otherwise there, and the way home with it.
+            var laid = percent == 100 ? layout : layout.Scaled(percent / 100.0);
+            var footprint = Footprint.Of(laid, percent == 100 ? course : Course.Of(laid).Course ?? course, runOff);
             if (layout.WallAhead is { } wall)
             {
                 var (turn, spare) = AtWall(footprint, wall * percent / 100);

@@ -99,6 +99,15 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
 
     public IEnumerable<string> HowToCount => Drills.Select(drill => MeasureWords.Of(drill.Card.MeasuredBy).HowToCount).Distinct().Take(2);
 
+    /// <summary>Whether somebody has to say where it is: no space is written down.</summary>
+    public bool AsksWhere { get; private set; }
+
+    /// <summary>What was said: in a room, outdoors, or nothing yet.</summary>
+    public bool? Where => Request.Query["where"].ToString() switch { "indoors" => true, "outdoors" => false, _ => null };
+
+    /// <summary>This screen once it is said where it is.</summary>
+    public string There(string where) => Request.Path + QueryString.Create(Request.Query.Where(part => part.Key != "where").Append(new("where", where)));
+
     /// <summary>Sets the stage. Nothing when a layout or a space that was asked for is not this household's.</summary>
     protected async Task<IActionResult> SetTheStageAsync(HouseholdWork work, ImmutableArray<SheetDrill> drills, string? layout, Guid? space, bool laysTheYard)
     {
@@ -120,7 +129,8 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         IsChecked = await YardStore.IsCheckedAsync(work, Space?.Id, Today);
         Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
-        Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Age(Player), season);
+        AsksWhere = FirstTouchCheck.AsksWhere(Drills.Select(drill => drill.Card), Space?.Space);
+        Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Age(Player), season, AsksWhere ? Where : null);
         Cautions = CautionsOf(Drills.Select(drill => drill.Card));
         var standing = await DiaryStore.StandingAsync(work, Player.Id);
         _bests = [.. Drills.Select(d => Standing.ToBeat(d.Card, d.Dose, standing).ToDictionary(best => best.Key.ToKey(), best => best.Value))];

@@ -1,14 +1,13 @@
-import { most, tried, triesWords, tryTiles } from './tried.js';
+import bestStreak from './best-streak.js';
 import { say } from '../shared/say.js';
 
 export default {
-  ...tried,
+  ...bestStreak,
   wrongWord: say('slip'),
-  endWord: say('stopped-the-try'),
-  under: (sum, { phase }) => triesWords(sum, phase.target, most(sum.tries)),
-  value: sum => Math.max(sum.current, most(sum.tries)),
-  result: ({ tryTouches }) => say('longest-label', { n: Math.max(0, ...tryTouches) }),
-  draft: sum => ({ tryTouches: tried.draft(sum).tryTouches, tryDropped: tried.draft(sum).tryDropped }),
+  draft(sum) {
+    // A tap is a rep, which takes both feet or neither: the core knows its touches.
+    const { tryTouches, tryDropped } = bestStreak.draft(sum);
+    return { tryTouches, tryDropped };
+  },
   fields: () => [['tries', say('rows-stopped'), 'tries']],
-  board: ({ sum }) => ({ kind: 'tries', tiles: tryTiles(sum, most(sum.tries)) }),
 };

@@ -28,6 +28,11 @@ async function show(address, focus) {
   await released();
   root().replaceWith(page.querySelector('[data-yard-plan]'));
   history.replaceState(null, '', address);
+  // What was moved on while this was asked for lies where it was moved to, and is asked for next.
+  for (const marker of moves.keys()) {
+    const group = document.querySelector(`[data-marker="${marker}"]`);
+    if (group) place(group);
+  }
   if (focus !== undefined) document.querySelector(`[data-marker="${focus}"]`)?.focus();
 }
 
