@@ -1,3 +1,4 @@
+using Gambeta.Core.Measuring;
 using CsCheck;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Doses;
@@ -73,4 +74,23 @@ public class DoseTests
     });
 
     private static readonly TimeSpan Rest = TimeSpan.FromSeconds(20);
+
+    [Theory]
+    [InlineData("wall-ten-ten-ten", 30, 30)] // thirty passes of one touch
+    [InlineData("one-touch-wall-alternating", 15, 15)]
+    [InlineData("strike-both-feet", 8, 8)] // a strike, not a strike with each foot
+    [InlineData("strike-bad-touch-mended", 6, 18)] // two touches and the strike
+    [InlineData("wall-one-if-you-can", 12, 12)]
+    [InlineData("two-rolls-two-outside", 8, 64)] // a rep is the whole pattern, each foot
+    public void What_is_counted_takes_its_own_touches_and_no_more(string drill, int counted, int touches) =>
+        DoseArithmetic.Amount(Cards.All.Find(drill)!, new RepsDose(counted, 1) { Rest = TimeSpan.FromSeconds(20) }, Foot.Right, new Tempo(60)).Touches.Total.ShouldBe(touches);
+
+    [Fact]
+    public void A_strike_takes_the_touches_of_the_foot_that_struck()
+    {
+        var card = Cards.All.Find("strike-bad-touch-mended")!;
+        var result = new StrikesResult([new Strike(Foot.Left, 1), new Strike(Foot.Left, 0), new Strike(Foot.Right, 3)]);
+        // Right, right, then the left strikes; and the other way round.
+        Ways.Of(MeasuredBy.StrikesByZone).TouchesOf(card, card.Pattern, default, result).ShouldBe(new TouchCount(2 + 2, 4 + 1));
+    }
 }

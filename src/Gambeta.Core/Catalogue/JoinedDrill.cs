@@ -77,11 +77,7 @@ public static class JoinedDrill
     }
 
     // One side of a pattern that is its own mirror: the other side comes with the whole.
-    private static Pattern Half(Pattern pattern)
-    {
-        var half = new Pattern(pattern.Beats.Take(Math.Max(1, pattern.Beats.Length / 2)) is var first && first.Any(beat => beat.Foot is not null) ? first : pattern.Beats);
-        return half.Beats.Concat(half.Mirror().Beats).SequenceEqual(pattern.Beats) ? half : pattern;
-    }
+    private static Pattern Half(Pattern pattern) => pattern.IsMirrored ? new Pattern(pattern.Beats.Take(pattern.Beats.Length / 2)) : pattern;
 
     // The foot that has the ball after what was played.
     private static Foot? Has(List<Beat> beats) => beats.OfType<Contact>().LastOrDefault()?.Touch is not { } touch ? null

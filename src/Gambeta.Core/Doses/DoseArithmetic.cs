@@ -53,7 +53,7 @@ public static class DoseArithmetic
     public static int TouchesOfATurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo) => dose switch
     {
         RoundsDose rounds => tempo.TouchesIn(rounds.Work),
-        RepsDose reps => reps.Reps * pattern.Touches.Length,
+        RepsDose reps => Ways.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps),
         TriesDose tries => TouchesOfATry * tries.Tries,
         _ => Ways.Of(card.MeasuredBy).TouchesOfARun(card, pattern),
     };
@@ -66,7 +66,7 @@ public static class DoseArithmetic
         return dose switch
         {
             RoundsDose rounds => (rounds.Work, pattern.Of(tempo.TouchesIn(rounds.Work))),
-            RepsDose reps => (tempo.TimeFor(reps.Reps * pattern.Moves), pattern.PerRep * reps.Reps),
+            RepsDose reps => (tempo.TimeFor(Ways.Of(card.MeasuredBy).MovesIn(pattern, reps.Reps)), pattern.Of(Ways.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps))),
             TriesDose tries => (
                 ((tempo.TimeFor(TouchesOfATry) + TimeSpan.FromSeconds(Timings.FetchTheBall)) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
                 pattern.Of(TouchesOfATry) * tries.Tries),

@@ -52,6 +52,9 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
     /// <inheritdoc/>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, PassesResult result) => tapped;
 
+    /// <summary>Each touch to the wall is a pass.</summary>
+    public override int InAPattern(Pattern pattern) => Math.Max(1, pattern.Touches.Count(touch => touch.Move == BallMove.Wall));
+
     /// <inheritdoc/>
     public override ImmutableArray<TypedField> Fields(Feet feet) => [.. PerFoot.Fields(feet), new("longestRun"), new("slips")];
 

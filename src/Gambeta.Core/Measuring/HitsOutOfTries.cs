@@ -41,7 +41,10 @@ public sealed class HitsOutOfTries : ByReps<HitsResult>
     public static HitsResult OfCounts(SetDraft draft) => new(draft.Reps ?? 0, draft.Slips ?? 0);
 
     /// <inheritdoc/>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, HitsResult result) => pattern.PerRep * result.Tries;
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, HitsResult result) => pattern.Of(TouchesIn(pattern, result.Tries));
+
+    /// <summary>A mirrored pattern is a try of each side.</summary>
+    public override int InAPattern(Pattern pattern) => pattern.IsMirrored ? 2 : 1;
 
     /// <inheritdoc/>
     public override string? AsTyped(PracticeSet set, string field) => set.Result is HitsResult hits ? AsTyped(hits, field) : null;

@@ -86,10 +86,27 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
         ? new StrikesResult([.. zones.Zip(draft.StrikeLeft!, (zone, left) => new Strike(left ? Foot.Left : Foot.Right, zone))])
         : HitsOutOfTries.OfCounts(draft);
 
-    /// <summary>Each foot's strikes take the touches of a rep of that foot alone.</summary>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StrikesResult result) => pattern.Feet == Feet.Both
-        ? new TouchCount(result.By(Foot.Left).Tries, result.By(Foot.Right).Tries)
-        : pattern.PerRep * result.Strikes.Length;
+    /// <summary>Each touch at the goal is a strike.</summary>
+    public override int InAPattern(Pattern pattern) => Math.Max(1, pattern.Touches.Count(touch => touch.Move == BallMove.Goal));
+
+    /// <summary>A strike takes the touches that lead up to it and its own; where both feet strike, those of the foot that did.</summary>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StrikesResult result) => InAPattern(pattern) < 2
+        ? pattern.PerRep * result.Strikes.Length
+        : result.Strikes.Aggregate(default(TouchCount), (all, strike) => all + UpTo(pattern, strike.Foot));
+
+    private static TouchCount UpTo(Pattern pattern, Foot foot)
+    {
+        var (left, right) = (0, 0);
+        foreach (var touch in pattern.Touches)
+        {
+            if (touch.Foot == Foot.Left) left++;
+            else right++;
+            if (touch.Move != BallMove.Goal) continue;
+            if (touch.Foot == foot) return new TouchCount(left, right);
+            (left, right) = (0, 0);
+        }
+        return default;
+    }
 
     /// <summary>As many hits and misses as before: then the zones stay.</summary>
     public override SetDraft Complete(SetDraft draft, PracticeSet old) =>

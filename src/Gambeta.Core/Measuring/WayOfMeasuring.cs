@@ -95,6 +95,15 @@ public abstract class WayOfMeasuring
     /// <summary>About so many touches, for a set that nobody counted.</summary>
     public virtual TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) => pattern.Of(tempo.TouchesIn(worked));
 
+    /// <summary>How many of what is counted one pass through a pattern holds: one rep; of passes, shots and tries those that are in it.</summary>
+    public virtual int InAPattern(Pattern pattern) => 1;
+
+    /// <summary>Touches in so many of what is counted.</summary>
+    public int TouchesIn(Pattern pattern, int counted) => Rounded.Whole((double)pattern.Touches.Length * counted / InAPattern(pattern));
+
+    /// <summary>What a tempo counts in so many of them.</summary>
+    public int MovesIn(Pattern pattern, int counted) => Rounded.Whole((double)pattern.Moves * counted / InAPattern(pattern));
+
     /// <summary>About so many touches in one run, of a drill that is played by runs.</summary>
     public virtual int TouchesOfARun(DrillCard card, Pattern pattern) => pattern.Touches.Length;
 

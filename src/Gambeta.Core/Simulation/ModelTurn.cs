@@ -1,5 +1,6 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Simulation;
@@ -23,7 +24,7 @@ public sealed record ModelTurn(DrillCard Card, Dose Dose, Feet Feet, double Skil
     public IReadOnlyList<bool> CameOff() => [.. Enumerable.Range(0, ((RepsDose)Dose).Reps).Select(_ => Chance.NextDouble() < 0.35 + (0.55 * Skill))];
 
     /// <summary>Seconds that so many reps take.</summary>
-    public double TimeForReps(int reps) => Tenth(Tempo.TimeFor(reps * Pattern.Moves).TotalSeconds);
+    public double TimeForReps(int reps) => Tenth(Tempo.TimeFor(Ways.Of(Card.MeasuredBy).MovesIn(Pattern, reps)).TotalSeconds);
 
     /// <summary>A little more or less.</summary>
     public double Noise(double spread) => Noise(Chance, spread);

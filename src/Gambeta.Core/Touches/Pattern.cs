@@ -53,6 +53,9 @@ public sealed class Pattern : IEquatable<Pattern>
     /// <summary>True when the head meets the ball.</summary>
     public bool HasHeading => Touches.Any(touch => touch.Surface == Surface.Head);
 
+    /// <summary>True when its second half is its first with the feet exchanged: a pass through it is played once by each side.</summary>
+    public bool IsMirrored => Beats.Length % 2 == 0 && Beats.Take(Beats.Length / 2).Select(beat => beat.Mirror()).SequenceEqual(Beats.Skip(Beats.Length / 2));
+
     /// <summary>The same pattern with the feet exchanged. Mirroring twice gives it back.</summary>
     public Pattern Mirror() => new(Beats.Select(beat => beat.Mirror()));
 

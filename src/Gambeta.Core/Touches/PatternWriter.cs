@@ -10,7 +10,7 @@ public static class PatternWriter
     {
         var beats = pattern.Beats;
         var half = beats.Length / 2;
-        var mirrored = beats.Length % 2 == 0 && beats.Take(half).Select(b => b.Mirror()).SequenceEqual(beats.Skip(half));
+        var mirrored = pattern.IsMirrored;
         var count = mirrored ? half : beats.Length;
         var written = new StringBuilder();
         Foot? foot = null;
