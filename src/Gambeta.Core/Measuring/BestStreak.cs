@@ -3,6 +3,7 @@ using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
 
@@ -23,6 +24,9 @@ public sealed class BestStreak : Tried<TriesResult>
 
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TriesResult(TriesOf(draft));
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new TryLengths(TriesOf);
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.Streak)];

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -68,6 +70,19 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => PerFoot.Read(typed) with { LongestRun = typed.Count("longestRun"), Slips = typed.Count("slips") };
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new PassRuns();
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => PerFoot.ReadDiary(line) with { LongestRun = line.Count(DiaryColumn.Longest), Slips = line.Count(DiaryColumn.Slips) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, PassesResult result, DiaryLine line)
+    {
+        line.Write(DiaryColumn.Longest, result.LongestRun);
+        line.Write(DiaryColumn.Slips, result.Slips);
+    }
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LongestRun), new(MeasureKind.PassesAMinute, Step: MarkRule.Tenth)];

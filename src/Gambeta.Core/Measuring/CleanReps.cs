@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -40,6 +42,19 @@ public sealed class CleanReps : ByReps<RepsResult>
     /// <inheritdoc/>
     public override string? AsTyped(PracticeSet set, string field) =>
         set.Result is RepsResult reps ? TypedCounts.Text(field == "reps" ? reps.CleanReps : reps.Slips) : null;
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new Coins(set => ((RepsResult)set.Result) is var reps ? (reps.CleanReps, reps.Slips) : default);
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => new() { Reps = line.Count(DiaryColumn.Clean), Slips = line.Count(DiaryColumn.Slips) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, RepsResult result, DiaryLine line)
+    {
+        line.Write(DiaryColumn.Clean, result.CleanReps);
+        line.Write(DiaryColumn.Slips, result.Slips);
+    }
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CleanReps)];

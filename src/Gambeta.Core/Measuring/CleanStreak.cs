@@ -3,6 +3,7 @@ using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
@@ -39,6 +40,9 @@ public sealed class CleanStreak : Tried<CleanStreakResult>
 
     /// <summary>The touches follow from the pattern; the rep that went wrong is not among them.</summary>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, CleanStreakResult result) => pattern.PerRep * result.Tries.Sum(t => t.Touches);
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new TryLengths(TriesOf);
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CleanStreak)];

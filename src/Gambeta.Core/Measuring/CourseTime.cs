@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -86,6 +88,20 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Clips = typed.Count("clips"), Void = typed.Flag("void") };
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new TimedRuns();
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => PerFoot.ReadDiary(line) with { Clips = line.Count(DiaryColumn.Clips) ?? 0, Void = line.Flag(DiaryColumn.Void) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, RunResult result, DiaryLine line)
+    {
+        line.Write(DiaryColumn.Clips, result.Clips);
+        line.Write(DiaryColumn.Penalty, result.Penalty.TotalSeconds);
+        if (result.Void) line[DiaryColumn.Void] = "1";
+    }
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CourseSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -51,6 +53,30 @@ public sealed class HitsOutOfTries : ByReps<HitsResult>
 
     /// <summary>What stands in a field for hits.</summary>
     public static string AsTyped(HitsResult hits, string field) => TypedCounts.Text(field == "reps" ? hits.Hits : hits.Misses);
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new Coins(CameOff);
+
+    /// <summary>Hits and misses of a set, also where the zones of strikes are known.</summary>
+    public static (int Hits, int Misses) CameOff(PracticeSet set) => set.Result switch
+    {
+        HitsResult hits => (hits.Hits, hits.Misses),
+        StrikesResult strikes => (strikes.Counts.Hits, strikes.Counts.Misses),
+        _ => default,
+    };
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => new() { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, HitsResult result, DiaryLine line) => Write(result, line);
+
+    /// <summary>Writes hits and misses into a line.</summary>
+    public static void Write(HitsResult result, DiaryLine line)
+    {
+        line.Write(DiaryColumn.Hits, result.Hits);
+        line.Write(DiaryColumn.Misses, result.Misses);
+    }
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [Hits];

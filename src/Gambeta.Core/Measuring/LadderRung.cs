@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
@@ -70,6 +72,19 @@ public sealed class LadderRung : Tried<LadderResult>
     /// <summary>A ladder's time is that of its highest rung: on another rung it means nothing.</summary>
     public override SetResult Mended(SetResult now, SetResult before, SetDraft draft) =>
         now is LadderResult mended && before is LadderResult old && draft.RungSeconds is null && mended.Rung != old.Rung ? mended with { Took = null } : now;
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new LadderGoes();
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => base.ReadDiary(line) with { RungSeconds = line.Amount(DiaryColumn.Took) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, LadderResult result, DiaryLine line)
+    {
+        base.WriteDiary(set, result, line);
+        line.Write(DiaryColumn.Took, result.Took?.TotalSeconds);
+    }
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LadderRung), new(MeasureKind.RungSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
@@ -25,4 +26,6 @@ internal static class PerFoot
     };
 
     public static SetDraft Read(TypedCounts typed) => new() { Left = typed.Count("left"), Right = typed.Count("right") };
+
+    public static SetDraft ReadDiary(DiaryLine line) => new() { Left = line.Count(DiaryColumn.Left), Right = line.Count(DiaryColumn.Right) };
 }

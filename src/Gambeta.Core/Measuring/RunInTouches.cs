@@ -3,6 +3,7 @@ using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
 
@@ -26,6 +27,9 @@ public sealed class RunInTouches : Tried<RunInResult>
 
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RunInResult(TriesOf(draft));
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new RunIns();
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.RunInTouches)];

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -87,6 +89,15 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { UpTenths = typed.Tenths(Field) };
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new TryLengths(set => [.. ((AirTimeResult)set.Result).Tenths.Select(tenths => new JugglingTry(tenths, TryEnd.Dropped))], unitsInOne: 10);
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => PerFoot.ReadDiary(line) with { UpTenths = line.List(DiaryColumn.Tenths) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, AirTimeResult result, DiaryLine line) => line.Write(DiaryColumn.Tenths, result.Tenths);
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.SecondsUp, Step: MarkRule.Tenth)];

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -86,6 +88,15 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { StationTries = typed.List("list") };
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new TimedRuns();
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => new() { StationTries = line.List(DiaryColumn.Stations) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, StationsResult result, DiaryLine line) => line.Write(DiaryColumn.Stations, result.Tries);
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.StationsSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];

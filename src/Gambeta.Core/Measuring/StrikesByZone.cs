@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -121,6 +123,25 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
         HitsResult hits => HitsOutOfTries.AsTyped(hits, field),
         _ => null,
     };
+
+    /// <inheritdoc/>
+    public override MeasuredBy JudgedAs => MeasuredBy.HitsOutOfTries;
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new Coins(HitsOutOfTries.CameOff);
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => line.List(DiaryColumn.Zones) is { } zones
+        ? new() { StrikeZones = zones, StrikeLeft = [.. line[DiaryColumn.ZoneFeet].Select(foot => foot == 'l')] }
+        : new() { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, StrikesResult result, DiaryLine line)
+    {
+        HitsOutOfTries.Write(result.Counts, line);
+        line.Write(DiaryColumn.Zones, result.Strikes.Select(strike => strike.Zone));
+        line[DiaryColumn.ZoneFeet] = string.Concat(result.Strikes.Select(strike => strike.Foot == Foot.Left ? 'l' : 'r'));
+    }
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [HitsOutOfTries.Hits];

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -68,6 +70,15 @@ public sealed class TargetPoints : ByReps<TargetsResult>
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Points = typed.List("list") };
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new PointsScored();
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => new() { Points = line.List(DiaryColumn.Points) };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, TargetsResult result, DiaryLine line) => line.Write(DiaryColumn.Points, result.Points);
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.PointsOutOf)];

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -50,6 +52,15 @@ public sealed class TouchesInARound : WayOfMeasuring<RoundResult>
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => PerFoot.Read(typed);
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new CountInTime();
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => PerFoot.ReadDiary(line);
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, RoundResult result, DiaryLine line) { }
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.TouchesIn)];

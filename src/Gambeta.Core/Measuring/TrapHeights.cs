@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -120,6 +122,15 @@ public sealed class TrapHeights : ByReps<TrapResult>
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Inside = typed.List("list")?.Select(inside => inside > 0).ToList() };
+
+    /// <inheritdoc/>
+    public override FormModel Form { get; } = new RisingDrops();
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line) => new() { Inside = line.List(DiaryColumn.Inside)?.Select(inside => inside > 0).ToList() };
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, TrapResult result, DiaryLine line) => line.Write(DiaryColumn.Inside, result.Tries.Select(t => t.Inside ? 1 : 0));
 
     /// <inheritdoc/>
     public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.TrapHeight, Most: new((int)DropHeight.Above))];

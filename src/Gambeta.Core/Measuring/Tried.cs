@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -109,6 +110,26 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
         TryTouches = [.. words.Select(word => typed.Whole(word.TrimEnd('*', '~'), Field) ?? 0)],
         TryDropped = [.. words.Select(word => TypedTries.Dropped(word, Key))],
     };
+
+    /// <inheritdoc/>
+    public override SetDraft ReadDiary(DiaryLine line)
+    {
+        var (touches, ends) = (line.List(DiaryColumn.Tries), line[DiaryColumn.Ends].Replace(" ", ""));
+        // A notebook says how long each try was, not how it ended: it fell.
+        if (touches is not null && ends.Length == 0) ends = new string('d', touches.Count);
+        if (ends.AsSpan().ContainsAnyExcept("dsa")) line.IsUnclear(DiaryColumn.Ends);
+        return PerFoot.ReadDiary(line) with { TryTouches = touches, TryDropped = [.. ends.Where("dsa".Contains).Select(end => TryEnds.OfLetter(end).AsDropped())] };
+    }
+
+    /// <inheritdoc/>
+    protected override void WriteDiary(PracticeSet set, TResult result, DiaryLine line)
+    {
+        line.Write(DiaryColumn.Tries, result.Tries.Select(t => t.Touches));
+        line[DiaryColumn.Ends] = string.Join(' ', result.Tries.Select(t => t.End.Letter()));
+    }
+
+    /// <summary>The tries of a set.</summary>
+    protected static IReadOnlyList<JugglingTry> TriesOf(PracticeSet set) => ((TriedResult)set.Result).Tries;
 
     /// <inheritdoc/>
     protected override JsonObject Write(TResult result) => new()

@@ -3,7 +3,9 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Sets;
@@ -133,6 +135,22 @@ public abstract class WayOfMeasuring
     /// <summary>What a set in a dose is chiefly judged by; nothing where no record is kept of it.</summary>
     public abstract Measure? Chiefly(Dose dose);
 
+    // --- judged -------------------------------------------------------------------------------------------------
+
+    /// <summary>How form is made of its sets, and what the next one will come to.</summary>
+    public abstract FormModel Form { get; }
+
+    /// <summary>The measure with which its sets are judged together: its own, or that of which it is another writing.</summary>
+    public virtual MeasuredBy JudgedAs => Key;
+
+    // --- taken out and in ---------------------------------------------------------------------------------------
+
+    /// <summary>The counts of a line of a diary, time left out.</summary>
+    public abstract SetDraft ReadDiary(DiaryLine line);
+
+    /// <summary>Writes what a set came to into a line of a diary: what <see cref="ReadDiary"/> reads.</summary>
+    public abstract void WriteDiary(PracticeSet set, DiaryLine line);
+
     // --- written down -------------------------------------------------------------------------------------------
 
     /// <summary>The result as it is written down; <see cref="ResultJson"/> adds which measure it is of.</summary>
@@ -164,6 +182,17 @@ public abstract class WayOfMeasuring<TResult> : WayOfMeasuring where TResult : S
 
     /// <inheritdoc/>
     public sealed override JsonObject Write(SetResult result) => Write((TResult)result);
+
+    /// <inheritdoc/>
+    public sealed override void WriteDiary(PracticeSet set, DiaryLine line)
+    {
+        // Strikes that were typed without their zones are stored as hits: each result is written by its own way.
+        if (set.Result is TResult result) WriteDiary(set, result, line);
+        else if (set.Result.Of != Key) Ways.Of(set.Result.Of).WriteDiary(set, line);
+    }
+
+    /// <summary>Writes what a set came to into a line of a diary.</summary>
+    protected abstract void WriteDiary(PracticeSet set, TResult result, DiaryLine line);
 
     /// <summary>The touches of a set that was counted.</summary>
     protected abstract TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, TResult result);

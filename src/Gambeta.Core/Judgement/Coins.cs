@@ -1,0 +1,54 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Sets;
+
+namespace Gambeta.Core.Judgement;
+
+/// <summary>
+/// Reps that are clean or not, tries that come off or not: a coin whose chance is the day's form. So many of n are binomial at each level; over the levels they
+/// scatter more, as they do.
+/// </summary>
+/// <param name="counts">How many came off and how many did not.</param>
+public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts) : FormModel
+{
+    /// <summary>Beyond so many reps a set says no more: a number that was typed wrong must not weigh a hundred sets.</summary>
+    private const int MostThatCount = 40;
+
+    private static readonly Prior Usual = new(1.2, 1.3);
+
+    /// <inheritdoc/>
+    public override int Value(PracticeSet set) => counts(set).CameOff;
+
+    /// <inheritdoc/>
+    public override bool Judges(PracticeSet set) => base.Judges(set) && counts(set) is var (came, not) && came + not > 0;
+
+    /// <inheritdoc/>
+    public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) =>
+        Decision.OfShare(looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).CameOff)), looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).Not)), bar.Share);
+
+    /// <inheritdoc/>
+    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    {
+        var (came, not) = counts(set);
+        var skill = (form.Skill ?? Chance.Belief(prior ?? Usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var weight = Math.Min(1.0, MostThatCount / (double)(came + not));
+        Span<double> row = stackalloc double[LevelScale.Nodes];
+        Chance.Likely(came * weight, not * weight, row);
+        return form with { Skill = skill.Seen(row), Usual = form.WithUsual(came + not), Sets = form.Sets + 1 };
+    }
+
+    /// <inheritdoc/>
+    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null ? null : new CoinsOutcome(dose.Count ?? Math.Max(1, Rounded.Whole(form.Usual)));
+}
+
+/// <summary>So many of n.</summary>
+public sealed class CoinsOutcome(int count) : Outcome
+{
+    private readonly double[][] _table = Chance.BinomialTails(Math.Min(count, SetCheck.MostTries * 5));
+
+    /// <inheritdoc/>
+    public override (int Least, int Most) Range => (0, _table.Length - 1);
+
+    /// <inheritdoc/>
+    public override void Reaches(int value, Span<double> row) => _table[value].CopyTo(row);
+}

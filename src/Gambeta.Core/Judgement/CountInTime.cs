@@ -1,0 +1,39 @@
+using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
+
+namespace Gambeta.Core.Judgement;
+
+/// <summary>Touches in a round of fixed length: a tempo, which the sets scatter about. Rounds of all lengths say what the tempo is.</summary>
+public sealed class CountInTime : FormModel
+{
+    /// <inheritdoc/>
+    public override bool Judges(PracticeSet set) => base.Judges(set) && set.Touches.Total > 0 && Scoring.PlayedToItsEnd(set);
+
+    /// <inheritdoc/>
+    public override int Value(PracticeSet set) => set.Touches.Total;
+
+    /// <inheritdoc/>
+    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    {
+        var tempo = Math.Log(set.Touches.Total / set.Planned!.Value.TotalMinutes);
+        var skill = (form.Skill ?? Pace.Belief(prior ?? new Prior(tempo, 0.3), Trends, Moods)).Begin(set.SessionId, set.Day);
+        var (seen, scatters) = Pace.Seen(skill, form.Kinds.IsDefaultOrEmpty ? Pace.Prior : form.Kinds, tempo);
+        return form with { Skill = seen, Kinds = scatters, Sets = form.Sets + 1 };
+    }
+
+    /// <inheritdoc/>
+    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null || dose.Round is not { } round ? null : new CountOutcome(form, round.TotalMinutes);
+}
+
+/// <summary>A count of which so many come in a minute.</summary>
+internal sealed class CountOutcome(Form form, double minutes) : Outcome
+{
+    private readonly double _log = Math.Log(minutes);
+
+    /// <inheritdoc/>
+    public override (int Least, int Most) Range =>
+        (0, (int)Math.Min(1e6, minutes * Math.Exp(form.Skill!.At(LevelScale.Nodes - 1) + 0.8)) + 1);
+
+    /// <inheritdoc/>
+    public override void Reaches(int value, Span<double> row) => Pace.Above(form.Skill!, form.Kinds, Math.Log(Math.Max(0.25, value - 0.5)) - _log, row);
+}

@@ -1,0 +1,81 @@
+using Gambeta.Core.Sets;
+using MathNet.Numerics.Distributions;
+
+namespace Gambeta.Core.Judgement;
+
+/// <summary>What to do next with a drill and a foot.</summary>
+public enum DecisionKind
+{
+    /// <summary>Too few sets, or on too few days, to say.</summary>
+    TooEarly,
+
+    /// <summary>The rung below.</summary>
+    StepBack,
+
+    /// <summary>More of the same.</summary>
+    Stay,
+
+    /// <summary>The next rung.</summary>
+    MoveOn,
+}
+
+/// <summary>What clean means for a drill: a share that comes off, or a value that a set comes to.</summary>
+/// <param name="Share">The share of reps, tries or passes that should be clean, for drills in which each is clean or not.</param>
+/// <param name="Value">The value of a set, in units of its model, for the others; nothing where nobody says.</param>
+public readonly record struct CleanBar(double Share, int? Value)
+{
+    /// <summary>Three in four: the figure for a drill that says nothing else. Below it a game is lost by the drill, well above it nothing is learnt any more.</summary>
+    public static readonly CleanBar Usual = new(0.75, null);
+}
+
+/// <summary>A decision, with what it rests on.</summary>
+/// <param name="Kind">What to do.</param>
+/// <param name="Clean">How much was clean lately, from 0 to 1; the chance of the clean value where a value says it.</param>
+/// <param name="Sure">How sure the decision is, from 0 to 1.</param>
+/// <param name="Sets">Sets that it looked at.</param>
+/// <param name="Days">Days on which they were played.</param>
+/// <param name="Word">What the player said lately, where it weighed.</param>
+/// <param name="Holds">Whether the last sets of the sittings held up with the first.</param>
+public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int Sets, int Days, Control? Word, bool Holds)
+{
+    /// <summary>The rule's version: decisions are kept with it.</summary>
+    public const int Version = 1;
+
+    /// <summary>So many of the latest sets are looked at: two to four sittings.</summary>
+    public const int Looked = 8;
+
+    private const int LeastSets = 4;
+    private const int LeastDays = 2;
+    private const double SureEnough = 0.85;
+
+    /// <summary>How far below the clean bar it falls apart: at the usual bar of three in four that is 56 in a hundred.</summary>
+    private const double ApartAt = 0.75;
+
+    /// <summary>The decision after the sets of a key.</summary>
+    public static Decision Of(KeyForm key, CleanBar bar)
+    {
+        var latest = key.History.Latest;
+        var looked = latest.Length <= Looked ? latest : latest[^Looked..];
+        var days = looked.Select(one => one.Set.Day).Distinct().Count();
+        var word = looked.Reverse().Select(one => one.Said).FirstOrDefault(said => said is not null);
+        var (clean, above, below) = key.History.Key.Model.Clean(key, looked, bar);
+        var holds = true;
+        // A word weighs as much as a set or two, and never alone: it shifts how sure one has to be.
+        var needs = word switch { Control.FellApart => 0.05, Control.Shaky => 0.03, Control.Easy => -0.03, _ => 0 };
+        var kind = looked.Length < LeastSets || days < LeastDays ? DecisionKind.TooEarly
+            : above >= SureEnough + needs ? DecisionKind.MoveOn
+            : below >= SureEnough - needs ? DecisionKind.StepBack
+            : DecisionKind.Stay;
+        return new Decision(kind, clean, kind switch { DecisionKind.MoveOn => above, DecisionKind.StepBack => below, _ => 1 - Math.Max(above, below) }, looked.Length, days, word, holds);
+    }
+
+    /// <summary>
+    /// How sure it is that a share lies above the bar, and below where it falls apart, from so many that came off and so many that did not: a beta posterior with half
+    /// a unit on either side (Jeffreys).
+    /// </summary>
+    internal static (double Clean, double Above, double Below) OfShare(double cameOff, double not, double bar)
+    {
+        var (a, b) = (cameOff + 0.5, not + 0.5);
+        return (cameOff / Math.Max(1, cameOff + not), 1 - Beta.CDF(a, b, bar), Beta.CDF(a, b, bar * ApartAt));
+    }
+}

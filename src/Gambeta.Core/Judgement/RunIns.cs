@@ -1,0 +1,63 @@
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Sets;
+
+namespace Gambeta.Core.Judgement;
+
+/// <summary>Run-ins, the more touches on the way the better: a coin says whether one gets there, and the touches of those that did scatter about the day's form.</summary>
+public sealed class RunIns : FormModel
+{
+    private static readonly Prior Arrives = new(0.8, 1.2);
+
+    /// <inheritdoc/>
+    public override bool Judges(PracticeSet set) => base.Judges(set) && set.Result is RunInResult { Tries.IsEmpty: false };
+
+    /// <inheritdoc/>
+    public override int Value(PracticeSet set) => ((RunInResult)set.Result).Most;
+
+    /// <inheritdoc/>
+    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    {
+        var tries = ((RunInResult)set.Result).Tries;
+        var arrived = tries.Where(one => one.End == TryEnd.Stopped && one.Touches > 0).ToList();
+        var arrives = (form.Side ?? Chance.Belief(Arrives, Trends, Moods)).Begin(set.SessionId, set.Day);
+        Span<double> row = stackalloc double[LevelScale.Nodes];
+        Chance.Likely(arrived.Count, tries.Length - arrived.Count, row);
+        var (skill, kinds) = (form.Skill?.Begin(set.SessionId, set.Day), form.Kinds);
+        foreach (var one in arrived)
+        {
+            skill ??= Pace.Belief(prior ?? new Prior(Math.Log(one.Touches), 0.3), Trends, Moods).Begin(set.SessionId, set.Day);
+            (skill, kinds) = Pace.Seen(skill, kinds.IsDefaultOrEmpty ? Pace.Prior : kinds, Math.Log(one.Touches));
+        }
+        return form with { Skill = skill, Side = arrives.Seen(row), Kinds = kinds, Usual = form.WithUsual(tries.Length), Sets = form.Sets + 1 };
+    }
+
+    /// <inheritdoc/>
+    public override Outcome? Ahead(Form form, SetDose dose) =>
+        form.Skill is null || form.Side is null ? null : new MostTouches(form, Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries));
+}
+
+/// <summary>The most touches of the run-ins that got there.</summary>
+internal sealed class MostTouches : Outcome
+{
+    private readonly Form _form;
+    private readonly int _tries;
+    private readonly double _arrives;
+
+    public MostTouches(Form form, int tries)
+    {
+        (_form, _tries) = (form, tries);
+        Span<double> weights = stackalloc double[LevelScale.Nodes];
+        form.Side!.Form(weights);
+        _arrives = Rows.Dot(weights, Chance.Of);
+    }
+
+    /// <inheritdoc/>
+    public override (int Least, int Most) Range => (0, (int)Math.Min(1e6, Math.Exp(_form.Skill!.At(LevelScale.Nodes - 1) + 0.8)) + 1);
+
+    /// <inheritdoc/>
+    public override void Reaches(int value, Span<double> row)
+    {
+        Pace.Above(_form.Skill!, _form.Kinds, Math.Log(Math.Max(0.25, value - 0.5)), row);
+        for (var i = 0; i < row.Length; i++) row[i] = 1 - Math.Pow(1 - (_arrives * row[i]), _tries);
+    }
+}

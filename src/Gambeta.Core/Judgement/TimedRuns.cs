@@ -1,0 +1,94 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Sets;
+
+namespace Gambeta.Core.Judgement;
+
+/// <summary>
+/// Runs against the clock: a time that scatters about the day's form, and clipped markers, each of which costs its penalty. Clean or clipped is a coin of its own,
+/// whose chance is believed in beside the time.
+/// </summary>
+public sealed class TimedRuns : FormModel
+{
+    private static readonly Prior CleanPrior = new(1.6, 1.2);
+
+    /// <inheritdoc/>
+    public override bool Judges(PracticeSet set) => base.Judges(set) && set.Worked > TimeSpan.Zero && set.Result switch
+    {
+        RunResult run => !run.Void,
+        StationsResult stations => stations.Finished,
+        _ => false,
+    };
+
+    /// <inheritdoc/>
+    public override int Value(PracticeSet set) => (int)(10 * (set.Result is RunResult run ? Records.Scoring.CourseSeconds(set.Worked, run) : Records.Scoring.HandTime(set.Worked)));
+
+    /// <inheritdoc/>
+    public override bool LowerIsBetter => true;
+
+    /// <inheritdoc/>
+    public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) =>
+        Decision.OfShare(looked.Count(one => one.Set.Result.WentWrong == 0), looked.Count(one => one.Set.Result.WentWrong > 0), bar.Share);
+
+    /// <inheritdoc/>
+    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    {
+        var quick = -Math.Log(set.Worked.TotalSeconds);
+        var skill = (form.Skill ?? Pace.Belief(prior ?? new Prior(quick, 0.3), Trends, Moods)).Begin(set.SessionId, set.Day);
+        var (seen, scatters) = Pace.Seen(skill, form.Kinds.IsDefaultOrEmpty ? Pace.Prior : form.Kinds, quick);
+        form = form with { Skill = seen, Kinds = scatters, Sets = form.Sets + 1 };
+        if (set.Result is not RunResult run) return form;
+        var clean = (form.Side ?? Chance.Belief(CleanPrior, Trends, Moods)).Begin(set.SessionId, set.Day);
+        Span<double> row = stackalloc double[LevelScale.Nodes];
+        // Clips are drawn until the first marker that stays untouched: one clip, two clips, each less likely by the same chance.
+        Chance.Likely(1, Math.Min(run.Clips, 4), row);
+        return form with { Side = clean.Seen(row), Usual = run.Penalty.TotalSeconds };
+    }
+
+    /// <inheritdoc/>
+    public override Outcome? Ahead(Form form, SetDose dose)
+    {
+        if (form.Skill is null) return null;
+        if (form.Side is null) return new RunOutcome(form, [1], 0);
+        Span<double> weights = stackalloc double[LevelScale.Nodes];
+        form.Side.Form(weights);
+        var clips = new double[4];
+        for (var i = 0; i < weights.Length; i++)
+        {
+            var (left, clean) = (weights[i], Chance.Of[i]);
+            for (var k = 0; k < clips.Length; k++)
+            {
+                clips[k] += k < clips.Length - 1 ? left * clean : left;
+                left *= 1 - clean;
+            }
+        }
+        return new RunOutcome(form, [.. clips], form.Usual);
+    }
+}
+
+/// <summary>A time in tenths, rounded up, with what clipped markers cost.</summary>
+internal sealed class RunOutcome(Form form, ImmutableArray<double> clips, double penalty) : Outcome
+{
+    /// <inheritdoc/>
+    public override bool LowerIsBetter => true;
+
+    /// <inheritdoc/>
+    public override int UnitsInOne => 10;
+
+    /// <inheritdoc/>
+    public override (int Least, int Most) Range => (0, (int)Math.Min(1e6, 10 * (Math.Exp(-form.Skill!.Lowest + 0.8) + (clips.Length * penalty))) + 1);
+
+    /// <inheritdoc/>
+    public override void Reaches(int value, Span<double> row)
+    {
+        row.Clear();
+        Span<double> one = stackalloc double[LevelScale.Nodes];
+        for (var k = 0; k < clips.Length; k++)
+        {
+            var seconds = (value / 10.0) - (k * penalty);
+            if (seconds <= 0.05 || clips[k] < 1e-4) continue;
+            Pace.Above(form.Skill!, form.Kinds, -Math.Log(seconds), one);
+            Rows.AddTimes(one, clips[k], row);
+        }
+    }
+}

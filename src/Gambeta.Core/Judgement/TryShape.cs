@@ -1,0 +1,101 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+
+namespace Gambeta.Core.Judgement;
+
+/// <summary>
+/// How long tries last at a level of holding. Geometric: every touch holds alike. Beta-geometric: the hold differs from try to try, so that long ones are longer and
+/// short ones shorter. Weibull, on whole touches: it gets easier (below one) or harder (above one) as the try goes on.
+/// </summary>
+/// <remarks>
+/// Sources: Weinberg and Gladen, The beta-geometric distribution applied to comparative fecundability studies, Biometrics 42 (1986); Nakagawa and Osaki, The discrete
+/// Weibull distribution, IEEE Trans. Reliability 24 (1975).
+/// </remarks>
+public sealed class TryShape
+{
+    private const int Nodes = LevelScale.Nodes;
+
+    /// <summary>Touches up to which tables are kept; beyond they are worked out each time.</summary>
+    private const int Kept = 400;
+
+    /// <summary>The chance that a try is of no shape at all: a number that was typed wrong. Its length is then anything, long ones seldom.</summary>
+    private const double Stray = 0.004;
+
+    private readonly Func<double, int, double> _logHolds;
+    private readonly double[]?[] _log = new double[2 * (Kept + 1)][];
+    private readonly ConcurrentDictionary<(int Value, int Count), double[]> _longest = [];
+
+    private TryShape(Func<double, int, double> logHolds) => _logHolds = logHolds;
+
+    /// <summary>Every shape: all alike; tries that differ somewhat, and much; easier as they go on; harder as they go on.</summary>
+    public static readonly ImmutableArray<TryShape> All =
+    [
+        new((hold, touches) => touches * Math.Log(hold)),
+        new((hold, touches) => LogBetaGeometric(hold, touches, 3.0)),
+        new((hold, touches) => LogBetaGeometric(hold, touches, 1.2)),
+        new((hold, touches) => Math.Pow(touches, 0.7) * Math.Log(hold)),
+        new((hold, touches) => Math.Pow(touches, 1.35) * Math.Log(hold)),
+    ];
+
+    /// <summary>How likely each is before anything was seen.</summary>
+    public static readonly ImmutableArray<double> Prior = [0.4, 0.2, 0.1, 0.15, 0.15];
+
+    /// <summary>Adds the logarithm of how likely a try is at each level. The first touch starts it and has nothing to hold.</summary>
+    /// <param name="touches">Touches of the try.</param>
+    /// <param name="dropped">False where it did not end by itself: then it only held so long.</param>
+    /// <param name="onto">A value a level.</param>
+    public void AddLog(int touches, bool dropped, Span<double> onto)
+    {
+        if (touches > Kept)
+        {
+            Span<double> row = stackalloc double[Nodes];
+            WriteLog(touches, dropped, row);
+            Rows.AddTimes(row, 1, onto);
+            return;
+        }
+        ref var kept = ref _log[(2 * touches) + (dropped ? 1 : 0)];
+        if (kept is null)
+        {
+            var row = new double[Nodes];
+            WriteLog(touches, dropped, row);
+            kept = row;
+        }
+        Rows.AddTimes(kept, 1, onto);
+    }
+
+    /// <summary>For each level the chance that the longest of so many tries has at least so many touches.</summary>
+    public double[] LongestReaches(int touches, int tries)
+    {
+        return touches <= Kept && tries <= 20 ? _longest.GetOrAdd((touches, tries), static (key, shape) => shape.Work(key.Value, key.Count), this) : Work(touches, tries);
+    }
+
+    /// <summary>The chance of at least so many touches in one try, at a chance of holding.</summary>
+    public double Holds(double hold, int touches) => touches <= 1 ? 1 : Math.Exp(_logHolds(hold, touches - 1));
+
+    private double[] Work(int touches, int tries)
+    {
+        var row = new double[Nodes];
+        for (var i = 0; i < Nodes; i++) row[i] = 1 - Math.Pow(1 - Holds(Chance.Of[i], touches), tries);
+        return row;
+    }
+
+    private void WriteLog(int touches, bool dropped, Span<double> row)
+    {
+        // Anything at all, as one over the square: half of it lies beyond ten touches, and a hundred are no surprise to it.
+        var stray = Stray * 10 / Math.Pow(touches + 10, dropped ? 2 : 1);
+        for (var i = 0; i < Nodes; i++)
+        {
+            var (hold, held) = (Chance.Of[i], Math.Max(0, touches - 1));
+            var holds = Math.Exp(_logHolds(hold, held));
+            row[i] = Math.Log(((1 - Stray) * (dropped ? holds - Math.Exp(_logHolds(hold, held + 1)) : holds)) + stray);
+        }
+    }
+
+    // Holding is beta with a mean and so many drops in it before anything: B(holds + n, drops) / B(holds, drops).
+    private static double LogBetaGeometric(double hold, int touches, double drops)
+    {
+        var holds = drops * hold / (1 - hold);
+        return MathNet.Numerics.SpecialFunctions.GammaLn(holds + touches) - MathNet.Numerics.SpecialFunctions.GammaLn(holds)
+            + MathNet.Numerics.SpecialFunctions.GammaLn(holds + drops) - MathNet.Numerics.SpecialFunctions.GammaLn(holds + drops + touches);
+    }
+}
