@@ -13,24 +13,42 @@ if (file is null)
     Console.Error.WriteLine("tools/replay DIARY.csv [--out REPLAY.csv]");
     return 2;
 }
+var catalogue = DrillCatalogue.Shipped();
 try
 {
-    var catalogue = DrillCatalogue.Shipped();
     using var text = new StreamReader(file);
     using var writer = output is null ? Console.Out : new StreamWriter(output);
     var watch = Stopwatch.StartNew();
-    var replay = new Replay(catalogue);
+    // Players do not know of each other: each is gone through by itself, as many at once as there are cores, and written in the order of the file.
+    var sets = 0;
     writer.WriteLine("set,target,chance,q05,q25,q50,q75,q95,decision");
-    foreach (var line in DiaryFile.Read(text))
+    foreach (var player in Players(DiaryFile.Read(text)).AsParallel().AsOrdered().WithMergeOptions(ParallelMergeOptions.NotBuffered).Select(Said))
     {
-        if (DiarySet.Trusted(line, catalogue) is { } set && replay.Before(set) is { } said) writer.WriteLine(said.ToCsv(set.Id));
+        sets += player.Sets;
+        writer.Write(player.Lines);
     }
     writer.Flush();
-    Console.Error.WriteLine($"{replay.Sets} sets, {replay.Sets / watch.Elapsed.TotalSeconds:0} a second");
+    Console.Error.WriteLine($"{sets} sets, {sets / watch.Elapsed.TotalSeconds:0} a second");
     return 0;
 }
 catch (Exception problem) when (problem is IOException or DiaryFormatException)
 {
     Console.Error.WriteLine(problem.Message);
     return 1;
+}
+
+// The lines of a player stand together in a diary; where a second player's stand between them, what is known is carried on.
+IEnumerable<(Replay Replay, List<DiaryLine> Lines)> Players(IEnumerable<DiaryLine> lines)
+{
+    return lines.GroupBy(line => line[DiaryColumn.Player]).Select(player => (new Replay(catalogue), player.ToList()));
+}
+
+(int Sets, string Lines) Said((Replay Replay, List<DiaryLine> Lines) player)
+{
+    var written = new System.Text.StringBuilder();
+    foreach (var line in player.Lines)
+    {
+        if (DiarySet.Trusted(line, catalogue) is { } set && player.Replay.Before(set, line.Key<Gambeta.Core.Sets.Control>(DiaryColumn.Control)) is { } said) written.Append(said.ToCsv(set.Id)).Append('\n');
+    }
+    return (player.Replay.Sets, written.ToString());
 }

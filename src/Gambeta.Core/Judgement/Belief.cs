@@ -144,29 +144,39 @@ public sealed class Belief
     private double[] Moved(double[] from, int days)
     {
         var levels = new double[Rooms * Nodes];
-        Span<double> all = stackalloc double[Nodes], sudden = stackalloc double[Nodes], mixed = stackalloc double[Nodes];
+        Span<double> mixed = stackalloc double[Rooms * Nodes], sum = stackalloc double[Nodes], sudden = stackalloc double[Nodes], all = stackalloc double[Nodes];
+        // Out of each trend into the others, then out of each mood: what stays is what is left.
+        mixed.Clear();
+        for (var mood = 0; mood < LevelScale.Moods; mood++) Exchange(from, mixed, mood, LevelScale.Moods, LevelScale.Trends, Turns, sum);
+        Span<double> rooms = stackalloc double[Rooms * Nodes];
+        rooms.Clear();
+        for (var trend = 0; trend < LevelScale.Trends; trend++) Exchange(mixed, rooms, trend * LevelScale.Moods, 1, LevelScale.Moods, MoodChanges, sum);
         all.Clear();
-        for (var room = 0; room < Rooms; room++) Rows.AddTimes(from.AsSpan(room * Nodes, Nodes), 1, all);
+        for (var room = 0; room < Rooms; room++) Rows.AddTimes(rooms.Slice(room * Nodes, Nodes), 1, all);
         sudden.Clear();
         Scale.Sudden.Spread(all, sudden);
-        for (var trend = 0; trend < LevelScale.Trends; trend++)
+        for (var room = 0; room < Rooms; room++)
         {
-            for (var mood = 0; mood < LevelScale.Moods; mood++)
-            {
-                var room = (trend * LevelScale.Moods) + mood;
-                var onto = levels.AsSpan(room * Nodes, Nodes);
-                mixed.Clear();
-                for (var other = 0; other < Rooms; other++)
-                {
-                    var stays = (other / LevelScale.Moods == trend ? 1 - Turns : Turns / 2) * (other % LevelScale.Moods == mood ? 1 - MoodChanges : MoodChanges / 2);
-                    Rows.AddTimes(from.AsSpan(other * Nodes, Nodes), stays, mixed);
-                }
-                var share = Rows.Sum(mixed);
-                Scale.Between(trend, days).Spread(mixed, onto, 1 - Jumps);
-                Rows.AddTimes(sudden, Jumps * share, onto);
-            }
+            var came = rooms.Slice(room * Nodes, Nodes);
+            var onto = levels.AsSpan(room * Nodes, Nodes);
+            Scale.Between(room / LevelScale.Moods, days).Spread(came, onto, 1 - Jumps);
+            Rows.AddTimes(sudden, Jumps * Rows.Sum(came), onto);
         }
         Rows.Normalise(levels);
         return levels;
+    }
+
+    // Of rooms that lie so far apart each keeps its share and gives the rest to the others evenly.
+    private static void Exchange(ReadOnlySpan<double> from, Span<double> onto, int first, int apart, int rooms, double leaves, Span<double> sum)
+    {
+        sum.Clear();
+        for (var i = 0; i < rooms; i++) Rows.AddTimes(from.Slice((first + (i * apart)) * Nodes, Nodes), 1, sum);
+        var toEach = leaves / (rooms - 1);
+        for (var i = 0; i < rooms; i++)
+        {
+            var room = onto.Slice((first + (i * apart)) * Nodes, Nodes);
+            Rows.AddTimes(from.Slice((first + (i * apart)) * Nodes, Nodes), 1 - leaves - toEach, room);
+            Rows.AddTimes(sum, toEach, room);
+        }
     }
 }

@@ -23,8 +23,13 @@ public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts) : Fo
     public override bool Judges(PracticeSet set) => base.Judges(set) && counts(set) is var (came, not) && came + not > 0;
 
     /// <inheritdoc/>
-    public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) =>
-        Decision.OfShare(looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).CameOff)), looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).Not)), bar.Share);
+    public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar)
+    {
+        var (clean, above, below) = Decision.OfShare(looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).CameOff)), looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).Not)), bar.Share);
+        // What was clean for eight sets and is sliding now is not for moving on.
+        var now = key.Form.Skill is { } skill ? MathNet.Numerics.SpecialFunctions.Logistic(skill.Mean()) : clean;
+        return (clean, now >= bar.Share ? above : Math.Min(above, 0.5), below);
+    }
 
     /// <inheritdoc/>
     public override Form Take(Form form, PracticeSet set, Prior? prior = null)

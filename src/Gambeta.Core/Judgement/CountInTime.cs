@@ -29,11 +29,12 @@ public sealed class CountInTime : FormModel
 internal sealed class CountOutcome(Form form, double minutes) : Outcome
 {
     private readonly double _log = Math.Log(minutes);
+    private readonly double[] _mixed = Pace.Mixed(form.Kinds);
 
     /// <inheritdoc/>
     public override (int Least, int Most) Range =>
         (0, (int)Math.Min(1e6, minutes * Math.Exp(form.Skill!.At(LevelScale.Nodes - 1) + 0.8)) + 1);
 
     /// <inheritdoc/>
-    public override void Reaches(int value, Span<double> row) => Pace.Above(form.Skill!, form.Kinds, Math.Log(Math.Max(0.25, value - 0.5)) - _log, row);
+    public override void Reaches(int value, Span<double> row) => Pace.Above(form.Skill!, _mixed, Math.Log(Math.Max(0.25, value - 0.5)) - _log, row);
 }

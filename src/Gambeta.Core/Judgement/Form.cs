@@ -19,7 +19,8 @@ public readonly record struct SetDose(TimeSpan? Round, int? Count)
 /// <param name="Kinds">How likely each kind of scatter is: shapes of tries, or noises of a count; adds up to one.</param>
 /// <param name="Usual">The number of reps or tries of a set, as it mostly was; for doses that nobody wrote down.</param>
 /// <param name="Sets">How many sets it was made of.</param>
-public sealed record Form(Belief? Skill, Belief? Side, ImmutableArray<double> Kinds, double Usual, int Sets)
+/// <param name="EndsAt">The number at which tries are ended on purpose, and how many were, without one that went on past it.</param>
+public sealed record Form(Belief? Skill, Belief? Side, ImmutableArray<double> Kinds, double Usual, int Sets, (int Touches, int Tries) EndsAt = default)
 {
     /// <summary>Nothing is known.</summary>
     public static readonly Form Empty = new(null, null, [], 0, 0);
@@ -80,7 +81,7 @@ public abstract class FormModel
 internal static class Kinds
 {
     // So much of the weight goes back to where it began with each set, so that a player may change.
-    private const double Opens = 0.01;
+    private const double Opens = 0.004;
 
     /// <summary>The weights after a set, from how likely each kind made it.</summary>
     public static ImmutableArray<double> After(ImmutableArray<double> kinds, ImmutableArray<double> prior, ReadOnlySpan<double> likely)

@@ -58,7 +58,7 @@ public sealed class LevelScale
     /// <summary>Tempos and times, as logarithms; a step is three hundredths, and the scale is laid about the first value.</summary>
     public static readonly LevelScale Paces = new()
     {
-        Step = 0.03, DaySpread = [0.012, 0.045, 0.11], ADay = [-0.003, 0, 0.005], Wander = 0.006, Jump = 0.15, Rust = 0.003,
+        Step = 0.03, DaySpread = [0.012, 0.045, 0.11], ADay = [-0.005, 0, 0.009], Wander = 0.006, Jump = 0.15, Rust = 0.003,
     };
 
     /// <summary>How a level moves over so many days in a trend.</summary>

@@ -47,22 +47,31 @@ internal static class Pace
         return (belief.Seen(all), Kinds.After(scatters, Prior, likely));
     }
 
-    /// <summary>For each level the chance that a set lies above a value.</summary>
-    public static void Above(Belief belief, ImmutableArray<double> scatters, double value, Span<double> row)
+    /// <summary>The bell's sum over all scatters together, at eighths of a step, for <see cref="Above"/>.</summary>
+    public static double[] Mixed(ImmutableArray<double> scatters)
     {
-        row.Clear();
-        var first = (belief.Lowest - value) / LevelScale.Paces.Step * Fine;
+        var mixed = new double[Below[0].Length];
         for (var k = 0; k < Scatter.Length; k++)
         {
-            if (scatters[k] < 0.005) continue;
-            var table = Below[k];
-            for (var i = 0; i < Nodes; i++)
-            {
-                var at = Math.Clamp(first + (i * Fine) + (Fine * Nodes * 2), 0, table.Length - 2);
-                var whole = (int)at;
-                row[i] += scatters[k] * (table[whole] + ((at - whole) * (table[whole + 1] - table[whole])));
-            }
+            if (scatters[k] >= 0.002) Rows.AddTimes(Below[k], scatters[k], mixed);
         }
+        return mixed;
+    }
+
+    /// <summary>For each level the chance that a set lies above a value.</summary>
+    /// <param name="belief">Where the levels lie.</param>
+    /// <param name="mixed">What <see cref="Mixed"/> made of the scatters.</param>
+    /// <param name="value">The value, as a logarithm.</param>
+    /// <param name="row">A chance a level.</param>
+    public static void Above(Belief belief, double[] mixed, double value, Span<double> row)
+    {
+        const int Middle = Fine * Nodes * 2;
+        var first = Middle + ((belief.Lowest - value) / LevelScale.Paces.Step * Fine);
+        // Far off on either side nothing is left to chance.
+        first = Math.Clamp(first, 0, mixed.Length - 2 - (Fine * (Nodes - 1)));
+        var whole = (int)first;
+        var part = first - whole;
+        for (var i = 0; i < row.Length; i++, whole += Fine) row[i] = mixed[whole] + (part * (mixed[whole + 1] - mixed[whole]));
     }
 
     /// <summary>Mean and standard deviation of what a set comes to.</summary>

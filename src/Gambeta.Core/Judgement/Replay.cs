@@ -34,7 +34,7 @@ public sealed class Replay(DrillCatalogue catalogue)
     {
         Sets++;
         var key = FormKey.Of(set);
-        var known = _keys.GetValueOrDefault(key) ?? KeyForm.Empty(key);
+        var known = (_keys.GetValueOrDefault(key) ?? KeyForm.Empty(key)).Begin(set.SessionId, set.Day);
         var before = Say(known, set);
         _keys[key] = known.With(new JudgedSet(set, said));
         return before;

@@ -19,7 +19,10 @@ internal static class Rows
     /// <summary>Multiplies a row into another.</summary>
     public static void Times(ReadOnlySpan<double> row, Span<double> into)
     {
-        for (var i = 0; i < row.Length; i++) into[i] *= row[i];
+        var a = MemoryMarshal.Cast<double, Vector<double>>(row);
+        var b = MemoryMarshal.Cast<double, Vector<double>>(into);
+        for (var i = 0; i < a.Length; i++) b[i] *= a[i];
+        for (var i = a.Length * Vector<double>.Count; i < row.Length; i++) into[i] *= row[i];
     }
 
     /// <summary>The sum of the products.</summary>
@@ -37,8 +40,11 @@ internal static class Rows
     /// <summary>The sum of a row.</summary>
     public static double Sum(ReadOnlySpan<double> row)
     {
-        var sum = 0.0;
-        foreach (var value in row) sum += value;
+        var vectors = MemoryMarshal.Cast<double, Vector<double>>(row);
+        var sums = Vector<double>.Zero;
+        foreach (var vector in vectors) sums += vector;
+        var sum = Vector.Sum(sums);
+        for (var i = vectors.Length * Vector<double>.Count; i < row.Length; i++) sum += row[i];
         return sum;
     }
 

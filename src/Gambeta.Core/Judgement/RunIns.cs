@@ -42,10 +42,11 @@ internal sealed class MostTouches : Outcome
     private readonly Form _form;
     private readonly int _tries;
     private readonly double _arrives;
+    private readonly double[] _mixed;
 
     public MostTouches(Form form, int tries)
     {
-        (_form, _tries) = (form, tries);
+        (_form, _tries, _mixed) = (form, tries, Pace.Mixed(form.Kinds));
         Span<double> weights = stackalloc double[LevelScale.Nodes];
         form.Side!.Form(weights);
         _arrives = Rows.Dot(weights, Chance.Of);
@@ -57,7 +58,7 @@ internal sealed class MostTouches : Outcome
     /// <inheritdoc/>
     public override void Reaches(int value, Span<double> row)
     {
-        Pace.Above(_form.Skill!, _form.Kinds, Math.Log(Math.Max(0.25, value - 0.5)), row);
+        Pace.Above(_form.Skill!, _mixed, Math.Log(Math.Max(0.25, value - 0.5)), row);
         for (var i = 0; i < row.Length; i++) row[i] = 1 - Math.Pow(1 - (_arrives * row[i]), _tries);
     }
 }

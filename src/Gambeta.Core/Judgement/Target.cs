@@ -49,19 +49,13 @@ public sealed record Target(int Value, double Chance, TargetReason Reason)
             var (least, most) = outlook.Outcome.Range;
             var lower = outlook.Outcome.LowerIsBetter;
             // The hardest value that is still reached with an even chance, and the next harder one: whichever lies nearer to the middle.
-            var (low, high) = (least, most);
-            while (low < high)
-            {
-                var middle = lower ? low + ((high - low) / 2) : low + ((high - low + 1) / 2);
-                if (Chance(middle) >= 0.5)
-                {
-                    if (lower) high = middle;
-                    else low = middle;
-                }
-                else if (lower) low = middle + 1;
-                else high = middle - 1;
-            }
-            var (reached, harder) = (low, lower ? low - 1 : low + 1);
+            var (at, stride) = (outlook.Quantile(0.5), 1);
+            var harderBy = lower ? -1 : 1;
+            while (at >= least && at <= most && Chance(at) >= 0.5) (at, stride) = (at + (harderBy * stride), stride * 2);
+            // Now it is beyond, or off the scale: back until it is reached.
+            at = Math.Clamp(at, least, most);
+            while (at != (lower ? most : least) && Chance(at) < 0.5) at -= harderBy;
+            var (reached, harder) = (at, at + harderBy);
             var (likely, less) = (Chance(reached), harder >= least && harder <= most ? Chance(harder) : 0);
             // What is reached whatever happens is no target.
             return less > 0 && (Math.Abs(less - 0.5) < Math.Abs(likely - 0.5) || reached <= 0) ? new Target(harder, less, TargetReason.EvenChance) : new Target(reached, likely, TargetReason.EvenChance);

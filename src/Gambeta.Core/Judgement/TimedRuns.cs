@@ -69,6 +69,8 @@ public sealed class TimedRuns : FormModel
 /// <summary>A time in tenths, rounded up, with what clipped markers cost.</summary>
 internal sealed class RunOutcome(Form form, ImmutableArray<double> clips, double penalty) : Outcome
 {
+    private readonly double[] _mixed = Pace.Mixed(form.Kinds);
+
     /// <inheritdoc/>
     public override bool LowerIsBetter => true;
 
@@ -86,8 +88,8 @@ internal sealed class RunOutcome(Form form, ImmutableArray<double> clips, double
         for (var k = 0; k < clips.Length; k++)
         {
             var seconds = (value / 10.0) - (k * penalty);
-            if (seconds <= 0.05 || clips[k] < 1e-4) continue;
-            Pace.Above(form.Skill!, form.Kinds, -Math.Log(seconds), one);
+            if (seconds <= 0.05 || clips[k] < 1e-3) continue;
+            Pace.Above(form.Skill!, _mixed, -Math.Log(seconds), one);
             Rows.AddTimes(one, clips[k], row);
         }
     }

@@ -25,7 +25,7 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
     {
         var played = tries(set);
         var skill = (form.Skill ?? Chance.Belief(prior ?? Usual, Trends, Moods)).Begin(set.SessionId, set.Day);
-        var shapes = TryShape.All;
+        var (shapes, longest) = (TryShape.All, played.Max(one => one.Touches));
         var kinds = form.Kinds.IsDefaultOrEmpty ? TryShape.Prior : form.Kinds;
         Span<double> weights = stackalloc double[LevelScale.Nodes], all = stackalloc double[LevelScale.Nodes], row = stackalloc double[LevelScale.Nodes], likely = stackalloc double[shapes.Length];
         skill.Form(weights);
@@ -46,19 +46,32 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
         {
             var logs = rows.AsSpan(k * LevelScale.Nodes, LevelScale.Nodes);
             for (var i = 0; i < logs.Length; i++) logs[i] = Math.Exp(logs[i] - most);
-            likely[k] = Rows.Dot(logs, weights);
+            // The longest try is what a set is judged by: a shape has to be right about that one besides all of them.
+            likely[k] = Rows.Dot(logs, weights) * (1e-3 + Rows.Dot(shapes[k].LongestReaches(longest, played.Count), weights) - Rows.Dot(shapes[k].LongestReaches(longest + 1, played.Count), weights));
             Rows.AddTimes(logs, kinds[k], all);
         }
-        return form with { Skill = skill.Seen(all), Kinds = Judgement.Kinds.After(kinds, TryShape.Prior, likely), Usual = form.WithUsual(played.Count), Sets = form.Sets + 1 };
+        return form with { Skill = skill.Seen(all), Kinds = Judgement.Kinds.After(kinds, TryShape.Prior, likely), Usual = form.WithUsual(played.Count), Sets = form.Sets + 1, EndsAt = EndsAt(form.EndsAt, played) };
     }
 
     /// <inheritdoc/>
     public override Outcome? Ahead(Form form, SetDose dose) =>
-        form.Skill is null ? null : new LongestTry(form.Kinds, Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries), unitsInOne);
+        form.Skill is null ? null : new LongestTry(form.Kinds, Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries), unitsInOne, form.EndsAt);
+
+    // Enough is enough: whoever stops at fifty stops there again, until a try goes on past it.
+    private static (int Touches, int Tries) EndsAt((int Touches, int Tries) known, IReadOnlyList<JugglingTry> played)
+    {
+        foreach (var one in played)
+        {
+            if (one.End == TryEnd.Stopped && one.Touches == known.Touches) known.Tries++;
+            else if (one.End == TryEnd.Stopped && one.Touches > known.Touches) known = (one.Touches, 1);
+            else if (one.Touches > known.Touches) known = default;
+        }
+        return known;
+    }
 }
 
 /// <summary>The longest of so many tries.</summary>
-public sealed class LongestTry(ImmutableArray<double> kinds, int count, int unitsInOne) : Outcome
+public sealed class LongestTry(ImmutableArray<double> kinds, int count, int unitsInOne, (int Touches, int Tries) endsAt) : Outcome
 {
     /// <inheritdoc/>
     public override int UnitsInOne => unitsInOne;
@@ -77,6 +90,7 @@ public sealed class LongestTry(ImmutableArray<double> kinds, int count, int unit
         }
         var left = 0.0;
         foreach (var kind in kinds) left += kind < 0.02 ? 0 : kind;
-        for (var i = 0; i < row.Length; i++) row[i] /= left;
+        var goesOn = endsAt.Tries > 0 && value > endsAt.Touches ? 1.0 / (endsAt.Tries + 1) : 1;
+        for (var i = 0; i < row.Length; i++) row[i] *= goesOn / left;
     }
 }

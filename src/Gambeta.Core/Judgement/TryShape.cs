@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using MathNet.Numerics;
 
 namespace Gambeta.Core.Judgement;
 
@@ -30,15 +31,17 @@ public sealed class TryShape
     /// <summary>Every shape: all alike; tries that differ somewhat, and much; easier as they go on; harder as they go on.</summary>
     public static readonly ImmutableArray<TryShape> All =
     [
-        new((hold, touches) => touches * Math.Log(hold)),
-        new((hold, touches) => LogBetaGeometric(hold, touches, 3.0)),
-        new((hold, touches) => LogBetaGeometric(hold, touches, 1.2)),
-        new((hold, touches) => Math.Pow(touches, 0.7) * Math.Log(hold)),
-        new((hold, touches) => Math.Pow(touches, 1.35) * Math.Log(hold)),
+        new((usual, touches) => -touches / usual),
+        new((usual, touches) => LogBetaGeometric(usual, touches, 4)),
+        new((usual, touches) => LogBetaGeometric(usual, touches, 1)),
+        new((usual, touches) => -Settling(touches) / Settling(usual)),
+        new((usual, touches) => -Math.Pow(touches / usual, 0.7)),
+        new((usual, touches) => -Math.Pow(touches / usual, 1.4)),
+        new((usual, touches) => -Math.Pow(touches / usual, 1.9)),
     ];
 
     /// <summary>How likely each is before anything was seen.</summary>
-    public static readonly ImmutableArray<double> Prior = [0.4, 0.2, 0.1, 0.15, 0.15];
+    public static readonly ImmutableArray<double> Prior = [0.3, 0.12, 0.1, 0.12, 0.1, 0.16, 0.1];
 
     /// <summary>Adds the logarithm of how likely a try is at each level. The first touch starts it and has nothing to hold.</summary>
     /// <param name="touches">Touches of the try.</param>
@@ -70,7 +73,10 @@ public sealed class TryShape
     }
 
     /// <summary>The chance of at least so many touches in one try, at a chance of holding.</summary>
-    public double Holds(double hold, int touches) => touches <= 1 ? 1 : Math.Exp(_logHolds(hold, touches - 1));
+    public double Holds(double hold, int touches) => touches <= 1 ? 1 : Math.Exp(_logHolds(Usual(hold), touches - 1));
+
+    // The length to which one try in e holds where every touch holds alike: the shapes are laid through it, so that a level means the same in each.
+    private static double Usual(double hold) => -1 / Math.Log(hold);
 
     private double[] Work(int touches, int tries)
     {
@@ -85,17 +91,19 @@ public sealed class TryShape
         var stray = Stray * 10 / Math.Pow(touches + 10, dropped ? 2 : 1);
         for (var i = 0; i < Nodes; i++)
         {
-            var (hold, held) = (Chance.Of[i], Math.Max(0, touches - 1));
-            var holds = Math.Exp(_logHolds(hold, held));
-            row[i] = Math.Log(((1 - Stray) * (dropped ? holds - Math.Exp(_logHolds(hold, held + 1)) : holds)) + stray);
+            var (usual, held) = (Usual(Chance.Of[i]), Math.Max(0, touches - 1));
+            var holds = Math.Exp(_logHolds(usual, held));
+            row[i] = Math.Log(((1 - Stray) * (dropped ? holds - Math.Exp(_logHolds(usual, held + 1)) : holds)) + stray);
         }
     }
 
-    // Holding is beta with a mean and so many drops in it before anything: B(holds + n, drops) / B(holds, drops).
-    private static double LogBetaGeometric(double hold, int touches, double drops)
+    // What is risked up to a touch by whoever needs a dozen of them to find the rhythm: the first is two and a half times as hard as the later ones.
+    private static double Settling(double touches) => touches + (1.5 * (touches < 12 ? touches - (touches * touches / 24) : 6));
+
+    // Holding is beta, with so many drops in it: B(holds + n, drops) / B(holds, drops), which falls to 1/e at about the usual length.
+    private static double LogBetaGeometric(double usual, int touches, double drops)
     {
-        var holds = drops * hold / (1 - hold);
-        return MathNet.Numerics.SpecialFunctions.GammaLn(holds + touches) - MathNet.Numerics.SpecialFunctions.GammaLn(holds)
-            + MathNet.Numerics.SpecialFunctions.GammaLn(holds + drops) - MathNet.Numerics.SpecialFunctions.GammaLn(holds + drops + touches);
+        var holds = usual / (Math.Exp(1 / drops) - 1);
+        return SpecialFunctions.GammaLn(holds + touches) - SpecialFunctions.GammaLn(holds) + SpecialFunctions.GammaLn(holds + drops) - SpecialFunctions.GammaLn(holds + drops + touches);
     }
 }
