@@ -86,17 +86,19 @@ public static class DemoHousehold
         var zigzag = LandingZigzag(catalogue);
         var irunes = PracticeDiary.Write(catalogue, Level.Steady, irune,
             new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), now);
-        await SetStore.AddManyAsync(work, [.. irunes.Select(set => set.Drill == "zigzag-and-home" ? set with { Layout = zigzag.Key } : set)]);
+        irunes = [.. irunes.Select(set => set.Drill == "zigzag-and-home" ? set with { Layout = zigzag.Key } : set)];
         var benats = PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
             new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), now);
-        await SetStore.AddManyAsync(work, benats);
         foreach (var (player, sets, seed) in new[] { (Irune, irunes, 51), (Benat, benats, 52) })
         {
-            foreach (var said in SaidAfter.Of(sets, catalogue, new Random(seed)))
+            var told = SaidAfter.Of(sets, catalogue, new Random(seed)).ToList();
+            var words = told.SelectMany(said => said.Answers, (said, answer) => (said.Session, answer.Drill, answer.Control)).ToLookup(one => (one.Session, one.Drill), one => one.Control);
+            foreach (var said in told)
             {
                 foreach (var answer in said.Answers) await SessionStore.AnswerAsync(work, said.Session, player, answer, said.At);
-                await SessionStore.EndAsync(work, said.Session, player, null, said.End, said.At);
             }
+            await SetStore.AddManyAsync(work, sets, set => words[(set.SessionId, set.Drill)].LastOrDefault());
+            foreach (var said in told) await SessionStore.EndAsync(work, said.Session, player, null, said.End, said.At);
         }
         await AddYardAsync(work, zigzag, DateOnly.FromDateTime(now.DateTime));
         await work.CommitAsync();

@@ -1,10 +1,13 @@
+using System.Collections.Immutable;
 using Dapper;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
 
 namespace Gambeta.Storage;
 
@@ -35,16 +38,22 @@ public static class DiaryStore
 
             {SheetStore.LatestSql};
 
-            select kind, wall_side is not null from space where household_id = @Household and retired_at is null
+            select kind, wall_side is not null from space where household_id = @Household and retired_at is null;
+
+            select thing, number from thing where household_id = @Household;
+
+            {VerdictStore.AllSql}
             """,
-            new { work.Household, player, from, SetStore.MostShown });
+            new { work.Household, player, from, SetStore.MostShown, drill = (string?)null, MostKeys });
         return new TodayRows(
             Days(await rows.ReadAsync<DayRow>()),
             [.. (await rows.ReadAsync<SetRow>()).Select(row => row.ToSet())],
             [.. (await rows.ReadAsync<MarkRow>()).Select(row => (row.ToMark(), (IReadOnlyList<decimal>)(row.Latest ?? [])))],
             (await rows.ReadAsync<(string Drill, DateOnly Day)>()).ToDictionary(d => d.Drill, d => d.Day),
             (await rows.ReadAsync<SheetStore.SheetRow>()).SingleOrDefault()?.ToSheet(),
-            [.. (await rows.ReadAsync<(string Kind, bool Wall)>()).Select(space => (Stored.Word<Places>(space.Kind), space.Wall))]);
+            [.. (await rows.ReadAsync<(string Kind, bool Wall)>()).Select(space => (Stored.Word<Places>(space.Kind), space.Wall))],
+            new Kit((await rows.ReadAsync<(string Thing, short Number)>()).ToImmutableDictionary(row => Stored.Word<Thing>(row.Thing), row => (int)row.Number)),
+            VerdictStore.Read(player, await rows.ReadAsync<VerdictStore.VerdictRow>()));
     }
 
     /// <summary>The bests that stand, one of each key.</summary>
@@ -153,12 +162,27 @@ public static class DiaryStore
 /// <param name="LastDays">The day on which each drill was last played; drills never played are missing.</param>
 /// <param name="Sheet">The household's own sheet that was changed last.</param>
 /// <param name="Rooms">The kind of each of its spaces, and whether that has a wall.</param>
+/// <param name="Kit">What it has.</param>
+/// <param name="Verdicts">What stands about each drill and foot.</param>
 public sealed record TodayRows(
     IReadOnlyList<DayTally> Days, IReadOnlyList<PracticeSet> Last, IReadOnlyList<(Mark Best, IReadOnlyList<decimal> Latest)> Standing,
-    IReadOnlyDictionary<string, DateOnly> LastDays, KeptSheet? Sheet, IReadOnlyList<(Places Kind, bool HasWall)> Rooms)
+    IReadOnlyDictionary<string, DateOnly> LastDays, KeptSheet? Sheet, IReadOnlyList<(Places Kind, bool HasWall)> Rooms, Kit Kit, IReadOnlyList<Verdict> Verdicts)
 {
     /// <summary>The kinds of its spaces together.</summary>
     public Places Spaces => Rooms.Aggregate(Places.None, (all, room) => all | room.Kind);
+
+    /// <summary>
+    /// Whether a drill may be offered without being asked for: the household has the things, or stands for a ball where it wrote nothing down; there is a place for it
+    /// and, where it wants one, a wall; nobody has to help, no head meets the ball.
+    /// </summary>
+    public bool MayBeOffered(DrillCard card, int age) =>
+        !card.IsHeading && (card.LeastAge ?? 0) <= age && card.Gear.All(item => item.Kind switch
+        {
+            GearKind.Ball => true,
+            GearKind.Helper => false,
+            GearKind.Wall => HasWall || Kit.CountFor(GearKind.Wall) > 0,
+            _ => Kit.CountFor(item.Kind) >= item.Count,
+        }) && (Spaces == Places.None || (card.Places & (HasWall ? Spaces | Places.Wall : Spaces)) != Places.None);
 
     /// <summary>Whether one of them has a wall.</summary>
     public bool HasWall => Rooms.Any(room => room.HasWall);

@@ -80,6 +80,7 @@ internal static class MarkStore
                 measures = bests.Select(mark => mark.Key.Measure.ToString()).ToArray(),
             });
         await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day, dayBefore, .. turned], [set.Drill]);
+        await VerdictStore.RefreshAsync(work, set.PlayerId, [set.Drill]);
     }
 
     /// <summary>Adds marks in one statement.</summary>

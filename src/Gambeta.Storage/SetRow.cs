@@ -8,7 +8,7 @@ using Gambeta.Core.Touches;
 namespace Gambeta.Storage;
 
 /// <summary>A set as its row: one column a property, by name. Statements take them from <see cref="SetColumns"/>.</summary>
-internal sealed class SetRow
+internal class SetRow
 {
     [SetColumn(null)]
     public Guid HouseholdId { get; init; }

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Dapper;
 using Gambeta.Core.Household;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
 
@@ -91,7 +92,9 @@ public static class SetStore
         if (!isKnownPlayer) return new StoredSet(SetOutcome.NoSuchPlayer, []);
         if (others >= bounds.SetsASitting) return new StoredSet(SetOutcome.SittingIsFull, []);
         if (!isNew) return new StoredSet(SetOutcome.KnownAlready, await MarkStore.BestsOfAsync(work, set.Id));
+        await VerdictStore.KeepSaidAsync(work, set);
         var (bests, written) = await MarkStore.AddAsync(work, set, standing, bounds.Today);
+        await VerdictStore.RefreshAsync(work, set.PlayerId, [set.Drill]);
         return written > bounds.WritesADay ? new StoredSet(SetOutcome.TooMuchToday, []) : new StoredSet(SetOutcome.Stored, bests);
     }
 
@@ -103,7 +106,7 @@ public static class SetStore
     }
 
     /// <summary>Stores many new sets of one household at once, with their marks and sittings: demo data and benchmarks.</summary>
-    public static async Task AddManyAsync(HouseholdWork work, IReadOnlyList<PracticeSet> sets)
+    public static async Task AddManyAsync(HouseholdWork work, IReadOnlyList<PracticeSet> sets, Func<PracticeSet, Control?>? said = null)
     {
         await work.ExecuteAsync(
             $"""
@@ -119,7 +122,11 @@ public static class SetStore
         var marks = sets.SelectMany(Scoring.MarksOf).ToList();
         var bests = marks.GroupBy(mark => mark.Key).SelectMany(key => BestChain.From(key)).ToHashSet();
         await MarkStore.InsertAsync(work, marks.Select(mark => MarkRow.From(mark, bests.Contains(mark))));
-        foreach (var player in sets.GroupBy(set => set.PlayerId)) await SummaryStore.RefreshAsync(work, player.Key, player.Select(set => set.Day), player.Select(set => set.Drill));
+        foreach (var player in sets.GroupBy(set => set.PlayerId))
+        {
+            await SummaryStore.RefreshAsync(work, player.Key, player.Select(set => set.Day), player.Select(set => set.Drill));
+            await VerdictStore.TellAsync(work, player.Key, [.. player.Select(set => new JudgedSet(set, said?.Invoke(set)))]);
+        }
     }
 
     /// <summary>A set of this household with its taps; nothing when there is none or it was removed.</summary>

@@ -58,6 +58,9 @@ public abstract class FormModel
     /// <summary>True where a smaller value is the better one.</summary>
     public virtual bool LowerIsBetter => false;
 
+    /// <summary>Units in one of what is said: ten where tenths are counted.</summary>
+    public virtual int UnitsInOne => LowerIsBetter ? 10 : 1;
+
     /// <summary>How clean some sets were: a share, how sure it is that this lies above the bar, and how sure that it falls apart. By the chance of the bar's value where nothing else is said.</summary>
     public virtual (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar)
     {

@@ -5,7 +5,7 @@ using Gambeta.Core.Sets;
 namespace Gambeta.Core.Judgement;
 
 /// <summary>What is said before a set: the target with its chance, where the set will lie, and the decision that stands.</summary>
-public sealed record SaidBefore(Target Target, ImmutableQuantiles Quantiles, DecisionKind Decision, int UnitsInOne)
+public sealed record SaidBefore(Target Target, Quantiles Quantiles, DecisionKind Decision, int UnitsInOne)
 {
     /// <summary>As a line of what was replayed.</summary>
     public string ToCsv(Guid set) => string.Create(CultureInfo.InvariantCulture,
@@ -15,10 +15,10 @@ public sealed record SaidBefore(Target Target, ImmutableQuantiles Quantiles, Dec
 }
 
 /// <summary>Five values between which a set will lie: it stays below or at each with 5, 25, 50, 75 and 95 in a hundred.</summary>
-public readonly record struct ImmutableQuantiles(int Q05, int Q25, int Q50, int Q75, int Q95)
+public readonly record struct Quantiles(int Q05, int Q25, int Q50, int Q75, int Q95)
 {
     /// <summary>Those of an outlook.</summary>
-    public static ImmutableQuantiles Of(Outlook outlook) => new(outlook.Quantile(0.05), outlook.Quantile(0.25), outlook.Quantile(0.5), outlook.Quantile(0.75), outlook.Quantile(0.95));
+    public static Quantiles Of(Outlook outlook) => new(outlook.Quantile(0.05), outlook.Quantile(0.25), outlook.Quantile(0.5), outlook.Quantile(0.75), outlook.Quantile(0.95));
 }
 
 /// <summary>Goes through the sets of a diary in their order, saying before each what would have been said.</summary>
@@ -45,7 +45,7 @@ public sealed class Replay(DrillCatalogue catalogue)
         if (known.Ahead(set.SessionId, set.Day, SetDose.Of(set)) is not { } outlook) return null;
         var bar = CleanBars.Of(catalogue.Find(set.Drill), SetDose.Of(set));
         return new SaidBefore(
-            Target.Of(outlook, known.History.Best is { } best ? best + (outlook.Outcome.LowerIsBetter ? -1 : 1) : null), ImmutableQuantiles.Of(outlook),
+            Target.Of(outlook, known.History.Best is { } best ? best + (outlook.Outcome.LowerIsBetter ? -1 : 1) : null), Quantiles.Of(outlook),
             Decision.Of(known, bar).Kind, outlook.Outcome.UnitsInOne);
     }
 }

@@ -15,6 +15,9 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
     private static readonly Prior Usual = new(1.8, 1.3);
 
     /// <inheritdoc/>
+    public override int UnitsInOne => unitsInOne;
+
+    /// <inheritdoc/>
     public override bool Judges(PracticeSet set) => base.Judges(set) && tries(set).Count > 0;
 
     /// <inheritdoc/>

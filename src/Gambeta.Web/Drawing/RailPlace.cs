@@ -11,10 +11,11 @@ public sealed record RailPlace(string Key, int[] Turns)
     public static readonly RailPlace Yard = new("yard", [1, 0, 2, 3]);
     public static readonly RailPlace Logbook = new("logbook", [1, 1, 3, 3]);
     public static readonly RailPlace Records = new("records", [3, 3, 2, 2]);
+    public static readonly RailPlace Progress = new("progress", [0, 3, 1, 2]);
     public static readonly RailPlace Household = new("household", [2, 3, 0, 1]);
 
     /// <summary>All of them, from the top of the rail.</summary>
-    public static readonly IReadOnlyList<RailPlace> All = [Today, Drills, Sheets, Yard, Logbook, Records, Household];
+    public static readonly IReadOnlyList<RailPlace> All = [Today, Drills, Sheets, Yard, Logbook, Progress, Records, Household];
 
     public string Address => "/" + Key;
 

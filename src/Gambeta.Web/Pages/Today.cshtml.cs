@@ -20,7 +20,7 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
 {
     public override RailPlace Place => RailPlace.Today;
 
-    public DrillChoice Choice { get; private set; } = null!;
+    public Offer Choice { get; private set; } = null!;
 
     public DoseAmount Amount { get; private set; } = null!;
 
@@ -35,7 +35,7 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>A whole session to start from here: the household's own sheet that was changed last, else the ready one of the day.</summary>
     public SheetOfTheDay Session { get; private set; } = null!;
 
-    public string Reason => Choice.DaysRested is { } days ? Say("today.last-played", ("days", Wording.DaysAgo(days))) : Say("today.new-to-you");
+    public string Reason => JudgementWords.Offered(Choice);
 
     public string Headline => Tiles.Single(t => t.IsToday).Tally is { } today
         ? Say("today.touches-today", ("nickname", Player.Nickname), ("touches", Wording.Number(today.Touches.Total)))
@@ -48,7 +48,8 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
         Tiles = FiveWeeks.Tiles(Today, Household.Settings.WeekStartsOn, rows.Days, Target);
         Last = rows.Last;
         Near = NearRecords.Nearest(rows.Standing, most: 3);
-        Choice = NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today);
+        bool May(DrillCard drill) => rows.MayBeOffered(drill, Today.Year - Player.BirthYear);
+        Choice = Offer.Of(NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today, May), Catalogue, rows.Verdicts, May);
         var card = Choice.Card;
         Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
         Session = SheetOfTheDay.Of(rows.Sheet, Catalogue, Player, rows.Spaces, rows.HasWall, Today);

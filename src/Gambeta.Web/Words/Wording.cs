@@ -41,6 +41,8 @@ public static class Wording
 
     public static string Weekday(DateOnly day) => day.ToString("dddd d MMMM", Language.Current.Dates);
 
+    public static string ShortDate(DateOnly day) => day.ToString("d MMM", Language.Current.Dates);
+
     public static string ShortDay(DateOnly day) => day.ToString("ddd d MMM", Language.Current.Dates);
 
     public static string Days(int days) => days switch { 0 => Say("common.less-than-a-day"), 1 => Say("common.one-day"), _ => Say("common.days", ("days", days)) };

@@ -1,5 +1,6 @@
 using Gambeta.Core;
 using Gambeta.Core.Counting;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
@@ -15,7 +16,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Gambeta.Web.Pages.Practise;
 
 /// <summary>A line of the result: the sets of a drill with the same feet, what stands against them, and how it was, in the player's words.</summary>
-public sealed record ResultRow(LogRow Played, IReadOnlyList<string> Against, string Said);
+public sealed record ResultRow(LogRow Played, IReadOnlyList<string> Against, string Said, Verdict? Verdict, string? Aimed);
 
 /// <summary>What came of a sitting, against the bests that stand.</summary>
 public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
@@ -25,6 +26,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlyList<DrillAnswer> _answers = [];
     private string? _sheet;
     private PracticeSet? _tapped;
+    private IReadOnlyList<Verdict> _verdicts = [];
+    private IReadOnlyDictionary<Guid, SaidOfSet> _aims = new Dictionary<Guid, SaidOfSet>();
 
     public override RailPlace Place => RailPlace.Today;
 
@@ -117,6 +120,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         Tile = DayTile.Of(day, Today, days.FirstOrDefault(d => d.Day == day), DayTarget.TouchesAFoot(days));
         (End, _sheet) = await SessionStore.EndOfAsync(work, session);
         _answers = await SessionStore.AnswersAsync(work, session);
+        _verdicts = await VerdictStore.AllAsync(work, player);
+        _aims = (await VerdictStore.SaidAsync(work, player, session)).ToDictionary(said => said.Set);
         Advice = AdviceOf(NextTime.Of(_answers, Catalogue));
         Rows = RowsOf();
         return Page();
@@ -130,7 +135,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         {
             var drill = played.Sets[0].Drill;
             var said = rows.Exists(row => row.Played.Sets[0].Drill == drill) ? [] : _answers.Where(answer => answer.Drill == drill && answer.Control is not null).Select(SaidOf);
-            rows.Add(new ResultRow(played, [.. AgainstOf(played)], string.Join(" ", said)));
+            var key = FormKey.Of(played.Sets[0]);
+            rows.Add(new ResultRow(played, [.. AgainstOf(played)], string.Join(" ", said), _verdicts.FirstOrDefault(verdict => verdict.Key == key), AimedAt(played)));
         }
         return rows;
     }
@@ -149,6 +155,11 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
                 : Say("result.the-first-mark", ("value", value)));
         }
     }
+
+    // What was said before the first set that something was said of.
+    private string? AimedAt(LogRow played) => played.Sets.Select(set => _aims.GetValueOrDefault(set.Id)).FirstOrDefault(said => said is not null) is { } aim
+        ? Say("judgement.said-and-came", ("target", Wording.Value(aim.Measure, aim.Target)), ("count", TenTiles.Laid(aim.Chance)))
+        : null;
 
     private string SaidOf(DrillAnswer answer)
     {

@@ -1,0 +1,209 @@
+using System.Text.Json;
+using Dapper;
+using Gambeta.Core;
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Judgement;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Records;
+using Gambeta.Core.Sets;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Storage;
+
+/// <summary>What was said before a set, and what it came to.</summary>
+/// <param name="Set">The set.</param>
+/// <param name="Measure">What the values are of.</param>
+/// <param name="Target">The target, as it is said.</param>
+/// <param name="Units">The same in units of its model.</param>
+/// <param name="Chance">The chance that was given to it.</param>
+public sealed record SaidOfSet(Guid Set, Measure Measure, decimal Target, int Units, double Chance);
+
+/// <summary>A decision as it was taken.</summary>
+public sealed record TakenDecision(FormKey Key, DateOnly Day, DecisionKind Kind);
+
+/// <summary>What stands about each drill and foot, what was said before each set, and the decisions as they were taken. The rules are the core's.</summary>
+public static class VerdictStore
+{
+    /// <summary>
+    /// Works out again what stands about some drills of a player, from the latest sets of each key and what was said after them: after a set came in, was mended,
+    /// removed or brought back. Decisions that differ from the last one of their key are added; none is changed.
+    /// </summary>
+    /// <param name="work">The work in progress.</param>
+    /// <param name="player">The player.</param>
+    /// <param name="drills">The drills.</param>
+    /// <param name="catalogue">Where their cards are found.</param>
+    public static async Task RefreshAsync(HouseholdWork work, Guid player, IEnumerable<string> drills, DrillCatalogue? catalogue = null)
+    {
+        var asked = drills.Distinct().ToArray();
+        var sets = await SetsAsync(work, player, asked);
+        var verdicts = sets.GroupBy(one => one.Set.Drill).SelectMany(drill => Verdict.Of(drill, (catalogue ?? Cards).Find(drill.Key))).ToList();
+        await work.ExecuteAsync(
+            """
+            delete from verdict where household_id = @Household and player_id = @player and drill = any(@asked);
+
+            insert into verdict (household_id, player_id, drill, measure, feet, layout, last_day, said)
+            select @Household, @player, * from unnest(@keys, @measures, @feet, @layouts, @days, @said::jsonb[]);
+
+            insert into decision (household_id, player_id, drill, measure, feet, layout, day, kind, reasons, version)
+            select @Household, @player, new.drill, new.measure, new.feet, new.layout, new.day, new.kind, new.reasons, @Version
+            from unnest(@keys, @measures, @feet, @layouts, @days, @kinds, @reasons::jsonb[]) new(drill, measure, feet, layout, day, kind, reasons)
+            left join lateral (
+              select kind from decision d
+              where d.household_id = @Household and d.player_id = @player and d.drill = new.drill and d.measure = new.measure and d.feet = new.feet and d.layout = new.layout
+              order by taken_at desc limit 1) last on true
+            where last.kind is distinct from new.kind and (last.kind is not null or new.kind <> 'too early')
+            """,
+            new
+            {
+                work.Household, player, asked, Decision.Version,
+                keys = verdicts.Select(v => v.Key.Drill).ToArray(),
+                measures = verdicts.Select(v => v.Key.Measure.ToKey()).ToArray(),
+                feet = verdicts.Select(v => v.Key.Feet.ToKey()).ToArray(),
+                layouts = verdicts.Select(v => v.Key.Layout).ToArray(),
+                days = verdicts.Select(v => v.LastDay).ToArray(),
+                said = verdicts.Select(v => JsonSerializer.Serialize(Said.Of(v))).ToArray(),
+                kinds = verdicts.Select(v => v.Decision.Kind.ToKey()).ToArray(),
+                reasons = verdicts.Select(v => JsonSerializer.Serialize(v.Decision)).ToArray(),
+            });
+    }
+
+    /// <summary>
+    /// Goes through sets that came all at once, in the order in which they were played: what would have been said before each, and the decisions as they would have
+    /// been taken. For histories that are taken in or made up; what was said and decided before stays.
+    /// </summary>
+    public static async Task TellAsync(HouseholdWork work, Guid player, IReadOnlyCollection<JudgedSet> sets, DrillCatalogue? catalogue = null)
+    {
+        var (keys, said, taken) = (new Dictionary<FormKey, (KeyForm Form, DecisionKind Kind)>(), new List<(Guid Set, string Said)>(), new List<(Verdict Verdict, DateTime At)>());
+        foreach (var set in sets.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id))
+        {
+            var key = FormKey.Of(set.Set);
+            var (form, kind) = keys.GetValueOrDefault(key, (KeyForm.Empty(key), DecisionKind.TooEarly));
+            var card = (catalogue ?? Cards).Find(set.Set.Drill);
+            if (Verdict.Of(form, card) is { } before) said.Add((set.Set.Id, JsonSerializer.Serialize(Said.Of(before))));
+            form = form.With(set);
+            if (Verdict.Of(form, card) is { } now && now.Decision.Kind != kind)
+            {
+                kind = now.Decision.Kind;
+                taken.Add((now, (set.Set.StartedAt + set.Set.Worked).UtcDateTime));
+            }
+            keys[key] = (form, kind);
+        }
+        await work.ExecuteAsync(
+            """
+            insert into said_before (household_id, set_id, player_id, said)
+            select @Household, set_id, @player, said from unnest(@sets, @said::jsonb[]) one(set_id, said) on conflict do nothing;
+
+            insert into decision (household_id, player_id, drill, measure, feet, layout, day, kind, reasons, taken_at, version)
+            select @Household, @player, *, @Version from unnest(@keys, @measures, @feet, @layouts, @days, @kinds, @reasons::jsonb[], @times) on conflict do nothing
+            """,
+            new
+            {
+                work.Household, player, Decision.Version,
+                sets = said.Select(one => one.Set).ToArray(), said = said.Select(one => one.Said).ToArray(),
+                keys = taken.Select(one => one.Verdict.Key.Drill).ToArray(),
+                measures = taken.Select(one => one.Verdict.Key.Measure.ToKey()).ToArray(),
+                feet = taken.Select(one => one.Verdict.Key.Feet.ToKey()).ToArray(),
+                layouts = taken.Select(one => one.Verdict.Key.Layout).ToArray(),
+                days = taken.Select(one => one.Verdict.LastDay).ToArray(),
+                kinds = taken.Select(one => one.Verdict.Decision.Kind.ToKey()).ToArray(),
+                reasons = taken.Select(one => JsonSerializer.Serialize(one.Verdict.Decision)).ToArray(),
+                times = taken.Select(one => one.At).ToArray(),
+            });
+        await RefreshAsync(work, player, sets.Select(one => one.Set.Drill), catalogue);
+    }
+
+    /// <summary>Keeps what stood about a set's key before it came in. The same set again changes nothing.</summary>
+    public static Task KeepSaidAsync(HouseholdWork work, PracticeSet set)
+    {
+        var key = FormKey.Of(set);
+        return work.ExecuteAsync(
+            """
+            insert into said_before (household_id, set_id, player_id, said)
+            select @Household, @Id, @PlayerId, said from verdict
+            where household_id = @Household and player_id = @PlayerId and drill = @Drill and measure = @measure and feet = @feet and layout = @layout
+            on conflict do nothing
+            """,
+            new { work.Household, set.Id, set.PlayerId, key.Drill, measure = key.Measure.ToKey(), feet = key.Feet.ToKey(), layout = key.Layout });
+    }
+
+    /// <summary>What stands about the keys of a player, those played last first; of one drill or all.</summary>
+    public static async Task<IReadOnlyList<Verdict>> AllAsync(HouseholdWork work, Guid player, string? drill = null) => Read(player, await work.QueryAsync<VerdictRow>(AllSql, new { work.Household, player, drill, DiaryStore.MostKeys }));
+
+    /// <summary>What was said before the sets of a sitting, or before the latest sets of a player.</summary>
+    public static async Task<IReadOnlyList<SaidOfSet>> SaidAsync(HouseholdWork work, Guid player, Guid? session, int most = 500) =>
+    [
+        .. (await work.QueryAsync<(Guid Set, string Said)>(
+            """
+            select b.set_id, b.said::text from said_before b join practice_set s on s.household_id = b.household_id and s.set_id = b.set_id
+            where b.household_id = @Household and b.player_id = @player and (@session::uuid is null or s.session_id = @session) and s.removed_at is null
+            order by s.started_at desc limit @most
+            """,
+            new { work.Household, player, session, most })).Select(row => JsonSerializer.Deserialize<Said>(row.Said)! is var said
+                ? new SaidOfSet(row.Set, Measure.Parse(said.Measure), said.NextSet.Value / (decimal)said.UnitsInOne, said.NextSet.Value, said.NextSet.Chance)
+                : null!),
+    ];
+
+    /// <summary>The decisions of a player, latest first; of one drill or all.</summary>
+    public static async Task<IReadOnlyList<TakenDecision>> DecisionsAsync(HouseholdWork work, Guid player, string? drill = null, int most = 100) =>
+    [
+        .. (await work.QueryAsync<(string Drill, string Measure, string Feet, string Layout, DateOnly Day, string Kind)>(
+            """
+            select drill, measure, feet, layout, day, kind from decision
+            where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) order by taken_at desc limit @most
+            """,
+            new { work.Household, player, drill, most })).Select(row => new TakenDecision(
+                new FormKey(player, row.Drill, Stored.Word<MeasuredBy>(row.Measure), Stored.Word<Feet>(row.Feet), row.Layout), row.Day, Stored.Word<DecisionKind>(row.Kind))),
+    ];
+
+    /// <summary>The latest sets of some drills, with what the player said about the drill in that sitting: at most <see cref="Verdict.Reads"/> a key.</summary>
+    public static async Task<IReadOnlyList<JudgedSet>> SetsAsync(HouseholdWork work, Guid player, string[] drills) =>
+    [
+        .. (await work.QueryAsync<JudgedRow>(
+            $"""
+            select {SetColumns.Light}, said from (
+              select {SetColumns.Light},
+                (select control from drill_answer a where a.household_id = @Household and a.session_id = s.session_id and a.drill = s.drill and a.control is not null
+                 order by answered_at desc limit 1) said,
+                row_number() over (partition by drill, measured_by, feet, layout order by started_at desc, set_id desc) back
+              from practice_set s
+              where household_id = @Household and player_id = @player and drill = any(@drills) and removed_at is null) latest
+            where back <= @Reads
+            """,
+            new { work.Household, player, drills, Verdict.Reads })).Select(row => new JudgedSet(row.ToSet(), row.Said is null ? null : Stored.Word<Control>(row.Said))),
+    ];
+
+    internal static IReadOnlyList<Verdict> Read(Guid player, IEnumerable<VerdictRow> rows) => [.. rows.Select(row => JsonSerializer.Deserialize<Said>(row.Said)!.ToVerdict(
+        new FormKey(player, row.Drill, Stored.Word<MeasuredBy>(row.Measure), Stored.Word<Feet>(row.Feet), row.Layout), row.LastDay))];
+
+    internal const string AllSql =
+        """
+        select drill, measure, feet, layout, last_day, said::text said from verdict
+        where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) order by last_day desc limit @MostKeys
+        """;
+
+    // Own cards are not needed here: their bars are the usual ones.
+    private static readonly DrillCatalogue Cards = DrillCatalogue.Shipped();
+
+    internal sealed class VerdictRow
+    {
+        public string Drill { get; init; } = "";
+        public string Measure { get; init; } = "";
+        public string Feet { get; init; } = "";
+        public string Layout { get; init; } = "";
+        public DateOnly LastDay { get; init; }
+        public string Said { get; init; } = "";
+    }
+
+    private sealed record Said(string Measure, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
+    {
+        public static Said Of(Verdict v) => new(v.Measure.ToString(), v.SetsADay, v.NextSet, v.NextDay, v.Quantiles, v.UnitsInOne, v.Decision, v.Learning, v.Sliding);
+
+        public Verdict ToVerdict(FormKey key, DateOnly lastDay) => new(key, lastDay, Core.Records.Measure.Parse(Measure), SetsADay, NextSet, NextDay, Quantiles, UnitsInOne, Decision, Learning, Sliding);
+    }
+}
+
+/// <summary>A set's row with what the player said.</summary>
+internal sealed class JudgedRow : SetRow
+{
+    public string? Said { get; init; }
+}
