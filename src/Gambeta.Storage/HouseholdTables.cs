@@ -11,7 +11,7 @@ public static class HouseholdTables
     public static readonly IReadOnlyList<string> Derived = ["mark", "practice_day", "drill_played", "standing", "verdict", "said_before", "decision"];
 
     /// <summary>What belongs to this server and to no file.</summary>
-    public static readonly IReadOnlyList<string> OfTheServer = ["sign_in", "written"];
+    public static readonly IReadOnlyList<string> OfTheServer = ["sign_in", "written", "taken_in"];
 
     /// <summary>All of them.</summary>
     public static readonly IReadOnlyList<string> All = [.. Made, .. Derived, .. OfTheServer];

@@ -60,27 +60,33 @@ internal static class MarkStore
         await work.ExecuteAsync(
             "delete from mark where household_id = @Household and set_id = @Id", new { work.Household, set.Id });
         if (!removed) await InsertAsync(work, Scoring.MarksOf(set).Select(mark => MarkRow.From(mark, isBest: false)));
+        var turned = await JudgeAgainAsync(work, set.PlayerId, set.Drill);
+        await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day, dayBefore, .. turned], [set.Drill]);
+        await VerdictStore.RefreshAsync(work, set.PlayerId, [set.Drill]);
+    }
+
+    /// <summary>Judges every chain of a player and drill again. Returns the days of the marks that turned.</summary>
+    public static async Task<IEnumerable<DateOnly>> JudgeAgainAsync(HouseholdWork work, Guid player, string drill)
+    {
         var all = (await work.QueryAsync<MarkRow>(
-            $"select {Columns} from mark where household_id = @Household and player_id = @PlayerId and drill = @Drill",
-            new { work.Household, set.PlayerId, set.Drill })).Select(row => row.ToMark());
+            $"select {Columns} from mark where household_id = @Household and player_id = @player and drill = @drill",
+            new { work.Household, player, drill })).Select(row => row.ToMark());
         var bests = all.GroupBy(mark => mark.Key).SelectMany(key => BestChain.From(key)).ToList();
-        var turned = await work.QueryAsync<DateOnly>(
+        return await work.QueryAsync<DateOnly>(
             """
             update mark m set is_best = not is_best
-            where household_id = @Household and player_id = @PlayerId and drill = @Drill
+            where household_id = @Household and player_id = @player and drill = @drill
               and is_best <> exists (select from unnest(@sets, @measures) best(set_id, measure) where best.set_id = m.set_id and best.measure = m.measure)
             returning day
             """,
             new
             {
                 work.Household,
-                set.PlayerId,
-                set.Drill,
+                player,
+                drill,
                 sets = bests.Select(mark => mark.SetId).ToArray(),
                 measures = bests.Select(mark => mark.Key.Measure.ToString()).ToArray(),
             });
-        await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day, dayBefore, .. turned], [set.Drill]);
-        await VerdictStore.RefreshAsync(work, set.PlayerId, [set.Drill]);
     }
 
     /// <summary>Adds marks in one statement.</summary>

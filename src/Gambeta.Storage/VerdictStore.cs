@@ -172,6 +172,21 @@ public static class VerdictStore
             new { work.Household, player, drills, Verdict.Reads })).Select(row => new JudgedSet(row.ToSet(), row.Said is null ? null : Stored.Word<Control>(row.Said))),
     ];
 
+    /// <summary>The sets of a player between two days, oldest first, of one drill or all, with what the player said: what is taken out as a diary.</summary>
+    public static async Task<IReadOnlyList<JudgedSet>> SpanAsync(HouseholdWork work, Guid player, DateOnly from, DateOnly to, string? drill, int most) =>
+    [
+        .. (await work.QueryAsync<JudgedRow>(
+            $"""
+            select {SetColumns.Light},
+              (select control from drill_answer a where a.household_id = @Household and a.session_id = s.session_id and a.drill = s.drill and a.control is not null
+               order by answered_at desc limit 1) said
+            from practice_set s
+            where household_id = @Household and player_id = @player and day between @from and @to and (@drill::text is null or drill = @drill) and removed_at is null
+            order by started_at, set_order, set_id limit @most
+            """,
+            new { work.Household, player, from, to, drill, most })).Select(row => new JudgedSet(row.ToSet(), row.Said is null ? null : Stored.Word<Control>(row.Said))),
+    ];
+
     internal static IReadOnlyList<Verdict> Read(Guid player, IEnumerable<VerdictRow> rows) => [.. rows.Select(row => JsonSerializer.Deserialize<Said>(row.Said)!.ToVerdict(
         new FormKey(player, row.Drill, Stored.Word<MeasuredBy>(row.Measure), Stored.Word<Feet>(row.Feet), row.Layout), row.LastDay))];
 

@@ -140,13 +140,13 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins",
+        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
     private static readonly string[] TakeNone =
     [
-        "", "index", "today", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/grown-up", "household/erase",
+        "", "index", "today", "progress", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/grown-up", "household/erase",
         "household/settings", "household/password", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
     ];
 

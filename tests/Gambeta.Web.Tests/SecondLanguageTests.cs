@@ -34,7 +34,7 @@ public sealed partial class SecondLanguageTests(TestServer server)
     [
         "/today", "/drills", "/drills?view=ladders", "/drills?words=nothingofthesort", "/drills/pictures", "/drills/own", "/drills/own/edit", "/drills/own/edit?copy=zigzag-and-home", "/sheets", "/sheets?drill=toe-taps", "/sheets/edit",
         "/yard", "/yard/space", "/yard/things", "/yard/plan", "/yard/plan?shape=circuit", "/yard/plan?shape=wall-targets&drill=game-wall-target", "/yard/plan?shape=zigzag&m.markers=99&m.ahead=much", "/yard/plan?unit=paces&shape=fan",
-        "/logbook", "/logbook?weeks=12", "/logbook?weeks=1", "/records", "/household", "/household/settings", "/household/heading", "/household/grown-up", "/household/erase", "/household/sign-ins", "/household/waiting", "/household/words", "/household/password",
+        "/logbook", "/logbook?weeks=12", "/logbook?weeks=1", "/logbook/take-in", "/progress", "/drills/pull-back-laces-away/progress", "/records", "/household", "/household/settings", "/household/heading", "/household/grown-up", "/household/erase", "/household/sign-ins", "/household/waiting", "/household/words", "/household/password",
         "/practise/instead", "/practise/game-ladder-thighs", "/practise/game-wall-target", "/drills/map?pattern=R%20sole%20backwards",
     ];
 

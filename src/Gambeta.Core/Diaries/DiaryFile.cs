@@ -86,4 +86,7 @@ public sealed class DiaryFormatException(int line, Exception? inner) : FormatExc
 {
     /// <summary>The line, from 1.</summary>
     public int Line => line;
+
+    /// <summary>True where nothing is wrong with the line but that there are too many.</summary>
+    public bool IsTooLong { get; init; }
 }

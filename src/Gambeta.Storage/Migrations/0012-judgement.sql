@@ -48,3 +48,18 @@ create policy own_household on said_before to gambeta_app using (household_id = 
 create policy own_household on decision to gambeta_app using (household_id = current_household());
 grant select, insert, update, delete on verdict to gambeta_app;
 grant select, insert, delete on said_before, decision to gambeta_app;
+
+-- Sets that were taken in from a file, all at once: so that this can be undone in one step.
+create table taken_in (
+  household_id uuid not null,
+  batch_id uuid not null,
+  player_id uuid not null,
+  sets uuid[] not null,
+  taken_at timestamptz not null default now(),
+  primary key (household_id, batch_id),
+  foreign key (household_id, player_id) references player on delete cascade
+);
+create index on taken_in (household_id, player_id);
+alter table taken_in enable row level security;
+create policy own_household on taken_in to gambeta_app using (household_id = current_household());
+grant select, insert, delete on taken_in to gambeta_app;

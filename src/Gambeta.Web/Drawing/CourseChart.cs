@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Encodings.Web;
+using Gambeta.Core;
 using Gambeta.Core.Judgement;
 using Gambeta.Storage;
 using Gambeta.Web.Words;
@@ -31,7 +32,7 @@ public static class CourseChart
         foreach (var share in new[] { 0, 0.25, 0.5, 0.75, 1 })
         {
             var (value, y) = (most * share, Y(most * share));
-            writer.Write(string.Create(CultureInfo.InvariantCulture, $"<path class=\"grid\" d=\"M{Left} {Svg.N(y)}H{Width - 6}\"/><text x=\"{Left - 6}\" y=\"{Svg.N(y + 4)}\" text-anchor=\"end\">{Wording.Number((decimal)Math.Round(value / unitsInOne, unitsInOne > 1 ? 1 : 0))}</text>"));
+            writer.Write(string.Create(CultureInfo.InvariantCulture, $"<path class=\"grid\" d=\"M{Left} {Svg.N(y)}H{Width - 6}\"/><text x=\"{Left - 6}\" y=\"{Svg.N(y + 4)}\" text-anchor=\"end\">{Wording.Number((decimal)Rounded.To(value / unitsInOne, unitsInOne > 1 ? 1 : 0))}</text>"));
         }
         var known = points.Where(point => point.Expected is not null).GroupBy(point => point.Set.Set.Day).Select(day => day.First()).ToList();
         if (known.Count > 1)

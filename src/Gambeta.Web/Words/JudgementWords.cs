@@ -22,14 +22,14 @@ public static class JudgementWords
     public static string Because(Verdict verdict)
     {
         var decision = verdict.Decision;
-        (string, object?)[] places = [("clean", Rounded.Whole(decision.Clean * 10)), ("sets", decision.Sets), ("days", decision.Days)];
+        var clean = Rounded.Whole(decision.Clean * 10);
         var because = decision.Kind switch
         {
-            DecisionKind.MoveOn => Say("judgement.because-move-on", places),
-            DecisionKind.StepBack => Say("judgement.because-step-back", places),
-            DecisionKind.TooEarly => Say("judgement.because-too-early", places),
-            _ when verdict is { Learning: < 0.15, Decision.Days: >= 3 } => Say("judgement.because-stay-stuck", places),
-            _ => Say("judgement.because-stay", places),
+            DecisionKind.MoveOn => Say("judgement.because-move-on", ("clean", clean), ("sets", decision.Sets), ("days", decision.Days)),
+            DecisionKind.StepBack => Say("judgement.because-step-back", ("clean", clean), ("sets", decision.Sets), ("days", decision.Days)),
+            DecisionKind.TooEarly => Say("judgement.because-too-early", ("sets", decision.Sets), ("days", decision.Days)),
+            _ when verdict is { Learning: < 0.15, Decision.Days: >= 3 } => Say("judgement.because-stay-stuck", ("clean", clean)),
+            _ => Say("judgement.because-stay", ("clean", clean), ("sets", decision.Sets), ("days", decision.Days)),
         };
         return decision.Word is { } word && decision.Kind != DecisionKind.TooEarly ? $"{because} {Say("judgement.you-said", ("word", Wording.Control(word)))}" : because;
     }

@@ -1,5 +1,7 @@
 using System.Globalization;
+using System.Text;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Diaries;
 using Gambeta.Core.Choosing;
 using Gambeta.Core.Counting;
 using Gambeta.Core.Household;
@@ -67,7 +69,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public string Period => Say("logbook.to-sets", ("from", Wording.ShortDay(From)), ("to", Wording.ShortDay(To)), ("sets", Wording.Number(Days.Sum(d => d.Rows.Sum(r => r.Sets.Count)))));
 
-    public Task<IActionResult> OnGetAsync(string? drill, string? weeks, string? to, Guid? removed, Guid? mended, int part, bool kept) => InHousehold(async work =>
+    public Task<IActionResult> OnGetAsync(string? drill, string? weeks, string? to, Guid? removed, Guid? mended, int part, bool kept, string? form) => InHousehold(async work =>
     {
         Part = Math.Clamp(part, 1, MostParts);
         if (kept) NotUndone = Say("logbook.that-set-was-changed-again");
@@ -76,6 +78,8 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         To = DateOnly.TryParseExact(to, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day <= Today && day > Today.AddYears(-SetCheck.MostYearsBack) ? day : Today;
         Undo = removed ?? mended;
         UndoWords = removed is not null ? Say("logbook.the-set-is-gone-and") : Say("logbook.the-set-is-mended-and");
+
+        if (form == "csv") return await TakeOutAsync(work);
 
         var rows = await DiaryStore.LogbookAsync(work, Player.Id, Drill, From, To, Part);
         HasMore = rows.HasMore && Part < MostParts;
@@ -89,6 +93,15 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
             LogRows.Of(played, Catalogue)))];
         return Page();
     });
+
+    // The sets of the span as a diary: the form in which they can be taken in again.
+    private async Task<IActionResult> TakeOutAsync(HouseholdWork work)
+    {
+        var sets = await VerdictStore.SpanAsync(work, Player.Id, From, To, Drill, TakingIn.MostLines);
+        await using var text = new StringWriter(CultureInfo.InvariantCulture);
+        DiaryFile.Write(text, sets.Select(one => DiarySet.Write(one.Set, one.Said)));
+        return File(Encoding.UTF8.GetBytes(text.ToString()), "text/csv", "sets.csv");
+    }
 
     public Task<IActionResult> OnPostUndoAsync(Guid change, string? drill, string? weeks) => InHousehold(async work =>
     {

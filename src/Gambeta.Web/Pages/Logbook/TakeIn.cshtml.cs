@@ -1,0 +1,105 @@
+using Gambeta.Core.Diaries;
+using Gambeta.Core.Household;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
+using Gambeta.Web.Words;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
+
+namespace Gambeta.Web.Pages.Logbook;
+
+/// <summary>Sets from a file: first what each line would do, then, when that was pressed, all new ones at once, and back in one step.</summary>
+[RequestSizeLimit(MostBytes + 65536), RequestFormLimits(ValueLengthLimit = MostBytes + 65536, MultipartBodyLengthLimit = MostBytes + 65536)]
+public sealed class TakeInModel(PageTools tools) : HouseholdPage(tools)
+{
+    /// <summary>The largest file: as many lines as one may have, of the usual length.</summary>
+    public const int MostBytes = 6 * 1024 * 1024;
+
+    /// <summary>Lines that cannot be taken which are shown one by one.</summary>
+    private const int MostNamed = 50;
+
+    public override RailPlace Place => RailPlace.Logbook;
+
+    public IReadOnlyList<string> Problems { get; private set; } = [];
+
+    /// <summary>The file as it came, for taking it in after it was looked at.</summary>
+    public string? Diary { get; private set; }
+
+    public int New { get; private set; }
+
+    public int Known { get; private set; }
+
+    public IReadOnlyList<TakenLine> CannotBe { get; private set; } = [];
+
+    public IEnumerable<(int Line, string Why)> Named => CannotBe.Take(MostNamed).Select(line => (line.Line, WhyNot(line)));
+
+    public Guid? Batch { get; private set; }
+
+    public int Taken { get; private set; }
+
+    public bool IsUndone { get; private set; }
+
+    public Task<IActionResult> OnGetAsync(Guid? batch, int taken, bool undone) => InHousehold(_ =>
+    {
+        (Batch, Taken, IsUndone) = (batch, taken, undone);
+        return Task.FromResult<IActionResult>(Page());
+    });
+
+    public Task<IActionResult> OnPostLookAsync(IFormFile? file) => InHousehold(async work =>
+    {
+        if (file is null || file.Length == 0) return Wrong(Say("judgement.no-file"));
+        if (file.Length > MostBytes) return Wrong(Say("judgement.file-too-large", ("most", MostBytes / 1024 / 1024)));
+        using var reader = new StreamReader(file.OpenReadStream());
+        Diary = await reader.ReadToEndAsync(HttpContext.RequestAborted);
+        if (Read(Diary) is not { } lines) return Page();
+        var known = await TakenInStore.KnownAsync(work, lines.Where(line => line.Set is not null).Select(line => line.Set!.Id));
+        CannotBe = [.. lines.Where(line => line.Set is null)];
+        Known = lines.Count(line => line.Set is { } set && known.Contains(set.Id));
+        New = lines.Count - CannotBe.Count - Known;
+        return Page();
+    });
+
+    public Task<IActionResult> OnPostTakeAsync(string? diary, Guid batch) => InHousehold(async work =>
+    {
+        if (string.IsNullOrEmpty(diary) || diary.Length > MostBytes) return Wrong(Say("judgement.no-file"));
+        if (Read(diary) is not { } lines) return Page();
+        var taken = await TakenInStore.TakeAsync(work, batch, lines, Catalogue);
+        return RedirectToPage("/Logbook/TakeIn", new { batch, taken });
+    });
+
+    public Task<IActionResult> OnPostUndoAsync(Guid batch) => InHousehold(async work =>
+        await TakenInStore.UndoAsync(work, batch, Catalogue) ? RedirectToPage("/Logbook/TakeIn", new { undone = true }) : NotFound());
+
+    private IReadOnlyList<TakenLine>? Read(string diary)
+    {
+        try
+        {
+            using var text = new StringReader(diary);
+            return TakingIn.Read(DiaryFile.Read(text), Catalogue, Household.Players, Player, Today, LocalDays.Zone(Household.TimeZone).GetUtcOffset(Tools.Time.GetUtcNow()));
+        }
+        catch (DiaryFormatException wrong)
+        {
+            Diary = null;
+            Wrong(wrong.IsTooLong ? Say("judgement.too-many-lines", ("line", wrong.Line), ("most", TakingIn.MostLines)) : Say("judgement.no-diary", ("line", wrong.Line)));
+            return null;
+        }
+    }
+
+    private static string WhyNot(TakenLine line) => line.Problem switch
+    {
+        LineProblem.NoSuchDrill => Say("judgement.why-no-drill", ("drill", line.About)),
+        LineProblem.NoDay => Say("judgement.why-no-day"),
+        LineProblem.OtherPlayer => Say("judgement.why-other-player", ("player", line.About)),
+        LineProblem.Unclear => Say("judgement.why-unclear", ("column", line.About)),
+        LineProblem.NoCount => Say("judgement.why-no-count"),
+        _ => string.Join(" ", line.SetProblems.Select(Wording.Problem)),
+    };
+
+    private PageResult Wrong(string problem)
+    {
+        Problems = [problem];
+        Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        return Page();
+    }
+}

@@ -1,0 +1,175 @@
+using Gambeta.Core.Catalogue;
+using Gambeta.Core.Judgement;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Progress;
+using Gambeta.Core.Sets;
+using Shouldly;
+using Xunit;
+using static Gambeta.Core.Tests.JudgedSets;
+
+namespace Gambeta.Core.Tests;
+
+/// <summary>Laws that hold whatever was played, bad input, and decisions as a coach would take them.</summary>
+public sealed class JudgementTests
+{
+    private static readonly Random Chance = new(3);
+
+    public static TheoryData<string> Kinds => ["hits", "reps", "round", "tries", "run", "passes"];
+
+    // A set of middling quality, better by so many steps.
+    private static PracticeSet Of(string kind, int day, int better = 0, int order = 1) => kind switch
+    {
+        "hits" => Hits(Math.Clamp(6 + better, 0, 10), 10, day, order),
+        "reps" => Reps(Math.Clamp(6 + better, 0, 8), 8, day, order),
+        "round" => Round(40 + (2 * better), day, order),
+        "tries" => Tries([5, 9, Math.Max(1, 14 + (4 * better)), 3, 7], day, order),
+        "run" => Run(24 - better, 0, day, order),
+        _ => Passes(40, Math.Clamp(15 + (3 * better), 1, 40), Math.Max(0, 2 - better), day, order),
+    };
+
+    private static List<PracticeSet> Weeks(string kind, int sets = 14) => [.. Enumerable.Range(0, sets).Select(i => Of(kind, i * 3, Chance.Next(-1, 2)))];
+
+    [Theory, MemberData(nameof(Kinds))]
+    public void A_better_set_does_not_lower_the_odds_of_the_next(string kind)
+    {
+        var before = Weeks(kind);
+        var (worse, same, better) = (Next([.. before, Of(kind, 42, -2)]), Next([.. before, Of(kind, 42)]), Next([.. before, Of(kind, 42, 2)]));
+        var target = same.Quantile(0.5);
+        worse.Reaches(target).ShouldBeLessThanOrEqualTo(same.Reaches(target) + 0.015);
+        same.Reaches(target).ShouldBeLessThanOrEqualTo(better.Reaches(target) + 0.015);
+        worse.Reaches(target).ShouldBeLessThan(better.Reaches(target));
+    }
+
+    [Theory, MemberData(nameof(Kinds))]
+    public void Odds_fall_as_the_value_gets_harder_and_quantiles_are_in_order(string kind)
+    {
+        var outlook = Next(Weeks(kind));
+        var (least, most) = outlook.Outcome.Range;
+        var odds = Enumerable.Range(least, Math.Min(most - least, 400)).Select(outlook.Reaches).ToList();
+        if (outlook.Outcome.LowerIsBetter) odds.Reverse();
+        odds.Zip(odds.Skip(1)).ShouldAllBe(pair => pair.First >= pair.Second - 1e-9);
+        var q = Quantiles.Of(outlook);
+        new[] { q.Q05, q.Q25, q.Q50, q.Q75, q.Q95 }.ShouldBeInOrder();
+        outlook.ReachesInOneOf(3, q.Q75).ShouldBeGreaterThanOrEqualTo(outlook.Reaches(q.Q75));
+    }
+
+    [Theory, MemberData(nameof(Kinds))]
+    public void More_sets_of_one_quality_do_not_widen_the_band(string kind)
+    {
+        int Width(int sets) => Quantiles.Of(Next([.. Enumerable.Range(0, sets).Select(i => Of(kind, i * 3))])) is var q ? q.Q95 - q.Q05 : 0;
+        Width(24).ShouldBeLessThanOrEqualTo(Width(6) + 1);
+    }
+
+    [Theory, MemberData(nameof(Kinds))]
+    public void The_order_of_two_sets_of_one_instant_and_the_way_to_a_history_do_not_matter(string kind)
+    {
+        var sets = Weeks(kind);
+        var twin = Of(kind, 39, 2) with { Id = Guid.NewGuid() };
+        var target = Next([.. sets, twin]).Quantile(0.6);
+        Next([.. Enumerable.Reverse(sets), twin]).Reaches(target).ShouldBe(Next([twin, .. sets]).Reaches(target), 1e-12);
+    }
+
+    [Theory, MemberData(nameof(Kinds))]
+    public void A_typing_slip_of_a_factor_ten_moves_no_target_by_more_than_a_tenth(string kind)
+    {
+        var sets = Weeks(kind, 16);
+        PracticeSet slip = kind switch
+        {
+            "hits" => Set(new HitsResult(60, 4), 48, count: 10),
+            "reps" => Set(new RepsResult(60, 2), 48, count: 8),
+            "round" => Round(400, 48),
+            "tries" => Tries([5, 9, 140, 3, 7], 48),
+            "run" => Run(240, 0, 48),
+            _ => Passes(400, 150, 2, 48),
+        };
+        var dose = SetDose.Of(sets[^1]);
+        var (with, without) = (Form([.. sets, slip]), Form(sets));
+        int Aim(KeyForm form) => Target.Of(form.Ahead(Guid.Empty, First.AddDays(51), dose)!).Value;
+        Math.Abs(Aim(with) - Aim(without)).ShouldBeLessThanOrEqualTo(Math.Max(1, Aim(without) / 10));
+    }
+
+    [Fact]
+    public void An_estimate_a_void_run_and_an_unfinished_round_judge_nothing()
+    {
+        var sets = Weeks("round");
+        var estimate = Round(90, 42) with { CountedBy = CountedBy.Estimated };
+        var broken = Round(90, 43) with { Worked = TimeSpan.FromSeconds(12) };
+        Next([.. sets, estimate, broken], 0).Quantile(0.5).ShouldBe(Form(sets).Ahead(Guid.Empty, First.AddDays(43), SetDose.Of(sets[0]))!.Quantile(0.5));
+        Form([Set(new RunResult(0, TimeSpan.FromSeconds(1), Void: true), 1)]).History.Sets.ShouldBe(0);
+    }
+
+    [Fact]
+    public void Zeros_a_single_set_and_a_hole_of_a_year_are_lived_with()
+    {
+        Target.Of(Next([.. Enumerable.Range(0, 9).Select(i => Hits(0, 10, i * 3))])).Value.ShouldBeGreaterThanOrEqualTo(1);
+        Next([Hits(6, 10, 0)]).Reaches(5).ShouldBeInRange(0.3, 0.95);
+        var before = Weeks("round");
+        var (soon, late) = (Next(before), Next(before, 365));
+        (late.Quantile(0.95) - late.Quantile(0.05)).ShouldBeGreaterThan(soon.Quantile(0.95) - soon.Quantile(0.05));
+        late.Quantile(0.5).ShouldBeLessThanOrEqualTo(soon.Quantile(0.5));
+    }
+
+    [Fact]
+    public void A_target_is_about_even_prefers_a_round_number_and_a_record_in_reach()
+    {
+        var outlook = Next(Weeks("round", 20));
+        var even = Target.Of(outlook);
+        even.Chance.ShouldBeInRange(0.3, 0.7);
+        var inReach = Enumerable.Range(even.Value - 5, 20).Last(value => outlook.Reaches(value) >= Target.Low);
+        Target.Of(outlook, inReach).ShouldBe(new Target(inReach, outlook.Reaches(inReach), TargetReason.Record));
+        Target.Of(outlook, even.Value + 40).Reason.ShouldNotBe(TargetReason.Record);
+        var near = Next([.. Enumerable.Range(0, 20).Select(i => Round(48 + (i % 5), i * 3))]);
+        Target.Of(near).ShouldBe(new Target(50, near.Reaches(50), TargetReason.RoundNumber));
+    }
+
+    [Fact]
+    public void Clean_and_repeatable_moves_on_once_does_not_and_apart_steps_back()
+    {
+        DecisionKind After(params (int Clean, int Day)[] sets) => Decision.Of(Form(sets.Select((set, i) => Reps(set.Clean, 8, set.Day, i + 1))), CleanBar.Usual).Kind;
+        After((8, 0), (8, 0), (8, 0), (8, 0)).ShouldBe(DecisionKind.TooEarly, "one day is no proof");
+        After((8, 0), (7, 0), (8, 3), (8, 3), (7, 6), (8, 6)).ShouldBe(DecisionKind.MoveOn);
+        After((6, 0), (6, 0), (5, 3), (6, 3), (6, 6), (5, 6)).ShouldBe(DecisionKind.Stay);
+        After((3, 0), (2, 0), (3, 3), (4, 3), (3, 6), (2, 6)).ShouldBe(DecisionKind.StepBack);
+        After((8, 0)).ShouldBe(DecisionKind.TooEarly);
+    }
+
+    [Fact]
+    public void A_word_weighs_and_never_alone()
+    {
+        DecisionKind After(Control word, params int[] clean) => Decision.Of(
+            KeyForm.Of(FormKey.Of(Reps(1, 8, 0)), clean.Select((c, i) => new JudgedSet(Reps(c, 8, i), word))), CleanBar.Usual).Kind;
+        After(Control.FellApart, 8, 8, 8, 8, 8, 8, 8, 8).ShouldBe(DecisionKind.MoveOn);
+        After(Control.Easy, 3, 2, 3, 3, 2, 3, 2, 3).ShouldBe(DecisionKind.StepBack);
+        After(Control.Easy, 7, 6, 6, 7, 6, 7, 7, 6).ShouldBe(DecisionKind.MoveOn);
+        After(Control.FellApart, 7, 6, 6, 7, 6, 7, 7, 6).ShouldBe(DecisionKind.Stay);
+    }
+
+    [Fact]
+    public void The_next_rung_is_offered_when_every_foot_may_move_on_and_the_one_below_when_a_foot_falls_apart()
+    {
+        var catalogue = DrillCatalogue.Shipped();
+        var card = catalogue.Find("pull-back-laces-away")!;
+        var above = catalogue.Rungs.Above(card).First();
+        var turn = new DrillChoice(card, 2);
+        Verdict About(DrillCard drill, Touches.Feet feet, DecisionKind kind) =>
+            new(new FormKey(Player, drill.Id, drill.MeasuredBy, feet, ""), First, new(default), 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.9, 0.9, 8, 3, null, true), 0, 0);
+        Offer Offered(params Verdict[] verdicts) => Offer.Of(turn, catalogue, verdicts, _ => true);
+        Offered(About(card, Touches.Feet.Left, DecisionKind.MoveOn), About(card, Touches.Feet.Right, DecisionKind.Stay)).Card.ShouldBe(card);
+        Offered(About(card, Touches.Feet.Left, DecisionKind.MoveOn), About(card, Touches.Feet.Right, DecisionKind.MoveOn)).Card.ShouldBe(above);
+        Offer.Of(turn, catalogue, [About(card, Touches.Feet.Left, DecisionKind.MoveOn)], drill => drill == card).Card.ShouldBe(card, "nothing above may be played here");
+        var back = Offer.Of(new DrillChoice(above, 2), catalogue, [About(above, Touches.Feet.Left, DecisionKind.StepBack)], _ => true);
+        (back.Reason, back.Card).ShouldBe((OfferReason.StepBack, catalogue.Rungs.Below(above)[0]));
+    }
+
+    [Fact]
+    public void Better_is_said_only_when_days_say_so()
+    {
+        var before = Enumerable.Range(0, 6).Select(i => Round(40 + (i % 3), i * 3)).ToList();
+        var now = Enumerable.Range(10, 6).Select(i => Round(48 + (i % 3), i * 3)).ToList();
+        var change = Change.Between(before, now).ShouldHaveSingleItem();
+        change.By.ShouldBe(8, 0.7);
+        change.Sure.ShouldBeGreaterThan(Change.Surely);
+        Change.Between(before, [.. now.Select(set => set with { Touches = new(20, 21) })]).ShouldHaveSingleItem().Sure.ShouldBeLessThan(Change.Probably);
+        Change.Between([before[0]], now).ShouldBeEmpty("one day compares with nothing");
+    }
+}
