@@ -25,13 +25,14 @@ const taps = async (page, keys, every) => {
 };
 
 const views = {
-  door: { size: desk, open: true, show: page => page.goto('/') },
   today: { size: desk, show: page => page.goto('/today') },
   drills: { size: desk, show: page => page.goto('/drills?place=indoors&gear=none&surface=inside,sole&minutes=5') },
   card: { size: desk, show: page => page.goto('/drills/pull-back-laces-away') },
   before: { size: desk, show: page => page.goto('/practise/zigzag-and-home') },
   practise: { size: desk, show: page => practise(page, 'pull-back-laces-away', () => taps(page, 'f'.repeat(14), 1000)) },
   logbook: { size: desk, show: page => page.goto('/logbook') },
+  progress: { size: desk, show: page => page.goto('/progress') },
+  'drill-progress': { size: desk, show: page => page.goto('/drills/pull-back-laces-away/progress') },
   records: { size: desk, show: page => page.goto('/records') },
   result: { size: desk, show: async page => { await page.goto('/today'); await page.locator('.last a').click(); } },
   sheet: { size: desk, show: page => page.goto('/sheets/edit?copy=patio-turns-sixteen') },
@@ -68,22 +69,6 @@ const own = {
       await page.goto('/household/sign-ins');
     },
   },
-  waiting: {
-    size: desk,
-    show: async page => {
-      await page.goto('/today');
-      await page.route('**/api/**', route => route.request().url().endsWith('/api/counts')
-        ? route.fulfill({ status: 422, contentType: 'application/problem+json', body: JSON.stringify({ title: 'Not taken', status: 422, problems: ['That is more than 8 touches a second. Is it right? Then keep it once more.'], ask: true }) })
-        : route.request().url().endsWith('/api/token') ? route.continue() : route.abort());
-      await page.evaluate(async () => {
-        const [{ keep }, { newId }] = await Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]), { player } = document.body.dataset, at = new Date().toISOString();
-        await keep({ kind: 'count', key: newId(), url: '/api/counts', body: { set: newId(), change: newId(), drill: 'inside-taps', at, draft: { left: 90, right: 91, seconds: 20 } } });
-        for (const drill of ['pull-back-laces-away', 'juggling-streak']) keep({ kind: 'set', key: newId(), url: '/api/sets', body: { player, drill, startedAt: at } });
-      });
-      await page.goto('/household/waiting');
-      await page.locator('.waits li').nth(2).waitFor();
-    },
-  },
 };
 
 const browser = await chromium.launch(browserOptions);
@@ -99,7 +84,7 @@ for (const [name, view] of Object.entries(views)) {
   if (only.length && !only.includes(name)) continue;
   const context = await browser.newContext({ viewport: view.size, baseURL: address, reducedMotion: 'reduce', hasTouch: view.size === phone });
   const page = await context.newPage();
-  if (!view.open) await context.addCookies(cookies);
+  await context.addCookies(cookies);
   await view.show(page);
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `${folder}${name}.png` });

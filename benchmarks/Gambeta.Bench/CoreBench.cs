@@ -1,7 +1,9 @@
 using System.Diagnostics;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Choosing;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Sets;
+using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
 using Gambeta.Core.TouchMaps;
 using Gambeta.Core.Yard;
@@ -35,6 +37,24 @@ internal static class CoreBench
         Row("lay out a touch map, mean", Median(300, () => Array.ConvertAll([.. catalogue.Cards], card => TouchMap.Of(card.Pattern, card.Tempo.Steady))) / patterns.Length, "µs", "");
         Yard();
         Scoring(catalogue);
+        Judging(catalogue);
+    }
+
+    // Three years of one player: a set taken into its form, all that stands about every key, and what is said before each set.
+    private static void Judging(DrillCatalogue catalogue)
+    {
+        var player = new ModelPlayer { Id = Guid.CreateVersion7(), Preferred = Foot.Right, StartSkill = 0.2, EndSkill = 0.8, OtherFootStart = 0.7 };
+        var plan = new DiaryPlan(156, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Sunday], 0.2, [], 14,
+            ["pull-back-laces-away", "inside-taps", "two-rolls-two-outside", "juggling-streak", "one-touch-wall-other-foot", "zigzag-and-home", "kill-juggled"]);
+        var sets = PracticeDiary.Write(catalogue, Level.Steady, player, plan, new Random(5), new DateTimeOffset(2026, 5, 20, 20, 0, 0, TimeSpan.Zero));
+        var keys = sets.GroupBy(FormKey.Of).Select(key => KeyForm.Of(key.Key, key.TakeLast(Verdict.Reads).Select(set => new JudgedSet(set)))).ToArray();
+        var (last, next) = (keys.Select(key => key.History.Latest[^1]).ToArray(), 0);
+        Row("take a set into its form, mean of seven drills", Median(3000, () => keys[next = (next + 1) % keys.Length].With(last[next])), "µs", "under 20 µs");
+        Row($"all that stands about {keys.Length} keys, from their forms", Median(200, () => Array.ConvertAll(keys, key => Verdict.Of(key, catalogue.Find(key.History.Key.Drill)))), "µs", "under 1000 µs");
+        var watch = Stopwatch.StartNew();
+        var replay = new Replay(catalogue);
+        foreach (var set in sets) replay.Before(set);
+        Row($"say what will come before each of {sets.Count} sets, sets a second on one core", sets.Count / watch.Elapsed.TotalSeconds, "", "at least 50,000");
     }
 
     // An hour: forty rounds of thirty seconds, seventy-five taps each, read from their lines and scored.

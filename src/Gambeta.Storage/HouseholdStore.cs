@@ -116,7 +116,8 @@ public static class HouseholdStore
         {
             isStale = row.LastUsedAt < now.UtcDateTime.AddHours(-1);
             view ??= new HouseholdView(
-                row.Name, row.Heading, row.DrillsVersion, row.DemoUntil is not null, row.HasRecovery, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty), []) { GrownUpWord = row.GrownUpWord };
+                row.Name, row.Heading, row.DrillsVersion, row.DemoUntil is not null, row.HasRecovery, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty), [])
+            { GrownUpWord = row.GrownUpWord };
             if (row.PlayerId is { } id) view.Players.Add(new Player(id, row.Nickname!, row.BirthYear, Stored.Word<Foot>(row.PreferredFoot!), Stored.Word<Level>(row.Level!)));
         }
         return (view, isStale);

@@ -55,7 +55,10 @@ public static class VerdictStore
             """,
             new
             {
-                work.Household, player, asked, Decision.Version,
+                work.Household,
+                player,
+                asked,
+                Decision.Version,
                 keys = verdicts.Select(v => v.Key.Drill).ToArray(),
                 measures = verdicts.Select(v => v.Key.Measure.ToKey()).ToArray(),
                 feet = verdicts.Select(v => v.Key.Feet.ToKey()).ToArray(),
@@ -79,7 +82,7 @@ public static class VerdictStore
             var key = FormKey.Of(set.Set);
             var (form, kind) = keys.GetValueOrDefault(key, (KeyForm.Empty(key), DecisionKind.TooEarly));
             var card = (catalogue ?? Cards).Find(set.Set.Drill);
-            if (Verdict.Of(form, card) is { } before) said.Add((set.Set.Id, JsonSerializer.Serialize(Said.Of(before))));
+            if (Verdict.Of(form, card) is { } before && before.Dose == SetDose.Of(set.Set).Key) said.Add((set.Set.Id, JsonSerializer.Serialize(Said.Of(before))));
             form = form.With(set);
             if (Verdict.Of(form, card) is { } now && now.Decision.Kind != kind)
             {
@@ -98,8 +101,11 @@ public static class VerdictStore
             """,
             new
             {
-                work.Household, player, Decision.Version,
-                sets = said.Select(one => one.Set).ToArray(), said = said.Select(one => one.Said).ToArray(),
+                work.Household,
+                player,
+                Decision.Version,
+                sets = said.Select(one => one.Set).ToArray(),
+                said = said.Select(one => one.Said).ToArray(),
                 keys = taken.Select(one => one.Verdict.Key.Drill).ToArray(),
                 measures = taken.Select(one => one.Verdict.Key.Measure.ToKey()).ToArray(),
                 feet = taken.Select(one => one.Verdict.Key.Feet.ToKey()).ToArray(),
@@ -112,7 +118,7 @@ public static class VerdictStore
         await RefreshAsync(work, player, sets.Select(one => one.Set.Drill), catalogue);
     }
 
-    /// <summary>Keeps what stood about a set's key before it came in. The same set again changes nothing.</summary>
+    /// <summary>Keeps what stood about a set's key before it came in, where it was said of such a dose. The same set again changes nothing.</summary>
     public static Task KeepSaidAsync(HouseholdWork work, PracticeSet set)
     {
         var key = FormKey.Of(set);
@@ -121,9 +127,10 @@ public static class VerdictStore
             insert into said_before (household_id, set_id, player_id, said)
             select @Household, @Id, @PlayerId, said from verdict
             where household_id = @Household and player_id = @PlayerId and drill = @Drill and measure = @measure and feet = @feet and layout = @layout
+              and said ->> 'Dose' = @dose
             on conflict do nothing
             """,
-            new { work.Household, set.Id, set.PlayerId, key.Drill, measure = key.Measure.ToKey(), feet = key.Feet.ToKey(), layout = key.Layout });
+            new { work.Household, set.Id, set.PlayerId, dose = SetDose.Of(set).Key, key.Drill, measure = key.Measure.ToKey(), feet = key.Feet.ToKey(), layout = key.Layout });
     }
 
     /// <summary>What stands about the keys of a player, those played last first; of one drill or all.</summary>
@@ -209,11 +216,11 @@ public static class VerdictStore
         public string Said { get; init; } = "";
     }
 
-    private sealed record Said(string Measure, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
+    private sealed record Said(string Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
     {
-        public static Said Of(Verdict v) => new(v.Measure.ToString(), v.SetsADay, v.NextSet, v.NextDay, v.Quantiles, v.UnitsInOne, v.Decision, v.Learning, v.Sliding);
+        public static Said Of(Verdict v) => new(v.Measure.ToString(), v.Dose, v.SetsADay, v.NextSet, v.NextDay, v.Quantiles, v.UnitsInOne, v.Decision, v.Learning, v.Sliding);
 
-        public Verdict ToVerdict(FormKey key, DateOnly lastDay) => new(key, lastDay, Core.Records.Measure.Parse(Measure), SetsADay, NextSet, NextDay, Quantiles, UnitsInOne, Decision, Learning, Sliding);
+        public Verdict ToVerdict(FormKey key, DateOnly lastDay) => new(key, lastDay, Core.Records.Measure.Parse(Measure), Dose, SetsADay, NextSet, NextDay, Quantiles, UnitsInOne, Decision, Learning, Sliding);
     }
 }
 

@@ -43,7 +43,7 @@ public class HouseholdNameTests
         var own = from file in Directory.EnumerateFiles(Path.Combine(root, "src"), "*.cs*", SearchOption.AllDirectories)
                   where !file.Contains("/obj/") && !file.EndsWith("Rounded.cs", StringComparison.Ordinal)
                   from line in File.ReadLines(file)
-                  // Twelve digits tell equal numbers from different ones and are never shown.
+                      // Twelve digits tell equal numbers from different ones and are never shown.
                   where line.Contains("Math.Round(") && !line.Contains(", 12)")
                   select $"{Path.GetFileName(file)}: {line.Trim()}";
         own.ShouldBeEmpty();

@@ -14,9 +14,20 @@ internal static class JudgedSets
 
     public static PracticeSet Set(SetResult result, int day, int order = 1, TouchCount touches = default, double seconds = 40, double? round = null, int? count = null, CountedBy by = CountedBy.Tapped, int? id = null) => new()
     {
-        Id = new Guid(id ?? ((day * 100) + order), 1, 7, [1, 2, 3, 4, 5, 6, 7, 8]), SessionId = new Guid(day + 1, 2, 7, [1, 2, 3, 4, 5, 6, 7, 8]), PlayerId = Player, Drill = "made-up", Order = order, Feet = Feet.Both,
-        StartedAt = new DateTimeOffset(First.AddDays(day).ToDateTime(new TimeOnly(16, order % 60)), TimeSpan.Zero), Day = First.AddDays(day), Worked = TimeSpan.FromSeconds(seconds),
-        Planned = round is { } planned ? TimeSpan.FromSeconds(planned) : null, CountedBy = by, Touches = touches, Result = result, Plan = new SetPlan(Count: count),
+        Id = new Guid(id ?? ((day * 100) + order), 1, 7, [1, 2, 3, 4, 5, 6, 7, 8]),
+        SessionId = new Guid(day + 1, 2, 7, [1, 2, 3, 4, 5, 6, 7, 8]),
+        PlayerId = Player,
+        Drill = "made-up",
+        Order = order,
+        Feet = Feet.Both,
+        StartedAt = new DateTimeOffset(First.AddDays(day).ToDateTime(new TimeOnly(16, order % 60)), TimeSpan.Zero),
+        Day = First.AddDays(day),
+        Worked = TimeSpan.FromSeconds(seconds),
+        Planned = round is { } planned ? TimeSpan.FromSeconds(planned) : null,
+        CountedBy = by,
+        Touches = touches,
+        Result = result,
+        Plan = new SetPlan(Count: count),
     };
 
     public static PracticeSet Hits(int hits, int of, int day, int order = 1) => Set(new HitsResult(hits, of - hits), day, order, count: of);

@@ -44,10 +44,20 @@ internal static class SortsOfPlayers
                         yield return new HiddenSet(
                             new PracticeSet
                             {
-                                Id = new Guid(number, (short)day, (short)order, [7, 2, 3, 4, 5, 6, 7, 8]), SessionId = session, PlayerId = id, Drill = drill, Order = order, Feet = foot,
-                                StartedAt = new DateTimeOffset(JudgedSets.First.AddDays(day).ToDateTime(new TimeOnly(16, 0)), TimeSpan.Zero).AddMinutes(order), Day = JudgedSets.First.AddDays(day),
-                                Worked = TimeSpan.FromSeconds(seconds), Planned = kind is "round" or "passes" ? TimeSpan.FromSeconds(dose) : null, CountedBy = CountedBy.Tapped, Touches = new TouchCount(touches, 0),
-                                Result = result, Plan = new SetPlan(Count: kind is "streak" or "reps" or "hits" ? dose : null),
+                                Id = new Guid(number, (short)day, (short)order, [7, 2, 3, 4, 5, 6, 7, 8]),
+                                SessionId = session,
+                                PlayerId = id,
+                                Drill = drill,
+                                Order = order,
+                                Feet = foot,
+                                StartedAt = new DateTimeOffset(JudgedSets.First.AddDays(day).ToDateTime(new TimeOnly(16, 0)), TimeSpan.Zero).AddMinutes(order),
+                                Day = JudgedSets.First.AddDays(day),
+                                Worked = TimeSpan.FromSeconds(seconds),
+                                Planned = kind is "round" or "passes" ? TimeSpan.FromSeconds(dose) : null,
+                                CountedBy = CountedBy.Tapped,
+                                Touches = new TouchCount(touches, 0),
+                                Result = result,
+                                Plan = new SetPlan(Count: kind is "streak" or "reps" or "hits" ? dose : null),
                             },
                             kind, unit);
                     }

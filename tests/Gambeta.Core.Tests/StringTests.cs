@@ -55,7 +55,9 @@ public class StringTests
     private static Layout Run(string markers, string run, Spot finish, double clearance = 0.4) => new()
     {
         Markers = [.. markers.Split(';').Select(spot => spot.Split(' ').Select(metres => double.Parse(metres, System.Globalization.CultureInfo.InvariantCulture)).ToArray()).Select(spot => new Spot(spot[0], spot[1]))],
-        Steps = RunNotation.Read(run, markers.Split(';').Length), Finish = finish, Clearance = clearance,
+        Steps = RunNotation.Read(run, markers.Split(';').Length),
+        Finish = finish,
+        Clearance = clearance,
     };
 
     [Theory]
@@ -75,7 +77,9 @@ public class StringTests
     // A layout seen in a mirror, with the sides changed.
     private static Layout Mirrored(Layout layout) => layout with
     {
-        Markers = [.. layout.Markers.Select(Across)], Start = Across(layout.Start), Finish = Across(layout.Finish),
+        Markers = [.. layout.Markers.Select(Across)],
+        Start = Across(layout.Start),
+        Finish = Across(layout.Finish),
         Steps = [.. layout.Steps.Select<RunStep, RunStep>(step => step is Past past ? past with { Side = past.Side == Side.Left ? Side.Right : Side.Left } : new Over(Across(((Over)step).Spot)))],
     };
 

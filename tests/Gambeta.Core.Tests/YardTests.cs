@@ -79,23 +79,23 @@ public class YardTests
     public void Targets_never_touch_and_keep_the_numbers_points_and_forgiveness_of_the_rules()
     {
         foreach (var age in Enumerable.Range(5, 13))
-        foreach (var distance in new[] { 1.0, 2, 3.3, 4, 6, 9, 15 })
-        foreach (var (width, height) in new[] { (12.0, 4.0), (3, 3), (2, 1.5) })
-        {
-            var chalk = ChalkTargets.For(age, distance, 6, width, height);
-            foreach (var target in chalk.Targets)
-            {
-                target.Points.ShouldBe(ChalkTargets.PointsOf(target.Number - 1));
-                foreach (var other in chalk.Targets.Where(other => other.Number < target.Number))
+            foreach (var distance in new[] { 1.0, 2, 3.3, 4, 6, 9, 15 })
+                foreach (var (width, height) in new[] { (12.0, 4.0), (3, 3), (2, 1.5) })
                 {
-                    var across = Math.Abs(target.Right - other.Right) - ((target.Size + other.Size) / 2);
-                    var up = Math.Max(target.Bottom - other.Bottom - other.Size, other.Bottom - target.Bottom - target.Size);
-                    Math.Max(across, up).ShouldBeGreaterThan(0.2, $"{age} years, {distance} m: {target.Number} and {other.Number}");
+                    var chalk = ChalkTargets.For(age, distance, 6, width, height);
+                    foreach (var target in chalk.Targets)
+                    {
+                        target.Points.ShouldBe(ChalkTargets.PointsOf(target.Number - 1));
+                        foreach (var other in chalk.Targets.Where(other => other.Number < target.Number))
+                        {
+                            var across = Math.Abs(target.Right - other.Right) - ((target.Size + other.Size) / 2);
+                            var up = Math.Max(target.Bottom - other.Bottom - other.Size, other.Bottom - target.Bottom - target.Size);
+                            Math.Max(across, up).ShouldBeGreaterThan(0.2, $"{age} years, {distance} m: {target.Number} and {other.Number}");
+                        }
+                    }
+                    // A pass that strays by what is said, from straight in front, strikes the edge of the low one.
+                    if (chalk.Targets.FirstOrDefault(target => target.Number == 1) is { } low) (distance * Math.Tan(chalk.Stray * Math.PI / 180)).ShouldBe(low.Size / 2, 1e-9);
                 }
-            }
-            // A pass that strays by what is said, from straight in front, strikes the edge of the low one.
-            if (chalk.Targets.FirstOrDefault(target => target.Number == 1) is { } low) (distance * Math.Tan(chalk.Stray * Math.PI / 180)).ShouldBe(low.Size / 2, 1e-9);
-        }
     }
 
     [Fact]

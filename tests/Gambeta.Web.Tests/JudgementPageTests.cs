@@ -57,8 +57,12 @@ public class JudgementPageTests(TestServer server)
         await server.StoreAsync(household, Played.Round(household, 31, daysBack: 59));
         var browser = await Browser.SignedInAsync(server, household);
         var batch = Guid.CreateVersion7();
-        await browser.SubmitAsync("/logbook/take-in", "/logbook/take-in?handler=Take", new() { ["batch"] = batch.ToString(), ["diary"] = "drill,day,feet,left,planned_seconds\npull-back-laces-away,"
-            + $"{Played.Day(60):yyyy-MM-dd},left,30,30\npull-back-laces-away,{Played.Day(50):yyyy-MM-dd},left,33,30\npull-back-laces-away,{Played.Day(40):yyyy-MM-dd},left,32,30\n" });
+        await browser.SubmitAsync("/logbook/take-in", "/logbook/take-in?handler=Take", new()
+        {
+            ["batch"] = batch.ToString(),
+            ["diary"] = "drill,day,feet,left,planned_seconds\npull-back-laces-away,"
+            + $"{Played.Day(60):yyyy-MM-dd},left,30,30\npull-back-laces-away,{Played.Day(50):yyyy-MM-dd},left,33,30\npull-back-laces-away,{Played.Day(40):yyyy-MM-dd},left,32,30\n"
+        });
         (await server.BestsAsync(household)).ShouldBe([30m, 31m, 33m]);
         var stranger = await Browser.SignedInAsync(server, other);
         (await stranger.SubmitAsync("/logbook/take-in", "/logbook/take-in?handler=Undo", new() { ["batch"] = batch.ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);

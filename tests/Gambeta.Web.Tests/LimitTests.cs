@@ -112,7 +112,13 @@ public class LimitTests(TestServer server)
         (json.StatusCode, json.Content.Headers.ContentType!.MediaType).ShouldBe((HttpStatusCode.TooManyRequests, "application/problem+json"));
         async Task<HttpStatusCode> SignUpAsync(string name) => (await Browser.At(strict).SubmitAsync("/household/new", "/household/new", new()
         {
-            ["name"] = name + Guid.NewGuid().ToString("N")[..8], ["password"] = TestServer.Password, ["timeZone"] = "UTC", ["nickname"] = "Odei", ["birthYear"] = "2016", ["preferred"] = "left", ["level"] = "steady",
+            ["name"] = name + Guid.NewGuid().ToString("N")[..8],
+            ["password"] = TestServer.Password,
+            ["timeZone"] = "UTC",
+            ["nickname"] = "Odei",
+            ["birthYear"] = "2016",
+            ["preferred"] = "left",
+            ["level"] = "steady",
         })).Status;
         await using (var owner = new NpgsqlConnection(server.OwnerConnection)) await owner.ExecuteAsync("delete from brake where what like 'new %'");
         (await SignUpAsync("One ")).ShouldBe(HttpStatusCode.Redirect);

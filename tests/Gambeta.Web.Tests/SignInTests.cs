@@ -85,7 +85,13 @@ public class SignInTests(TestServer server)
         var browser = Browser.At(server);
         var made = await browser.SubmitAsync("/household/new", "/household/new", new()
         {
-            ["name"] = name, ["password"] = TestServer.Password, ["timeZone"] = "Europe/Lisbon", ["nickname"] = "Odei", ["birthYear"] = "2016", ["preferred"] = "left", ["level"] = "steady",
+            ["name"] = name,
+            ["password"] = TestServer.Password,
+            ["timeZone"] = "Europe/Lisbon",
+            ["nickname"] = "Odei",
+            ["birthYear"] = "2016",
+            ["preferred"] = "left",
+            ["level"] = "steady",
         });
         made.Page.ShouldBe("/household/words");
         var words = string.Join(' ', Regex.Matches(await browser.PageAsync("/household/words"), "<li>([a-z]+)</li>").Select(match => match.Groups[1].Value));

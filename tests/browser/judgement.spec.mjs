@@ -1,5 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { begin, newHousehold, noLine, tap } from './household.mjs';
+import { begin, newHousehold, tap } from './household.mjs';
 
 const day = back => new Date(Date.now() - back * 86_400_000).toISOString().slice(0, 10);
 const notebook = () => 'Drill;Day;Feet;Left;Right;Planned seconds\n' + Array.from({ length: 12 }, (_, i) =>
@@ -8,7 +8,7 @@ const notebook = () => 'Drill;Day;Feet;Left;Right;Planned seconds\n' + Array.fro
 for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', { width: 390, height: 844 }]]) {
   test(`${device}: from a typed notebook to what is worth aiming at, a session, and how it goes`, async ({ page }) => {
     await page.setViewportSize(size);
-    await newHousehold(page);
+    await newHousehold(page, { level: 'steady' });
     await page.goto('/logbook/take-in');
     await page.getByLabel('File').setInputFiles({ name: 'notebook.csv', mimeType: 'text/csv', buffer: Buffer.from(notebook()) });
     await page.getByRole('button', { name: 'Look at it' }).click();
@@ -20,7 +20,6 @@ for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', 
     await expect(page.locator('.aim').first()).toContainText('Aim for');
     await expect(page.locator('.aim').first()).toContainText(/about \d days in 10/);
 
-    await noLine(page);
     await begin(page, 'pull-back-laces-away');
     await tap(page, 'ffffffffff');
     await page.clock.runFor(31_000);

@@ -72,10 +72,21 @@ public static class DiarySet
         if (card is null || (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft))) return null;
         return new PracticeSet
         {
-            Id = frame.Id, SessionId = frame.SessionId, PlayerId = frame.PlayerId, Drill = line[DiaryColumn.Drill], Layout = line.Has(DiaryColumn.Layout) ? line[DiaryColumn.Layout] : null,
-            Order = frame.Order, Feet = frame.Feet, StartedAt = at, Day = day.Value, Worked = TimeSpan.FromSeconds(Math.Clamp(line.Amount(DiaryColumn.Seconds) ?? 0, 0, SetCheck.MostSeconds)),
-            Planned = frame.Planned, CountedBy = frame.CountedBy, Touches = new TouchCount(line.Count(DiaryColumn.Left) ?? 0, line.Count(DiaryColumn.Right) ?? 0),
-            Result = way.ResultOf(card, frame, draft), Plan = new SetPlan(Count: line.Count(DiaryColumn.PlannedCount)),
+            Id = frame.Id,
+            SessionId = frame.SessionId,
+            PlayerId = frame.PlayerId,
+            Drill = line[DiaryColumn.Drill],
+            Layout = line.Has(DiaryColumn.Layout) ? line[DiaryColumn.Layout] : null,
+            Order = frame.Order,
+            Feet = frame.Feet,
+            StartedAt = at,
+            Day = day.Value,
+            Worked = TimeSpan.FromSeconds(Math.Clamp(line.Amount(DiaryColumn.Seconds) ?? 0, 0, SetCheck.MostSeconds)),
+            Planned = frame.Planned,
+            CountedBy = frame.CountedBy,
+            Touches = new TouchCount(line.Count(DiaryColumn.Left) ?? 0, line.Count(DiaryColumn.Right) ?? 0),
+            Result = way.ResultOf(card, frame, draft),
+            Plan = new SetPlan(Count: line.Count(DiaryColumn.PlannedCount)),
         };
     }
 

@@ -9,6 +9,9 @@ namespace Gambeta.Core.Judgement;
 /// <param name="Count">Reps, tries or hits that it is to have; nothing where nobody says.</param>
 public readonly record struct SetDose(TimeSpan? Round, int? Count)
 {
+    /// <summary>The dose as it is written down: "30", "x8", or both.</summary>
+    public string Key => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{Round?.TotalSeconds}{(Count is { } count ? $"x{count}" : "")}");
+
     /// <summary>The dose of a set as it was planned.</summary>
     public static SetDose Of(PracticeSet set) => new(set.Planned, set.Plan.Count);
 }

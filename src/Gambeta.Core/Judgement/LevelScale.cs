@@ -49,7 +49,12 @@ public sealed class LevelScale
     /// <summary>Chances, as log-odds: from about 3 in 100 to 9999 in 10000.</summary>
     public static readonly LevelScale Chances = new()
     {
-        Step = 0.2, DaySpread = [0.08, 0.25, 0.6], ADay = [-0.02, 0, 0.03], Wander = 0.025, Jump = 0.8, Rust = 0.012,
+        Step = 0.2,
+        DaySpread = [0.08, 0.25, 0.6],
+        ADay = [-0.02, 0, 0.03],
+        Wander = 0.025,
+        Jump = 0.8,
+        Rust = 0.012,
     };
 
     /// <summary>The lowest level of <see cref="Chances"/>.</summary>
@@ -58,7 +63,12 @@ public sealed class LevelScale
     /// <summary>Tempos and times, as logarithms; a step is three hundredths, and the scale is laid about the first value.</summary>
     public static readonly LevelScale Paces = new()
     {
-        Step = 0.03, DaySpread = [0.012, 0.045, 0.11], ADay = [-0.005, 0, 0.009], Wander = 0.006, Jump = 0.15, Rust = 0.003,
+        Step = 0.03,
+        DaySpread = [0.012, 0.045, 0.11],
+        ADay = [-0.005, 0, 0.009],
+        Wander = 0.006,
+        Jump = 0.15,
+        Rust = 0.003,
     };
 
     /// <summary>How a level moves over so many days in a trend.</summary>

@@ -13,6 +13,7 @@ namespace Gambeta.Core.Judgement;
 /// <param name="Key">Whose and what.</param>
 /// <param name="LastDay">The day of the latest set.</param>
 /// <param name="Measure">What a value is of; its size is that of the latest set.</param>
+/// <param name="Dose">The dose that all of it is said of: that of the latest set.</param>
 /// <param name="SetsADay">Sets of the latest sitting.</param>
 /// <param name="NextSet">The target of one set.</param>
 /// <param name="NextDay">The target of the best of a sitting's sets.</param>
@@ -22,7 +23,7 @@ namespace Gambeta.Core.Judgement;
 /// <param name="Learning">How likely it is that the player is learning here, from 0 to 1.</param>
 /// <param name="Sliding">How likely it is sliding back.</param>
 public sealed record Verdict(
-    FormKey Key, DateOnly LastDay, Measure Measure, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
+    FormKey Key, DateOnly LastDay, Measure Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
 {
     /// <summary>So many of the latest sets of a key are read: beyond that a level has wandered further than old sets say.</summary>
     public const int Reads = 60;
@@ -47,7 +48,7 @@ public sealed record Verdict(
         var sets = Math.Clamp(key.History.Latest.Count(one => one.Set.SessionId == last.Set.SessionId), 1, 10);
         var trend = key.Form.Skill!.Trend();
         return new Verdict(
-            key.History.Key, last.Set.Day, MeasureOf(last.Set), sets, Target.Of(outlook, toBeat), Target.Of(outlook, sets, toBeat), Quantiles.Of(outlook), outlook.Outcome.UnitsInOne,
+            key.History.Key, last.Set.Day, MeasureOf(last.Set), dose.Key, sets, Target.Of(outlook, toBeat), Target.Of(outlook, sets, toBeat), Quantiles.Of(outlook), outlook.Outcome.UnitsInOne,
             Decision.Of(key, CleanBars.Of(card, dose)), trend.Learning, trend.Sliding);
     }
 

@@ -9,13 +9,13 @@ namespace Gambeta.Web.Drawing;
 /// <summary>Weeks as bars of the two feet, left to the left and right to the right of a middle line, the latest week at the bottom.</summary>
 public static class WeekBars
 {
-    private const double Half = 250, Row = 16, Middle = 330;
+    private const double Half = 250, Row = 24, Middle = 330;
 
     /// <summary>The picture; it stands by itself as a file too.</summary>
     public static Svg Draw(ImmutableArray<WeekTally> weeks, bool asFile = false) => new(writer =>
     {
         var most = Math.Max(1, weeks.Max(week => Math.Max(week.Touches.Left, week.Touches.Right)));
-        var row = weeks.Length > 60 ? 5 : Row;
+        var row = weeks.Length > 60 ? 5 : weeks.Length > 26 ? 10 : Row;
         var height = (weeks.Length * row) + 24;
         writer.Write(string.Create(CultureInfo.InvariantCulture, $"<svg class=\"week-bars\" viewBox=\"0 0 660 {height}\" role=\"img\" aria-label=\"{HtmlEncoder.Default.Encode(Say("judgement.bars-title", ("weeks", weeks.Length)))}\""));
         writer.Write(asFile ? " xmlns=\"http://www.w3.org/2000/svg\"><style>.bar-left{fill:#a8620b}.bar-right{fill:#0b6b73}.bar-week,.bar-foot{font:11px sans-serif}</style>" : ">");
@@ -26,7 +26,7 @@ public static class WeekBars
             var (left, right) = (week.Touches.Left * Half / most, week.Touches.Right * Half / most);
             writer.Write(string.Create(CultureInfo.InvariantCulture,
                 $"<rect class=\"bar-left\" x=\"{Middle - 1.5 - left:0.#}\" y=\"{y}\" width=\"{left:0.#}\" height=\"{row - 3}\"/><rect class=\"bar-right\" x=\"{Middle + 1.5}\" y=\"{y}\" width=\"{right:0.#}\" height=\"{row - 3}\"/>"));
-            if (weeks.Length <= 26 || i % 4 == 0) writer.Write(string.Create(CultureInfo.InvariantCulture, $"<text class=\"bar-week\" x=\"2\" y=\"{y + 10}\">{HtmlEncoder.Default.Encode(Wording.ShortDate(week.First))}</text>"));
+            if (weeks.Length <= 26 || i % 4 == 0) writer.Write(string.Create(CultureInfo.InvariantCulture, $"<text class=\"bar-week\" x=\"2\" y=\"{y + Math.Min(row, 20) - 5}\">{HtmlEncoder.Default.Encode(Wording.ShortDate(week.First))}</text>"));
         }
         writer.Write("</svg>");
     });

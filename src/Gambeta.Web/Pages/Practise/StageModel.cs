@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Household;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
@@ -69,6 +70,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<string> Cautions { get; private set; } = [];
 
     private IReadOnlyList<IReadOnlyDictionary<string, decimal>> _bests = [];
+    private IReadOnlyList<Dictionary<string, string>> _aims = [];
 
     /// <summary>The sheet and whose it is. The serialiser escapes what could end the script element.</summary>
     public HtmlString SheetJson => new(JsonSerializer.Serialize(
@@ -80,6 +82,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             sheet = Sheet,
             session = SheetName,
             bests = _bests,
+            aims = _aims,
             space = Space?.Id,
             preferred = Player.Preferred,
             words = new
@@ -134,6 +137,8 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Cautions = CautionsOf(Drills.Select(drill => drill.Card));
         var standing = await DiaryStore.StandingAsync(work, Player.Id);
         _bests = [.. Drills.Select(d => Standing.ToBeat(d.Card, d.Dose, standing).ToDictionary(best => best.Key.ToKey(), best => best.Value))];
+        Verdicts = await VerdictStore.AllAsync(work, Player.Id);
+        _aims = [.. Drills.Select(AimsOf)];
         Tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-Sheets.IndexModel.TempoDays));
         Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard, Tempos);
         if (laysTheYard)
@@ -164,6 +169,20 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
 
     /// <summary>What the page asks by when there is no network; nothing where no word is chosen.</summary>
     public string? GrownUpSeal => Household.GrownUpWord is { } word ? GrownUpWord.Seal(User.HouseholdId().ToString(), word) : null;
+
+    /// <summary>What stands about the drills of this screen, on the layouts on which they are played.</summary>
+    public IReadOnlyList<Verdict> Verdicts { get; private set; } = [];
+
+    /// <summary>What stands about a drill as it is played here.</summary>
+    public IEnumerable<Verdict> Of(SheetDrill drill) => Verdicts.Where(verdict => verdict.Key.Drill == drill.Card.Id && verdict.Key.Layout == (drill.Card.Layout?.Key ?? "") && IsOf(verdict.Measure, Scoring.Chiefly(drill.Card, drill.Dose)))
+        .OrderBy(verdict => drill.Card.Turns(Player.Preferred).IndexOf(verdict.Key.Feet));
+
+    private Dictionary<string, string> AimsOf(SheetDrill drill) => Of(drill).ToDictionary(
+        verdict => verdict.Key.Feet.ToKey(),
+        verdict => Say("judgement.aim-and-odds", ("value", JudgementWords.Value(verdict, verdict.NextSet)), ("count", TenTiles.Laid(verdict.NextSet.Chance))));
+
+    // Another length of round, or another number of tries, is another aim.
+    private static bool IsOf(Measure said, Measure? asked) => asked is { } measure && said == measure;
 
     private Svg PlanOf(Layout layout) => Course.Of(layout).Course is { } course
         ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)

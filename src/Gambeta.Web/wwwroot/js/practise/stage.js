@@ -6,8 +6,8 @@ import { say } from '../shared/say.js';
 
 export class Stage {
   /** @param element the whole screen @param page what the page carries @param hit called with the number of a target or a zone that was pressed */
-  constructor(element, { sheet, name, bests }, hit) {
-    Object.assign(this, { element, sheet, name, bests });
+  constructor(element, { sheet, name, bests, aims = [] }, hit) {
+    Object.assign(this, { element, sheet, name, bests, aims });
     this.isSession = sheet.drills.length > 1;
     this.mosaic = new Mosaic(this.part('mosaic'));
     this.board = new Board(this.part('board'), hit);
@@ -108,7 +108,7 @@ export class Stage {
     }
     this.board.show(measure, drill, sum, runs);
     const best = bestInReach(measure, this.bests[phase.drill]?.[phase.feet], { phase, drill, sum, sheet, elapsed: run.elapsed(now) });
-    this.text('under', [measure.under(sum, { phase, drill, sheet }), best].filter(Boolean).join(' · '));
+    this.text('under', [measure.under(sum, { phase, drill, sheet }), best || this.aims[phase.drill]?.[phase.feet]].filter(Boolean).join(' · '));
     this.button('end').classList.toggle('main', isMainEnd(run));
   }
 
