@@ -36,7 +36,8 @@ public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts) : Fo
     {
         var (came, not) = counts(set);
         var skill = (form.Skill ?? Chance.Belief(prior ?? Usual, Trends, Moods)).Begin(set.SessionId, set.Day);
-        var weight = Math.Min(1.0, MostThatCount / (double)(came + not));
+        // Far more than ever is a slip of the finger: it says less than half of what a usual set says.
+        var weight = Math.Min(1.0, (form.Usual > 0 && came + not > 2.5 * form.Usual ? 0.4 * form.Usual : MostThatCount) / (came + not));
         Span<double> row = stackalloc double[LevelScale.Nodes];
         Chance.Likely(came * weight, not * weight, row);
         return form with { Skill = skill.Seen(row), Usual = form.WithUsual(came + not), Sets = form.Sets + 1 };

@@ -61,10 +61,11 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
         var (clean, above, below) = key.History.Key.Model.Clean(key, looked, bar);
         var holds = true;
         // A word weighs as much as a set or two, and never alone: it shifts how sure one has to be.
-        var needs = word switch { Control.FellApart => 0.05, Control.Shaky => 0.03, Control.Easy => -0.03, _ => 0 };
+        // Where only a count is known, which says nothing of control, it weighs more: what fell apart is not for moving on.
+        var needs = (word, bar.Value) switch { (Control.FellApart, null) => 0.05, (Control.FellApart, _) => 0.2, (Control.Shaky, null) => 0.03, (Control.Shaky, _) => 0.1, (Control.Easy, _) => -0.03, _ => 0 };
         var kind = looked.Length < LeastSets || days < LeastDays ? DecisionKind.TooEarly
             : above >= SureEnough + needs ? DecisionKind.MoveOn
-            : below >= SureEnough - needs ? DecisionKind.StepBack
+            : below >= SureEnough - Math.Min(needs, 0.05) ? DecisionKind.StepBack
             : DecisionKind.Stay;
         return new Decision(kind, clean, kind switch { DecisionKind.MoveOn => above, DecisionKind.StepBack => below, _ => 1 - Math.Max(above, below) }, looked.Length, days, word, holds);
     }

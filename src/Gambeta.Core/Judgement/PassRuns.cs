@@ -30,8 +30,8 @@ public sealed class PassRuns : FormModel
         var slips = Math.Min(result.Slips, passes);
         var skill = (form.Skill ?? Chance.Belief(prior ?? CleanPrior, Trends, Moods)).Begin(set.SessionId, set.Day);
         Span<double> row = stackalloc double[LevelScale.Nodes];
-        // Ten times as many passes as ever are a slip of the finger: they say no more than one usual set.
-        var weight = Math.Min(1, (form.Usual > 0 && passes > 2.5 * form.Usual ? form.Usual : 120.0) / passes);
+        // Ten times as many passes as ever are a slip of the finger: they say less than half of what a usual set says.
+        var weight = Math.Min(1, (form.Usual > 0 && passes > 2.5 * form.Usual ? 0.4 * form.Usual : 120.0) / passes);
         Chance.Likely((passes - slips) * weight, slips * weight, row);
         var tempo = Math.Log(passes / Math.Max(0.05, minutes));
         var pace = (form.Side ?? Pace.Belief(new Prior(tempo, 0.3), Trends, Moods)).Begin(set.SessionId, set.Day);
