@@ -100,6 +100,8 @@ public static class DemoHousehold
             await SetStore.AddManyAsync(work, sets, set => words[(set.SessionId, set.Drill)].LastOrDefault());
             foreach (var said in told) await SessionStore.EndAsync(work, said.Session, player, null, said.End, said.At);
         }
+        // Worked out here once, not by each visitor.
+        foreach (var player in new[] { Irune, Benat }) await VerdictStore.AllAsync(work, player);
         await AddYardAsync(work, zigzag, DateOnly.FromDateTime(now.DateTime));
         await work.CommitAsync();
         return true;

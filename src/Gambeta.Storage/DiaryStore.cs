@@ -53,7 +53,7 @@ public static class DiaryStore
             (await rows.ReadAsync<SheetStore.SheetRow>()).SingleOrDefault()?.ToSheet(),
             [.. (await rows.ReadAsync<(string Kind, bool Wall)>()).Select(space => (Stored.Word<Places>(space.Kind), space.Wall))],
             new Kit((await rows.ReadAsync<(string Thing, short Number)>()).ToImmutableDictionary(row => Stored.Word<Thing>(row.Thing), row => (int)row.Number)),
-            VerdictStore.Read(player, await rows.ReadAsync<VerdictStore.VerdictRow>()));
+            await VerdictStore.AboutAsync(work, player, rows));
     }
 
     /// <summary>The bests that stand, one of each key.</summary>
@@ -163,10 +163,10 @@ public static class DiaryStore
 /// <param name="Sheet">The household's own sheet that was changed last.</param>
 /// <param name="Rooms">The kind of each of its spaces, and whether that has a wall.</param>
 /// <param name="Kit">What it has.</param>
-/// <param name="Verdicts">What stands about each drill and foot.</param>
+/// <param name="About">What stands about each foot of a drill.</param>
 public sealed record TodayRows(
     IReadOnlyList<DayTally> Days, IReadOnlyList<PracticeSet> Last, IReadOnlyList<(Mark Best, IReadOnlyList<decimal> Latest)> Standing,
-    IReadOnlyDictionary<string, DateOnly> LastDays, KeptSheet? Sheet, IReadOnlyList<(Places Kind, bool HasWall)> Rooms, Kit Kit, IReadOnlyList<Verdict> Verdicts)
+    IReadOnlyDictionary<string, DateOnly> LastDays, KeptSheet? Sheet, IReadOnlyList<(Places Kind, bool HasWall)> Rooms, Kit Kit, Func<string, IEnumerable<Verdict>> About)
 {
     /// <summary>The kinds of its spaces together.</summary>
     public Places Spaces => Rooms.Aggregate(Places.None, (all, room) => all | room.Kind);

@@ -8,7 +8,7 @@ public static class HouseholdTables
         ["household", "player", "favourite", "pace", "thing", "space", "layout", "own_drill", "first_touch_check", "sheet", "sitting", "practice_set", "set_change", "drill_answer", "session_end", "pain"];
 
     /// <summary>What follows from what people made.</summary>
-    public static readonly IReadOnlyList<string> Derived = ["mark", "practice_day", "drill_played", "standing", "verdict", "said_before", "decision"];
+    public static readonly IReadOnlyList<string> Derived = ["mark", "practice_day", "drill_played", "standing", "verdict", "verdict_due", "said_before", "decision"];
 
     /// <summary>What belongs to this server and to no file.</summary>
     public static readonly IReadOnlyList<string> OfTheServer = ["sign_in", "written", "taken_in"];

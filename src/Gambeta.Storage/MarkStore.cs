@@ -33,8 +33,10 @@ internal static class MarkStore
         var parameters = SummaryStore.Parameters(work, set.PlayerId, [set.Day, .. beaten.Select(mark => mark.Day)], [set.Drill]);
         AddRows(parameters, marks.Select(mark => MarkRow.From(mark, chains[mark].Contains(mark))));
         parameters.AddDynamicParams(new { writer = set.PlayerId, today, beatenSets = beaten.Select(mark => mark.SetId).ToArray(), beatenMeasures = beaten.Select(mark => mark.Key.Measure.ToString()).ToArray() });
+        parameters.AddDynamicParams(VerdictStore.Played(set));
         var written = await work.ExecuteScalarAsync<int>(
             $"""
+            {VerdictStore.PlayedSql};
             {(marks.Count > 0 ? InsertSql + ";" : "")}
             {(beaten.Count > 0 ? BeatenSql + ";" : "")}
             {SummaryStore.WriteSql};
@@ -62,7 +64,7 @@ internal static class MarkStore
         if (!removed) await InsertAsync(work, Scoring.MarksOf(set).Select(mark => MarkRow.From(mark, isBest: false)));
         var turned = await JudgeAgainAsync(work, set.PlayerId, set.Drill);
         await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day, dayBefore, .. turned], [set.Drill]);
-        await VerdictStore.RefreshAsync(work, set.PlayerId, [set.Drill]);
+        await VerdictStore.DueAsync(work, set.PlayerId, [set.Drill]);
     }
 
     /// <summary>Judges every chain of a player and drill again. Returns the days of the marks that turned.</summary>

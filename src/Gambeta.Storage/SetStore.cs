@@ -92,9 +92,7 @@ public static class SetStore
         if (!isKnownPlayer) return new StoredSet(SetOutcome.NoSuchPlayer, []);
         if (others >= bounds.SetsASitting) return new StoredSet(SetOutcome.SittingIsFull, []);
         if (!isNew) return new StoredSet(SetOutcome.KnownAlready, await MarkStore.BestsOfAsync(work, set.Id));
-        await VerdictStore.KeepSaidAsync(work, set);
         var (bests, written) = await MarkStore.AddAsync(work, set, standing, bounds.Today);
-        await VerdictStore.RefreshAsync(work, set.PlayerId, [set.Drill]);
         return written > bounds.WritesADay ? new StoredSet(SetOutcome.TooMuchToday, []) : new StoredSet(SetOutcome.Stored, bests);
     }
 

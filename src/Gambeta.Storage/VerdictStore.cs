@@ -32,9 +32,9 @@ public static class VerdictStore
     /// <param name="player">The player.</param>
     /// <param name="drills">The drills.</param>
     /// <param name="catalogue">Where their cards are found.</param>
-    public static async Task RefreshAsync(HouseholdWork work, Guid player, IEnumerable<string> drills, DrillCatalogue? catalogue = null)
+    private static async Task RefreshAsync(HouseholdWork work, Guid player, IEnumerable<string> drills, DrillCatalogue? catalogue = null)
     {
-        var asked = drills.Distinct().ToArray();
+        var asked = drills.Distinct().Order().ToArray();
         var sets = await SetsAsync(work, player, asked);
         var verdicts = sets.GroupBy(one => one.Set.Drill).SelectMany(drill => Verdict.Of(drill, (catalogue ?? Cards).Find(drill.Key))).ToList();
         await work.ExecuteAsync(
@@ -72,24 +72,22 @@ public static class VerdictStore
 
     /// <summary>
     /// Goes through sets that came all at once, in the order in which they were played: what would have been said before each, and the decisions as they would have
-    /// been taken. For histories that are taken in or made up; what was said and decided before stays.
+    /// been taken; of the latest <see cref="Verdict.Reads"/> of each key. For histories that are taken in or made up; what was said and decided before stays.
     /// </summary>
     public static async Task TellAsync(HouseholdWork work, Guid player, IReadOnlyCollection<JudgedSet> sets, DrillCatalogue? catalogue = null)
     {
-        var (keys, said, taken) = (new Dictionary<FormKey, (KeyForm Form, DecisionKind Kind)>(), new List<(Guid Set, string Said)>(), new List<(Verdict Verdict, DateTime At)>());
-        foreach (var set in sets.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id))
+        var (said, taken) = (new List<(Guid Set, string Said)>(), new List<(Verdict Verdict, DateTime At)>());
+        foreach (var key in sets.GroupBy(one => FormKey.Of(one.Set)))
         {
-            var key = FormKey.Of(set.Set);
-            var (form, kind) = keys.GetValueOrDefault(key, (KeyForm.Empty(key), DecisionKind.TooEarly));
-            var card = (catalogue ?? Cards).Find(set.Set.Drill);
-            if (Verdict.Of(form, card) is { } before && before.Dose == SetDose.Of(set.Set).Key) said.Add((set.Set.Id, JsonSerializer.Serialize(Said.Of(before))));
-            form = form.With(set);
-            if (Verdict.Of(form, card) is { } now && now.Decision.Kind != kind)
+            var (form, before, card) = (KeyForm.Empty(key.Key), (Verdict?)null, (catalogue ?? Cards).Find(key.Key.Drill));
+            foreach (var set in key.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id).TakeLast(Verdict.Reads))
             {
-                kind = now.Decision.Kind;
-                taken.Add((now, (set.Set.StartedAt + set.Set.Worked).UtcDateTime));
+                if (before?.Dose == SetDose.Of(set.Set).Key) said.Add((set.Set.Id, JsonSerializer.Serialize(Said.Of(before!))));
+                form = form.With(set);
+                var now = Verdict.Of(form, card);
+                if (now is not null && now.Decision.Kind != (before?.Decision.Kind ?? DecisionKind.TooEarly)) taken.Add((now, (set.Set.StartedAt + set.Set.Worked).UtcDateTime));
+                before = now;
             }
-            keys[key] = (form, kind);
         }
         await work.ExecuteAsync(
             """
@@ -115,26 +113,61 @@ public static class VerdictStore
                 reasons = taken.Select(one => JsonSerializer.Serialize(one.Verdict.Decision)).ToArray(),
                 times = taken.Select(one => one.At).ToArray(),
             });
-        await RefreshAsync(work, player, sets.Select(one => one.Set.Drill), catalogue);
+        await DueAsync(work, player, sets.Select(one => one.Set.Drill));
     }
 
-    /// <summary>Keeps what stood about a set's key before it came in, where it was said of such a dose. The same set again changes nothing.</summary>
-    public static Task KeepSaidAsync(HouseholdWork work, PracticeSet set)
-    {
-        var key = FormKey.Of(set);
-        return work.ExecuteAsync(
-            """
-            insert into said_before (household_id, set_id, player_id, said)
-            select @Household, @Id, @PlayerId, said from verdict
-            where household_id = @Household and player_id = @PlayerId and drill = @Drill and measure = @measure and feet = @feet and layout = @layout
-              and said ->> 'Dose' = @dose
-            on conflict do nothing
-            """,
-            new { work.Household, set.Id, set.PlayerId, dose = SetDose.Of(set).Key, key.Drill, measure = key.Measure.ToKey(), feet = key.Feet.ToKey(), layout = key.Layout });
-    }
+    /// <summary>
+    /// Keeps what stood about a set's key before it came in, where it was said of such a dose, and says that its drill is due: statements for the round trip that
+    /// stores the set. The row of what is due is locked until the set is there: whoever works it out meanwhile waits, and sees it.
+    /// </summary>
+    internal const string PlayedSql =
+        $"""
+        insert into said_before (household_id, set_id, player_id, said)
+        select @Household, @saidOf, @player, said from verdict
+        where household_id = @Household and player_id = @player and drill = @saidDrill and measure = @saidMeasure and feet = @saidFeet and layout = @saidLayout and said ->> 'Dose' = @saidDose
+        on conflict do nothing;
+        {DueSql}
+        """;
+
+    /// <summary>The parameters of <see cref="PlayedSql"/>, the household and the player left out.</summary>
+    internal static object Played(PracticeSet set) => FormKey.Of(set) is var key
+        ? new { saidOf = set.Id, saidDrill = key.Drill, saidMeasure = key.Measure.ToKey(), saidFeet = key.Feet.ToKey(), saidLayout = key.Layout, saidDose = SetDose.Of(set).Key, due = new[] { set.Drill } }
+        : new { };
+
+    private const string DueSql =
+        """
+        insert into verdict_due (household_id, player_id, drill) select @Household, @player, unnest(@due)
+        on conflict (household_id, player_id, drill) do update set drill = excluded.drill
+        """;
+
+    /// <summary>Says that something changed of some drills: what stands about them is worked out by whoever reads it next.</summary>
+    public static Task DueAsync(HouseholdWork work, Guid player, IEnumerable<string> drills) => work.ExecuteAsync(DueSql, new { work.Household, player, due = drills.Distinct().Order().ToArray() });
 
     /// <summary>What stands about the keys of a player, those played last first; of one drill or all.</summary>
-    public static async Task<IReadOnlyList<Verdict>> AllAsync(HouseholdWork work, Guid player, string? drill = null) => Read(player, await work.QueryAsync<VerdictRow>(AllSql, new { work.Household, player, drill, DiaryStore.MostKeys }));
+    public static async Task<IReadOnlyList<Verdict>> AllAsync(HouseholdWork work, Guid player, string? drill = null) => [.. (await RowsAsync(work, player, drill)).Select(row => row.ToVerdict(player))];
+
+    /// <summary>What <see cref="AllSql"/> asked for, by drill: only what is looked at is taken apart.</summary>
+    internal static async Task<Func<string, IEnumerable<Verdict>>> AboutAsync(HouseholdWork work, Guid player, SqlMapper.GridReader rows)
+    {
+        var byDrill = (await SettledAsync(work, player, rows)).ToLookup(row => row.Drill);
+        return drill => byDrill[drill].Select(row => row.ToVerdict(player));
+    }
+
+    private static async Task<IReadOnlyList<VerdictRow>> RowsAsync(HouseholdWork work, Guid player, string? drill)
+    {
+        await using var rows = await work.QueryMultipleAsync($"{AllSql}", new { work.Household, player, drill, DiaryStore.MostKeys });
+        return await SettledAsync(work, player, rows, drill);
+    }
+
+    /// <summary>Reads what <see cref="AllSql"/> asked for; where something was due it is worked out first. Nothing may follow it in that round trip.</summary>
+    internal static async Task<IReadOnlyList<VerdictRow>> SettledAsync(HouseholdWork work, Guid player, SqlMapper.GridReader rows, string? drill = null)
+    {
+        var (due, read) = ((await rows.ReadAsync<string>()).ToList(), (await rows.ReadAsync<VerdictRow>()).ToList());
+        if (due.Count == 0) return read;
+        await rows.DisposeAsync();
+        await RefreshAsync(work, player, due);
+        return await RowsAsync(work, player, drill);
+    }
 
     /// <summary>What was said before the sets of a sitting, or before the latest sets of a player.</summary>
     public static async Task<IReadOnlyList<SaidOfSet>> SaidAsync(HouseholdWork work, Guid player, Guid? session, int most = 500) =>
@@ -194,11 +227,11 @@ public static class VerdictStore
             new { work.Household, player, from, to, drill, most })).Select(row => new JudgedSet(row.ToSet(), row.Said is null ? null : Stored.Word<Control>(row.Said))),
     ];
 
-    internal static IReadOnlyList<Verdict> Read(Guid player, IEnumerable<VerdictRow> rows) => [.. rows.Select(row => JsonSerializer.Deserialize<Said>(row.Said)!.ToVerdict(
-        new FormKey(player, row.Drill, Stored.Word<MeasuredBy>(row.Measure), Stored.Word<Feet>(row.Feet), row.Layout), row.LastDay))];
-
+    /// <summary>Takes what is due, and reads what stands.</summary>
     internal const string AllSql =
         """
+        delete from verdict_due where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) returning drill;
+
         select drill, measure, feet, layout, last_day, said::text said from verdict
         where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) order by last_day desc limit @MostKeys
         """;
@@ -214,9 +247,11 @@ public static class VerdictStore
         public string Layout { get; init; } = "";
         public DateOnly LastDay { get; init; }
         public string Said { get; init; } = "";
+
+        public Verdict ToVerdict(Guid player) => JsonSerializer.Deserialize<VerdictStore.Said>(Said)!.ToVerdict(new FormKey(player, Drill, Stored.Word<MeasuredBy>(Measure), Stored.Word<Feet>(Feet), Layout), LastDay);
     }
 
-    private sealed record Said(string Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
+    internal sealed record Said(string Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
     {
         public static Said Of(Verdict v) => new(v.Measure.ToString(), v.Dose, v.SetsADay, v.NextSet, v.NextDay, v.Quantiles, v.UnitsInOne, v.Decision, v.Learning, v.Sliding);
 

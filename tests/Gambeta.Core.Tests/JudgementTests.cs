@@ -162,11 +162,12 @@ public sealed class JudgementTests
         var turn = new DrillChoice(card, 2);
         Verdict About(DrillCard drill, Touches.Feet feet, DecisionKind kind) =>
             new(new FormKey(Player, drill.Id, drill.MeasuredBy, feet, ""), First, new(default), "", 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.9, 0.9, 8, 3, null, true), 0, 0);
-        Offer Offered(params Verdict[] verdicts) => Offer.Of(turn, catalogue, verdicts, _ => true);
+        Func<string, IEnumerable<Verdict>> Stands(params Verdict[] verdicts) => drill => verdicts.Where(verdict => verdict.Key.Drill == drill);
+        Offer Offered(params Verdict[] verdicts) => Offer.Of(turn, catalogue, Stands(verdicts), _ => true);
         Offered(About(card, Touches.Feet.Left, DecisionKind.MoveOn), About(card, Touches.Feet.Right, DecisionKind.Stay)).Card.ShouldBe(card);
         Offered(About(card, Touches.Feet.Left, DecisionKind.MoveOn), About(card, Touches.Feet.Right, DecisionKind.MoveOn)).Card.ShouldBe(above);
-        Offer.Of(turn, catalogue, [About(card, Touches.Feet.Left, DecisionKind.MoveOn)], drill => drill == card).Card.ShouldBe(card, "nothing above may be played here");
-        var back = Offer.Of(new DrillChoice(above, 2), catalogue, [About(above, Touches.Feet.Left, DecisionKind.StepBack)], _ => true);
+        Offer.Of(turn, catalogue, Stands(About(card, Touches.Feet.Left, DecisionKind.MoveOn)), drill => drill == card).Card.ShouldBe(card, "nothing above may be played here");
+        var back = Offer.Of(new DrillChoice(above, 2), catalogue, Stands(About(above, Touches.Feet.Left, DecisionKind.StepBack)), _ => true);
         (back.Reason, back.Card).ShouldBe((OfferReason.StepBack, catalogue.Rungs.Below(above)[0]));
     }
 

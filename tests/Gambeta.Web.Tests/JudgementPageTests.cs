@@ -101,6 +101,8 @@ public class JudgementPageTests(TestServer server)
         {
             for (var i = 0; i < 8; i++) await server.StoreAsync(household, Played.Round(household, 30 + (i % 3), daysBack: 30 - (3 * i)));
         }
+        // Somebody looked: only what a page had worked out was said to anybody.
+        await VerdictsAsync(mended);
         var (wrong, right) = (Played.Round(mended, 90, daysBack: 2), Played.Round(played, 34, daysBack: 2));
         await server.StoreAsync(mended, wrong);
         await server.StoreAsync(played, right);
@@ -114,6 +116,31 @@ public class JudgementPageTests(TestServer server)
         (a.NextSet, a.NextDay, a.Quantiles, a.Decision).ShouldBe((b.NextSet, b.NextDay, b.Quantiles, b.Decision));
         (await SaidAsync(mended, wrong.SessionId)).ShouldBe(said);
         said.ShouldHaveSingleItem().Target.ShouldBeInRange(28, 34);
+    }
+
+    [Fact]
+    public async Task A_press_that_is_sent_twice_takes_in_once_and_a_day_has_an_end()
+    {
+        var household = await server.NewHouseholdAsync();
+        async Task<int?> TakeAsync(Guid batch, string file, int most)
+        {
+            await using var work = await server.Database.BeginAsync(household.Id);
+            var lines = Core.Diaries.TakingIn.Read(Core.Diaries.DiaryFile.Read(new StringReader(file)), server.Catalogue, [new(household.PlayerId, "Ane", 2016, Foot.Right, Core.Catalogue.Level.Steady)], new(household.PlayerId, "Ane", 2016, Foot.Right, Core.Catalogue.Level.Steady), Played.Day(0), TimeSpan.Zero);
+            var taken = await TakenInStore.TakeAsync(work, batch, lines, most);
+            await work.CommitAsync(TestContext.Current.CancellationToken);
+            return taken;
+        }
+        var batch = Guid.CreateVersion7();
+        (await TakeAsync(batch, Notebook(5), 15)).ShouldBe(10);
+        (await TakeAsync(batch, Notebook(5), 15)).ShouldBe(10);
+        (await TakeAsync(Guid.CreateVersion7(), Notebook(5), 15)).ShouldBe(0);
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            (await TakenInStore.UndoAsync(work, batch)).ShouldBeTrue();
+            (await TakenInStore.UndoAsync(work, batch)).ShouldBeFalse();
+            await work.CommitAsync(TestContext.Current.CancellationToken);
+        }
+        (await TakeAsync(Guid.CreateVersion7(), Notebook(5, more: 1), 15)).ShouldBeNull("what was taken back counts");
     }
 
     private async Task<IReadOnlyList<Verdict>> VerdictsAsync(TestHousehold household)

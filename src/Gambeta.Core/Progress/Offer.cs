@@ -35,18 +35,17 @@ public sealed record Offer(DrillCard Card, OfferReason Reason, int? DaysRested, 
     /// </summary>
     /// <param name="turn">Whose turn it is.</param>
     /// <param name="catalogue">The cards with their rungs.</param>
-    /// <param name="verdicts">What stands about everything that the player played.</param>
+    /// <param name="about">What stands about each foot of a drill, by its id.</param>
     /// <param name="mayBePlayed">Whether the household has the room, the things and the age for a drill.</param>
-    public static Offer Of(DrillChoice turn, DrillCatalogue catalogue, IEnumerable<Verdict> verdicts, Func<DrillCard, bool> mayBePlayed)
+    public static Offer Of(DrillChoice turn, DrillCatalogue catalogue, Func<string, IEnumerable<Verdict>> about, Func<DrillCard, bool> mayBePlayed)
     {
-        var byDrill = verdicts.ToLookup(verdict => verdict.Key.Drill);
-        var here = Latest(byDrill[turn.Card.Id]);
+        var here = Latest(about(turn.Card.Id));
         if (turn.DaysRested is null) return new Offer(turn.Card, OfferReason.New, null, null, here);
         if (here.Any(verdict => verdict.Decision.Kind == DecisionKind.StepBack) && catalogue.Rungs.Below(turn.Card).FirstOrDefault(mayBePlayed) is { } below)
-            return new Offer(below, OfferReason.StepBack, turn.DaysRested, turn.Card, Latest(byDrill[below.Id]));
+            return new Offer(below, OfferReason.StepBack, turn.DaysRested, turn.Card, Latest(about(below.Id)));
         if (!here.IsEmpty && here.All(verdict => verdict.Decision.Kind == DecisionKind.MoveOn)
-            && catalogue.Rungs.Above(turn.Card).FirstOrDefault(card => mayBePlayed(card) && !Latest(byDrill[card.Id]).Any(IsDecided)) is { } above)
-            return new Offer(above, OfferReason.MoveOn, turn.DaysRested, turn.Card, Latest(byDrill[above.Id]));
+            && catalogue.Rungs.Above(turn.Card).FirstOrDefault(card => mayBePlayed(card) && !Latest(about(card.Id)).Any(IsDecided)) is { } above)
+            return new Offer(above, OfferReason.MoveOn, turn.DaysRested, turn.Card, Latest(about(above.Id)));
         return new Offer(turn.Card, OfferReason.Rested, turn.DaysRested, null, here);
     }
 

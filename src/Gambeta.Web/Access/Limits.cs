@@ -16,6 +16,17 @@ public sealed class Limits
     [Range(1024, 16 * 1024 * 1024)]
     public int DrillFileBytes { get; set; } = 256 * 1024;
 
+    /// <summary>The largest diary that can be asked for: three years of two players who play a lot come to two thirds of it.</summary>
+    public const int MostDiaryBytes = 6 * 1024 * 1024;
+
+    /// <summary>The largest diary that is taken in, in bytes.</summary>
+    [Range(1024, MostDiaryBytes)]
+    public int DiaryBytes { get; set; } = MostDiaryBytes;
+
+    /// <summary>Sets that a household may take in from files in a day, those that it took back counted: two files of the most lines, and as many tries.</summary>
+    [Range(100, 1_000_000)]
+    public int TakenInADay { get; set; } = 60_000;
+
     /// <summary>Things that a household may write a day (sets, corrections, answers): twelve players for two hours write a tenth.</summary>
     [Range(1, 100_000_000)]
     public int WritesADay { get; set; } = 5000;

@@ -75,7 +75,7 @@ internal static class SessionApi
         if (!Optional<Control>(post.Control, out var control) || !Optional<OtherFootFeel>(post.OtherFoot, out var otherFoot)) return Refusal.Final(Say("refusals.that-word-is-not-understood"));
         await SessionStore.AnswerAsync(work, post.Session, post.Player, new DrillAnswer(post.Item, post.Drill, control, post.Fault, otherFoot), at);
         // A word weighs in what is decided.
-        if (control is not null) await VerdictStore.RefreshAsync(work, post.Player, [post.Drill]);
+        if (control is not null) await VerdictStore.DueAsync(work, post.Player, [post.Drill]);
         return null;
     });
 

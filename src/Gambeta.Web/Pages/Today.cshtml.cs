@@ -49,7 +49,7 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
         Last = rows.Last;
         Near = NearRecords.Nearest(rows.Standing, most: 3);
         bool May(DrillCard drill) => rows.MayBeOffered(drill, Today.Year - Player.BirthYear);
-        Choice = Offer.Of(NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today, May), Catalogue, rows.Verdicts, May);
+        Choice = Offer.Of(NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today, May), Catalogue, rows.About, May);
         var card = Choice.Card;
         Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
         Session = SheetOfTheDay.Of(rows.Sheet, Catalogue, Player, rows.Spaces, rows.HasWall, Today);

@@ -1,3 +1,4 @@
+using Gambeta.Core;
 using Gambeta.Core.Diaries;
 using Gambeta.Core.Household;
 using Gambeta.Storage;
@@ -10,12 +11,9 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gambeta.Web.Pages.Logbook;
 
 /// <summary>Sets from a file: first what each line would do, then, when that was pressed, all new ones at once, and back in one step.</summary>
-[RequestSizeLimit(MostBytes + 65536), RequestFormLimits(ValueLengthLimit = MostBytes + 65536, MultipartBodyLengthLimit = MostBytes + 65536)]
+[RequestSizeLimit(2 * Limits.MostDiaryBytes), RequestFormLimits(ValueLengthLimit = Limits.MostDiaryBytes, MultipartBodyLengthLimit = 2 * Limits.MostDiaryBytes)]
 public sealed class TakeInModel(PageTools tools) : HouseholdPage(tools)
 {
-    /// <summary>The largest file: as many lines as one may have, of the usual length.</summary>
-    public const int MostBytes = 6 * 1024 * 1024;
-
     /// <summary>Lines that cannot be taken which are shown one by one.</summary>
     private const int MostNamed = 50;
 
@@ -49,7 +47,7 @@ public sealed class TakeInModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnPostLookAsync(IFormFile? file) => InHousehold(async work =>
     {
         if (file is null || file.Length == 0) return Wrong(Say("judgement.no-file"));
-        if (file.Length > MostBytes) return Wrong(Say("judgement.file-too-large", ("most", MostBytes / 1024 / 1024)));
+        if (file.Length > Tools.Limits.DiaryBytes) return Wrong(Say("judgement.file-too-large", ("most", Rounded.To(Tools.Limits.DiaryBytes / 1024.0 / 1024, 1))));
         using var reader = new StreamReader(file.OpenReadStream());
         Diary = await reader.ReadToEndAsync(HttpContext.RequestAborted);
         if (Read(Diary) is not { } lines) return Page();
@@ -62,14 +60,15 @@ public sealed class TakeInModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnPostTakeAsync(string? diary, Guid batch) => InHousehold(async work =>
     {
-        if (string.IsNullOrEmpty(diary) || diary.Length > MostBytes) return Wrong(Say("judgement.no-file"));
+        if (string.IsNullOrEmpty(diary) || diary.Length > Tools.Limits.DiaryBytes) return Wrong(Say("judgement.no-file"));
         if (Read(diary) is not { } lines) return Page();
-        var taken = await TakenInStore.TakeAsync(work, batch, lines, Catalogue);
-        return RedirectToPage("/Logbook/TakeIn", new { batch, taken });
+        return await TakenInStore.TakeAsync(work, batch, lines, Tools.Limits.TakenInADay) is { } taken
+            ? RedirectToPage("/Logbook/TakeIn", new { batch, taken })
+            : Wrong(Say("judgement.too-much-taken-in", ("most", Tools.Limits.TakenInADay)));
     });
 
     public Task<IActionResult> OnPostUndoAsync(Guid batch) => InHousehold(async work =>
-        await TakenInStore.UndoAsync(work, batch, Catalogue) ? RedirectToPage("/Logbook/TakeIn", new { undone = true }) : NotFound());
+        await TakenInStore.UndoAsync(work, batch) ? RedirectToPage("/Logbook/TakeIn", new { undone = true }) : NotFound());
 
     private IReadOnlyList<TakenLine>? Read(string diary)
     {
