@@ -146,7 +146,9 @@ public class JudgementPageTests(TestServer server)
     private async Task<IReadOnlyList<Verdict>> VerdictsAsync(TestHousehold household)
     {
         await using var work = await server.Database.BeginAsync(household.Id);
-        return await VerdictStore.AllAsync(work, household.PlayerId);
+        var verdicts = await VerdictStore.AllAsync(work, household.PlayerId);
+        await work.CommitAsync(TestContext.Current.CancellationToken);
+        return verdicts;
     }
 
     private async Task<IReadOnlyList<SaidOfSet>> SaidAsync(TestHousehold household, Guid session)
