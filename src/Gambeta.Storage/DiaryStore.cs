@@ -171,21 +171,11 @@ public sealed record TodayRows(
     /// <summary>The kinds of its spaces together.</summary>
     public Places Spaces => Rooms.Aggregate(Places.None, (all, room) => all | room.Kind);
 
-    /// <summary>
-    /// Whether a drill may be offered without being asked for: the household has the things, or stands for a ball where it wrote nothing down; there is a place for it
-    /// and, where it wants one, a wall; nobody has to help, no head meets the ball.
-    /// </summary>
-    public bool MayBeOffered(DrillCard card, int age) =>
-        !card.IsHeading && (card.LeastAge ?? 0) <= age && card.Gear.All(item => item.Kind switch
-        {
-            GearKind.Ball => true,
-            GearKind.Helper => false,
-            GearKind.Wall => HasWall || Kit.CountFor(GearKind.Wall) > 0,
-            _ => Kit.CountFor(item.Kind) >= item.Count,
-        }) && (Spaces == Places.None || (card.Places & (HasWall ? Spaces | Places.Wall : Spaces)) != Places.None);
-
     /// <summary>Whether one of them has a wall.</summary>
     public bool HasWall => Rooms.Any(room => room.HasWall);
+
+    /// <summary>What it has to practise with.</summary>
+    public Means Means => new(Kit, Spaces, HasWall);
 }
 
 /// <summary>What the logbook reads.</summary>

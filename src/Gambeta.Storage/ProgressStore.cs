@@ -23,16 +23,16 @@ public static class ProgressStore
             new { work.Household, player, from })).Select(row => (new DayTally(row.Day, new TouchCount(row.Left, row.Right), row.HasBest), TimeSpan.FromMilliseconds(row.Worked))),
     ];
 
-    /// <summary>The sets of a player from a day on, oldest first, of one drill or all; the latest <see cref="MostCompared"/>.</summary>
-    public static async Task<IReadOnlyList<PracticeSet>> SetsAsync(HouseholdWork work, Guid player, DateOnly from, string? drill = null) =>
+    /// <summary>The sets of a player from a day on, oldest first; the latest <see cref="MostCompared"/>.</summary>
+    public static async Task<IReadOnlyList<PracticeSet>> SetsAsync(HouseholdWork work, Guid player, DateOnly from) =>
     [
         .. (await work.QueryAsync<SetRow>(
             $"""
             select {SetColumns.Light} from practice_set
-            where household_id = @Household and player_id = @player and day >= @from and (@drill::text is null or drill = @drill) and removed_at is null
+            where household_id = @Household and player_id = @player and day >= @from and removed_at is null
             order by day desc, started_at desc limit @MostCompared
             """,
-            new { work.Household, player, from, drill, MostCompared })).Select(row => row.ToSet()).Reverse(),
+            new { work.Household, player, from, MostCompared })).Select(row => row.ToSet()).Reverse(),
     ];
 
     /// <summary>What was said before the latest sets, with the set that was then played.</summary>

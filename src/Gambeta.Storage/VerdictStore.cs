@@ -195,6 +195,10 @@ public static class VerdictStore
                 new FormKey(player, row.Drill, Stored.Word<MeasuredBy>(row.Measure), Stored.Word<Feet>(row.Feet), row.Layout), row.Day, Stored.Word<DecisionKind>(row.Kind))),
     ];
 
+    // The player's latest word about a drill in the sitting of a set s.
+    private const string WordSql =
+        "(select control from drill_answer a where a.household_id = @Household and a.session_id = s.session_id and a.drill = s.drill and a.control is not null order by answered_at desc limit 1)";
+
     /// <summary>The latest sets of some drills, with what the player said about the drill in that sitting: at most <see cref="Verdict.Reads"/> a key.</summary>
     public static async Task<IReadOnlyList<JudgedSet>> SetsAsync(HouseholdWork work, Guid player, string[] drills) =>
     [
@@ -202,14 +206,13 @@ public static class VerdictStore
             $"""
             select {SetColumns.Light}, said from (
               select {SetColumns.Light},
-                (select control from drill_answer a where a.household_id = @Household and a.session_id = s.session_id and a.drill = s.drill and a.control is not null
-                 order by answered_at desc limit 1) said,
+                {WordSql} said,
                 row_number() over (partition by drill, measured_by, feet, layout order by started_at desc, set_id desc) back
               from practice_set s
               where household_id = @Household and player_id = @player and drill = any(@drills) and removed_at is null) latest
             where back <= @Reads
             """,
-            new { work.Household, player, drills, Verdict.Reads })).Select(row => new JudgedSet(row.ToSet(), row.Said is null ? null : Stored.Word<Control>(row.Said))),
+            new { work.Household, player, drills, Verdict.Reads })).Select(row => row.ToJudged()),
     ];
 
     /// <summary>The sets of a player between two days, oldest first, of one drill or all, with what the player said: what is taken out as a diary.</summary>
@@ -218,13 +221,12 @@ public static class VerdictStore
         .. (await work.QueryAsync<JudgedRow>(
             $"""
             select {SetColumns.Light},
-              (select control from drill_answer a where a.household_id = @Household and a.session_id = s.session_id and a.drill = s.drill and a.control is not null
-               order by answered_at desc limit 1) said
+              {WordSql} said
             from practice_set s
             where household_id = @Household and player_id = @player and day between @from and @to and (@drill::text is null or drill = @drill) and removed_at is null
             order by started_at, set_order, set_id limit @most
             """,
-            new { work.Household, player, from, to, drill, most })).Select(row => new JudgedSet(row.ToSet(), row.Said is null ? null : Stored.Word<Control>(row.Said))),
+            new { work.Household, player, from, to, drill, most })).Select(row => row.ToJudged()),
     ];
 
     /// <summary>Takes what is due, and reads what stands.</summary>
@@ -251,11 +253,11 @@ public static class VerdictStore
         public Verdict ToVerdict(Guid player) => JsonSerializer.Deserialize<VerdictStore.Said>(Said)!.ToVerdict(new FormKey(player, Drill, Stored.Word<MeasuredBy>(Measure), Stored.Word<Feet>(Feet), Layout), LastDay);
     }
 
-    internal sealed record Said(string Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
+    internal sealed record Said(string Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning)
     {
-        public static Said Of(Verdict v) => new(v.Measure.ToString(), v.Dose, v.SetsADay, v.NextSet, v.NextDay, v.Quantiles, v.UnitsInOne, v.Decision, v.Learning, v.Sliding);
+        public static Said Of(Verdict v) => new(v.Measure.ToString(), v.Dose, v.SetsADay, v.NextSet, v.NextDay, v.Quantiles, v.UnitsInOne, v.Decision, v.Learning);
 
-        public Verdict ToVerdict(FormKey key, DateOnly lastDay) => new(key, lastDay, Core.Records.Measure.Parse(Measure), Dose, SetsADay, NextSet, NextDay, Quantiles, UnitsInOne, Decision, Learning, Sliding);
+        public Verdict ToVerdict(FormKey key, DateOnly lastDay) => new(key, lastDay, Core.Records.Measure.Parse(Measure), Dose, SetsADay, NextSet, NextDay, Quantiles, UnitsInOne, Decision, Learning);
     }
 }
 
@@ -263,4 +265,6 @@ public static class VerdictStore
 internal sealed class JudgedRow : SetRow
 {
     public string? Said { get; init; }
+
+    public JudgedSet ToJudged() => new(ToSet(), Said is null ? null : Stored.Word<Control>(Said));
 }

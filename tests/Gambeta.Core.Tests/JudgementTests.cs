@@ -161,7 +161,7 @@ public sealed class JudgementTests
         var above = catalogue.Rungs.Above(card).First();
         var turn = new DrillChoice(card, 2);
         Verdict About(DrillCard drill, Touches.Feet feet, DecisionKind kind) =>
-            new(new FormKey(Player, drill.Id, drill.MeasuredBy, feet, ""), First, new(default), "", 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.9, 0.9, 8, 3, null, true), 0, 0);
+            new(new FormKey(Player, drill.Id, drill.MeasuredBy, feet, ""), First, new(default), "", 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.9, 0.9, 8, 3, null), 0);
         Func<string, IEnumerable<Verdict>> Stands(params Verdict[] verdicts) => drill => verdicts.Where(verdict => verdict.Key.Drill == drill);
         Offer Offered(params Verdict[] verdicts) => Offer.Of(turn, catalogue, Stands(verdicts), _ => true);
         Offered(About(card, Touches.Feet.Left, DecisionKind.MoveOn), About(card, Touches.Feet.Right, DecisionKind.Stay)).Card.ShouldBe(card);

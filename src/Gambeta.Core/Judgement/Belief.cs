@@ -76,15 +76,6 @@ public sealed class Belief
         return (trends[0], trends[1], trends[2]);
     }
 
-    /// <summary>The weights of the level under the days' forms, after the sets of this sitting.</summary>
-    public void Level(Span<double> weights)
-    {
-        var at = Settled();
-        weights.Clear();
-        for (var room = 0; room < Rooms; room++) Rows.AddTimes(at.AsSpan(room * Nodes, Nodes), 1, weights);
-        Rows.Normalise(weights);
-    }
-
     /// <summary>The belief at the beginning of a sitting; the same where that sitting has begun.</summary>
     public Belief Begin(Guid sitting, DateOnly day)
     {

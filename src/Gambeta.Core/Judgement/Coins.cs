@@ -32,10 +32,10 @@ public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts) : Fo
     }
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var (came, not) = counts(set);
-        var skill = (form.Skill ?? Chance.Belief(prior ?? Usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var skill = Begun(form.Skill, Usual, set);
         // Far more than ever is a slip of the finger: it says less than half of what a usual set says.
         var weight = Math.Min(1.0, (form.Usual > 0 && came + not > 2.5 * form.Usual ? 0.4 * form.Usual : MostThatCount) / (came + not));
         Span<double> row = stackalloc double[LevelScale.Nodes];

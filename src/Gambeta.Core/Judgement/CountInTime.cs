@@ -13,10 +13,10 @@ public sealed class CountInTime : FormModel
     public override int Value(PracticeSet set) => set.Touches.Total;
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var tempo = Math.Log(set.Touches.Total / set.Planned!.Value.TotalMinutes);
-        var skill = (form.Skill ?? Pace.Belief(prior ?? new Prior(tempo, 0.3), Trends, Moods)).Begin(set.SessionId, set.Day);
+        var skill = BegunAt(form.Skill, tempo, set);
         var (seen, scatters) = Pace.Seen(skill, form.Kinds.IsDefaultOrEmpty ? Pace.Prior : form.Kinds, tempo);
         return form with { Skill = seen, Kinds = scatters, Sets = form.Sets + 1 };
     }

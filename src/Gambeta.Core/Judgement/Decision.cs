@@ -35,8 +35,7 @@ public readonly record struct CleanBar(double Share, int? Value)
 /// <param name="Sets">Sets that it looked at.</param>
 /// <param name="Days">Days on which they were played.</param>
 /// <param name="Word">What the player said lately, where it weighed.</param>
-/// <param name="Holds">Whether the last sets of the sittings held up with the first.</param>
-public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int Sets, int Days, Control? Word, bool Holds)
+public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int Sets, int Days, Control? Word)
 {
     /// <summary>The rule's version: decisions are kept with it.</summary>
     public const int Version = 1;
@@ -59,7 +58,6 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
         var days = looked.Select(one => one.Set.Day).Distinct().Count();
         var word = looked.Reverse().Select(one => one.Said).FirstOrDefault(said => said is not null);
         var (clean, above, below) = key.History.Key.Model.Clean(key, looked, bar);
-        var holds = true;
         // A word weighs as much as a set or two, and never alone: it shifts how sure one has to be.
         // Where only a count is known, which says nothing of control, it weighs more: what fell apart is not for moving on.
         var needs = (word, bar.Value) switch { (Control.FellApart, null) => 0.05, (Control.FellApart, _) => 0.2, (Control.Shaky, null) => 0.03, (Control.Shaky, _) => 0.1, (Control.Easy, _) => -0.03, _ => 0 };
@@ -67,7 +65,7 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
             : above >= SureEnough + needs ? DecisionKind.MoveOn
             : below >= SureEnough - Math.Min(needs, 0.05) ? DecisionKind.StepBack
             : DecisionKind.Stay;
-        return new Decision(kind, clean, kind switch { DecisionKind.MoveOn => above, DecisionKind.StepBack => below, _ => 1 - Math.Max(above, below) }, looked.Length, days, word, holds);
+        return new Decision(kind, clean, kind switch { DecisionKind.MoveOn => above, DecisionKind.StepBack => below, _ => 1 - Math.Max(above, below) }, looked.Length, days, word);
     }
 
     /// <summary>

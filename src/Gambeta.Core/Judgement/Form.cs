@@ -77,7 +77,16 @@ public abstract class FormModel
     }
 
     /// <summary>The form after a set.</summary>
-    public abstract Form Take(Form form, PracticeSet set, Prior? prior = null);
+    public abstract Form Take(Form form, PracticeSet set);
+
+    /// <summary>The belief about a chance at the sitting of a set; begun where nothing was seen yet.</summary>
+    protected static Belief Begun(Belief? known, Prior usual, PracticeSet set) => (known ?? Chance.Belief(usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+
+    /// <summary>The belief about a pace at the sitting of a set; begun about its own value where nothing was seen yet.</summary>
+    protected static Belief BegunAt(Belief? known, double value, PracticeSet set) => (known ?? Pace.Belief(new Prior(value, 0.3), Trends, Moods)).Begin(set.SessionId, set.Day);
+
+    /// <summary>Tries of a set in a dose: as many as it says, else as there usually were.</summary>
+    protected static int TriesOf(Form form, SetDose dose) => Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries);
 
     /// <summary>What a set in a dose can come to at each level; nothing where the form does not know enough.</summary>
     public abstract Outcome? Ahead(Form form, SetDose dose);

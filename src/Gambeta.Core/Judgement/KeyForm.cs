@@ -9,19 +9,19 @@ public sealed record KeyForm(SetHistory History, Form Form, Tuning Tuning)
     public static KeyForm Empty(FormKey key) => new(SetHistory.Empty(key), Form.Empty, Tuning.None);
 
     /// <summary>From all sets of a key, in any order: the same as taking them one by one.</summary>
-    public static KeyForm Of(FormKey key, IEnumerable<JudgedSet> sets, Prior? prior = null) =>
-        sets.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id).Aggregate(Empty(key), (form, set) => form.With(set, prior));
+    public static KeyForm Of(FormKey key, IEnumerable<JudgedSet> sets) =>
+        sets.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id).Aggregate(Empty(key), (form, set) => form.With(set));
 
     /// <summary>At the beginning of a sitting: what follows is of that day.</summary>
     public KeyForm Begin(Guid sitting, DateOnly day) => this with { Form = Form.Begin(sitting, day) };
 
     /// <summary>After one more set, which is the latest.</summary>
-    public KeyForm With(JudgedSet set, Prior? prior = null)
+    public KeyForm With(JudgedSet set)
     {
         var model = History.Key.Model;
         if (!model.Judges(set.Set)) return this;
         var form = Form.Begin(set.Set.SessionId, set.Set.Day);
-        return new KeyForm(History.With(set), model.Take(form, set.Set, prior), Tuned(form, set.Set, model));
+        return new KeyForm(History.With(set), model.Take(form, set.Set), Tuned(form, set.Set, model));
     }
 
     private Tuning Tuned(Form form, PracticeSet set, FormModel model)

@@ -19,10 +19,10 @@ public sealed class LadderGoes : FormModel
     public override int Value(PracticeSet set) => ((LadderResult)set.Result).Rung;
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var goes = ((LadderResult)set.Result).Tries;
-        var skill = (form.Skill ?? Chance.Belief(prior ?? Usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var skill = Begun(form.Skill, Usual, set);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         var (held, dropped) = (0.0, 0);
         foreach (var go in goes)
@@ -35,7 +35,7 @@ public sealed class LadderGoes : FormModel
     }
 
     /// <inheritdoc/>
-    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null ? null : new HighestRung(Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries));
+    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null ? null : new HighestRung(TriesOf(form, dose));
 }
 
 /// <summary>The highest rung in so many goes.</summary>

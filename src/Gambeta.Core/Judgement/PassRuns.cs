@@ -23,18 +23,18 @@ public sealed class PassRuns : FormModel
         looked.Sum(one => Math.Max(0, one.Set.Touches.Total - one.Set.Result.WentWrong)), looked.Sum(one => Math.Min(one.Set.Touches.Total, one.Set.Result.WentWrong)), bar.Share);
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var (passes, result) = (set.Touches.Total, (PassesResult)set.Result);
         var minutes = (set.Planned ?? set.Worked).TotalMinutes;
         var slips = Math.Min(result.Slips, passes);
-        var skill = (form.Skill ?? Chance.Belief(prior ?? CleanPrior, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var skill = Begun(form.Skill, CleanPrior, set);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         // Ten times as many passes as ever are a slip of the finger: they say less than half of what a usual set says.
         var weight = Math.Min(1, (form.Usual > 0 && passes > 2.5 * form.Usual ? 0.4 * form.Usual : 120.0) / passes);
         Chance.Likely((passes - slips) * weight, slips * weight, row);
         var tempo = Math.Log(passes / Math.Max(0.05, minutes));
-        var pace = (form.Side ?? Pace.Belief(new Prior(tempo, 0.3), Trends, Moods)).Begin(set.SessionId, set.Day);
+        var pace = BegunAt(form.Side, tempo, set);
         var (seen, scatters) = Pace.Seen(pace, form.Kinds.IsDefaultOrEmpty ? Pace.Prior : form.Kinds, tempo);
         return form with { Skill = skill.Seen(row), Side = seen, Kinds = scatters, Usual = form.WithUsual(passes), Sets = form.Sets + 1 };
     }

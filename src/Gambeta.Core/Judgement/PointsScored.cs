@@ -19,10 +19,10 @@ public sealed class PointsScored : FormModel
     public override int Value(PracticeSet set) => ((TargetsResult)set.Result).Total;
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var points = ((TargetsResult)set.Result).Points;
-        var skill = (form.Skill ?? Chance.Belief(prior ?? Usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var skill = Begun(form.Skill, Usual, set);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         var hits = points.Count(one => one > 0);
         Chance.Likely(hits, points.Length - hits, row);
@@ -39,7 +39,7 @@ public sealed class PointsScored : FormModel
     /// <inheritdoc/>
     public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null || form.Kinds.IsDefaultOrEmpty
         ? null
-        : new PointsOutcome(form.Kinds, Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries));
+        : new PointsOutcome(form.Kinds, TriesOf(form, dose));
 }
 
 /// <summary>Points in so many tries.</summary>

@@ -22,10 +22,10 @@ public sealed class RisingDrops : FormModel
     public override int Value(PracticeSet set) => (int)(((TrapResult)set.Result).Held ?? 0);
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var tries = ((TrapResult)set.Result).Tries;
-        var skill = (form.Skill ?? Chance.Belief(prior ?? Usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var skill = Begun(form.Skill, Usual, set);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         for (var i = 0; i < row.Length; i++)
         {
@@ -40,7 +40,7 @@ public sealed class RisingDrops : FormModel
     }
 
     /// <inheritdoc/>
-    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null ? null : new HeightHeld(Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries));
+    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null ? null : new HeightHeld(TriesOf(form, dose));
 
     /// <summary>The chance of a kill from a height, at a level.</summary>
     internal static double Kills(int node, int height) =>

@@ -15,25 +15,24 @@ public sealed class RunIns : FormModel
     public override int Value(PracticeSet set) => ((RunInResult)set.Result).Most;
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var tries = ((RunInResult)set.Result).Tries;
         var arrived = tries.Where(one => one.End == TryEnd.Stopped && one.Touches > 0).ToList();
-        var arrives = (form.Side ?? Chance.Belief(Arrives, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var arrives = Begun(form.Side, Arrives, set);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         Chance.Likely(arrived.Count, tries.Length - arrived.Count, row);
-        var (skill, kinds) = (form.Skill?.Begin(set.SessionId, set.Day), form.Kinds);
+        var (skill, kinds) = (form.Skill, form.Kinds);
         foreach (var one in arrived)
         {
-            skill ??= Pace.Belief(prior ?? new Prior(Math.Log(one.Touches), 0.3), Trends, Moods).Begin(set.SessionId, set.Day);
-            (skill, kinds) = Pace.Seen(skill, kinds.IsDefaultOrEmpty ? Pace.Prior : kinds, Math.Log(one.Touches));
+            (skill, kinds) = Pace.Seen(BegunAt(skill, Math.Log(one.Touches), set), kinds.IsDefaultOrEmpty ? Pace.Prior : kinds, Math.Log(one.Touches));
         }
         return form with { Skill = skill, Side = arrives.Seen(row), Kinds = kinds, Usual = form.WithUsual(tries.Length), Sets = form.Sets + 1 };
     }
 
     /// <inheritdoc/>
     public override Outcome? Ahead(Form form, SetDose dose) =>
-        form.Skill is null || form.Side is null ? null : new MostTouches(form, Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries));
+        form.Skill is null || form.Side is null ? null : new MostTouches(form, TriesOf(form, dose));
 }
 
 /// <summary>The most touches of the run-ins that got there.</summary>

@@ -23,9 +23,6 @@ public sealed record SetHistory(FormKey Key, ImmutableArray<JudgedSet> Latest, i
     /// <summary>No set yet.</summary>
     public static SetHistory Empty(FormKey key) => new(key, [], null, 0, 0);
 
-    /// <summary>The history of a key's sets, in any order.</summary>
-    public static SetHistory Of(FormKey key, IEnumerable<JudgedSet> sets) => sets.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id).Aggregate(Empty(key), (history, set) => history.With(set));
-
     /// <summary>The history with one more set, which is the latest; unchanged by one that says nothing.</summary>
     public SetHistory With(JudgedSet set)
     {

@@ -31,14 +31,14 @@ public sealed class TimedRuns : FormModel
         Decision.OfShare(looked.Count(one => one.Set.Result.WentWrong == 0), looked.Count(one => one.Set.Result.WentWrong > 0), bar.Share);
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var quick = -Math.Log(set.Worked.TotalSeconds);
-        var skill = (form.Skill ?? Pace.Belief(prior ?? new Prior(quick, 0.3), Trends, Moods)).Begin(set.SessionId, set.Day);
+        var skill = BegunAt(form.Skill, quick, set);
         var (seen, scatters) = Pace.Seen(skill, form.Kinds.IsDefaultOrEmpty ? Pace.Prior : form.Kinds, quick);
         form = form with { Skill = seen, Kinds = scatters, Sets = form.Sets + 1 };
         if (set.Result is not RunResult run) return form;
-        var clean = (form.Side ?? Chance.Belief(CleanPrior, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var clean = Begun(form.Side, CleanPrior, set);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         // Clips are drawn until the first marker that stays untouched: one clip, two clips, each less likely by the same chance.
         Chance.Likely(1, Math.Min(run.Clips, 4), row);

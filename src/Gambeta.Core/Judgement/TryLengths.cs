@@ -24,10 +24,10 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
     public override int Value(PracticeSet set) => tries(set).Max(t => t.Touches);
 
     /// <inheritdoc/>
-    public override Form Take(Form form, PracticeSet set, Prior? prior = null)
+    public override Form Take(Form form, PracticeSet set)
     {
         var played = tries(set);
-        var skill = (form.Skill ?? Chance.Belief(prior ?? Usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+        var skill = Begun(form.Skill, Usual, set);
         var (shapes, longest) = (TryShape.All, played.Max(one => one.Touches));
         var kinds = form.Kinds.IsDefaultOrEmpty ? TryShape.Prior : form.Kinds;
         Span<double> weights = stackalloc double[LevelScale.Nodes], all = stackalloc double[LevelScale.Nodes], row = stackalloc double[LevelScale.Nodes], likely = stackalloc double[shapes.Length];
@@ -58,7 +58,7 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
 
     /// <inheritdoc/>
     public override Outcome? Ahead(Form form, SetDose dose) =>
-        form.Skill is null ? null : new LongestTry(form.Kinds, Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries), unitsInOne, form.EndsAt);
+        form.Skill is null ? null : new LongestTry(form.Kinds, TriesOf(form, dose), unitsInOne, form.EndsAt);
 
     // Enough is enough: whoever stops at fifty stops there again, until a try goes on past it.
     private static (int Touches, int Tries) EndsAt((int Touches, int Tries) known, IReadOnlyList<JugglingTry> played)

@@ -21,9 +21,8 @@ namespace Gambeta.Core.Judgement;
 /// <param name="UnitsInOne">Units in one of what is said.</param>
 /// <param name="Decision">Move on, stay, step back, or too early to say.</param>
 /// <param name="Learning">How likely it is that the player is learning here, from 0 to 1.</param>
-/// <param name="Sliding">How likely it is sliding back.</param>
 public sealed record Verdict(
-    FormKey Key, DateOnly LastDay, Measure Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning, double Sliding)
+    FormKey Key, DateOnly LastDay, Measure Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning)
 {
     /// <summary>So many of the latest sets of a key are read: beyond that a level has wandered further than old sets say.</summary>
     public const int Reads = 60;
@@ -49,7 +48,7 @@ public sealed record Verdict(
         var trend = key.Form.Skill!.Trend();
         return new Verdict(
             key.History.Key, last.Set.Day, MeasureOf(last.Set), dose.Key, sets, Target.Of(outlook, toBeat), Target.Of(outlook, sets, toBeat), Quantiles.Of(outlook), outlook.Outcome.UnitsInOne,
-            Decision.Of(key, CleanBars.Of(card, dose)), trend.Learning, trend.Sliding);
+            Decision.Of(key, CleanBars.Of(card, dose)), trend.Learning);
     }
 
     /// <summary>The verdicts of a player's sets of one drill, one a key.</summary>

@@ -48,7 +48,7 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
         Tiles = FiveWeeks.Tiles(Today, Household.Settings.WeekStartsOn, rows.Days, Target);
         Last = rows.Last;
         Near = NearRecords.Nearest(rows.Standing, most: 3);
-        bool May(DrillCard drill) => rows.MayBeOffered(drill, Today.Year - Player.BirthYear);
+        bool May(DrillCard drill) => rows.Means.Allow(drill, Age(Player));
         Choice = Offer.Of(NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today, May), Catalogue, rows.About, May);
         var card = Choice.Card;
         Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);

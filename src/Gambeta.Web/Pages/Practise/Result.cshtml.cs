@@ -136,7 +136,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
             var drill = played.Sets[0].Drill;
             var said = rows.Exists(row => row.Played.Sets[0].Drill == drill) ? [] : _answers.Where(answer => answer.Drill == drill && answer.Control is not null).Select(SaidOf);
             var key = FormKey.Of(played.Sets[0]);
-            rows.Add(new ResultRow(played, [.. AgainstOf(played)], string.Join(" ", said), _verdicts.FirstOrDefault(verdict => verdict.Key == key), AimedAt(played)));
+            rows.Add(new ResultRow(played, [.. AgainstOf(played)], string.Join(" ", said), _verdicts.FirstOrDefault(verdict => verdict.Key == key && verdict.LastDay == played.Sets[0].Day), AimedAt(played)));
         }
         return rows;
     }
