@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
@@ -66,6 +67,7 @@ public sealed class CardReader(SharedParts shared)
             Cues = ReadCues(at),
             Faults = ReadFaults(at),
             Cautions = at.Has("cautions") ? [.. at.Items("cautions", MostCautions).Select(item => item.Scalar(SharedParts.LongestSentence))] : [],
+            Clean = at.Has("clean") ? at.Inside("clean").Read(written => CleanBar.Read(written, Ways.Of(measuredBy).Form)) : null,
             Doses = ReadDoses(at, measuredBy),
             After = at.Has("after") ? [.. at.Items("after", MostBelow).Select(Id)] : [],
             LeastAge = at.OptionalWhole("age", 4, 18),

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
@@ -143,8 +144,14 @@ public sealed record DrillCard
     /// <summary>What goes wrong, why, and what mends it.</summary>
     public required ImmutableArray<Fault> Faults { get; init; }
 
+    /// <summary>The fault that an answer names, by its id or by what is seen; nothing where the card has it no more.</summary>
+    public Fault? FaultNamed(string? named) => named is null ? null : Faults.FirstOrDefault(fault => fault.Id == named || fault.Seen == named);
+
     /// <summary>What to mind before the first round, in the card's own words.</summary>
     public required ImmutableArray<string> Cautions { get; init; }
+
+    /// <summary>What clean means for it; nothing where its family says so.</summary>
+    public CleanBar? Clean { get; init; }
 
     /// <summary>How much of it, by level.</summary>
     public required CardDoses Doses { get; init; }

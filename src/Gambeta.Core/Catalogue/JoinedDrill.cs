@@ -51,6 +51,7 @@ public static class JoinedDrill
             LeastAge = parts.Max(card => card.LeastAge),
             Opponent = last.Opponent,
             IsDoubleMove = parts.Any(card => card.IsDoubleMove) || parts.Count(card => card.Opponent is not null) > 1,
+            Clean = null,
             Layout = null,
             Now = "",
         };

@@ -6,6 +6,7 @@ namespace Gambeta.Core.Catalogue;
 /// <summary>Which card stands on which. A card leads to those that name it as the rung below them.</summary>
 public sealed class Rungs
 {
+    private readonly ImmutableArray<DrillCard> _shelf;
     private readonly FrozenDictionary<string, DrillCard> _cards;
     private readonly FrozenDictionary<string, ImmutableArray<DrillCard>> _above;
 
@@ -13,6 +14,7 @@ public sealed class Rungs
     /// <exception cref="ArgumentException">A rung below is no card, or a card stands on itself by some way round.</exception>
     public Rungs(ImmutableArray<DrillCard> cards)
     {
+        _shelf = cards;
         _cards = cards.ToFrozenDictionary(c => c.Id);
         foreach (var card in cards)
         {
@@ -36,6 +38,16 @@ public sealed class Rungs
 
     /// <summary>The cards that a card leads to.</summary>
     public ImmutableArray<DrillCard> Above(DrillCard card) => _above.TryGetValue(card.Id, out var above) ? above : [];
+
+    /// <summary>
+    /// The cards to the side of a card, no harder than it: those that stand on a rung that it stands on, else the other first rungs of its family; its own family first, then
+    /// as they lie on the shelf.
+    /// </summary>
+    public ImmutableArray<DrillCard> Beside(DrillCard card) =>
+    [
+        .. _shelf.Where(other => other.Id != card.Id && other.From <= card.From && !other.After.Contains(card.Id) && !card.After.Contains(other.Id) && (card.After.IsEmpty ? other.After.IsEmpty && other.Family == card.Family : other.After.Intersect(card.After).Any()))
+            .OrderBy(other => other.Family != card.Family),
+    ];
 
     /// <summary>
     /// The way through a card: up to two rungs below it, the first of each; itself; and up to two above.

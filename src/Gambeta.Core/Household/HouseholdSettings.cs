@@ -1,3 +1,4 @@
+using Gambeta.Core.Progress;
 using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Household;
@@ -11,6 +12,12 @@ namespace Gambeta.Core.Household;
 /// <param name="ClipPenalty">What a clipped marker adds to a run, in seconds; runs that were made keep theirs.</param>
 public sealed record HouseholdSettings(Units Units, string OtherFoot, bool Sounds, DayOfWeek WeekStartsOn, string TimeZone, decimal ClipPenalty)
 {
+    /// <summary>How practice is shared between the feet.</summary>
+    public FeetSchool Feet { get; init; } = FeetSchool.CatchUp;
+
+    /// <summary>Of 100 touches the other foot gets no more than so many while it catches up.</summary>
+    public int CatchUpCap { get; init; } = CatchUp.UsualCap;
+
     /// <summary>What stands before anybody chose.</summary>
     public static readonly HouseholdSettings Usual = new(Units.Metric, UsualOtherFoot, true, DayOfWeek.Monday, "UTC", 1);
 

@@ -4,4 +4,8 @@ using Gambeta.Core.Touches;
 namespace Gambeta.Core.Household;
 
 /// <summary>Somebody who practises: a nickname and a birth year, nothing more.</summary>
-public sealed record Player(Guid Id, string Nickname, int BirthYear, Foot Preferred, Level Level);
+public sealed record Player(Guid Id, string Nickname, int BirthYear, Foot Preferred, Level Level)
+{
+    /// <summary>Years on a day, as the turn of the year counts them: only the birth year is known.</summary>
+    public int AgeOn(DateOnly day) => day.Year - BirthYear;
+}

@@ -56,14 +56,28 @@ public sealed class Belief
         Rows.Normalise(weights);
     }
 
-    /// <summary>The mean of today's form.</summary>
-    public double Mean()
+    /// <summary>Mean and standard deviation of today's form.</summary>
+    public (double Mean, double Spread) MeanAndSpread()
     {
         Span<double> weights = stackalloc double[Nodes];
         Form(weights);
-        var mean = 0.0;
-        for (var i = 0; i < Nodes; i++) mean += weights[i] * At(i);
-        return mean;
+        var (mean, square) = (0.0, 0.0);
+        for (var i = 0; i < Nodes; i++)
+        {
+            mean += weights[i] * At(i);
+            square += weights[i] * At(i) * At(i);
+        }
+        return (mean, Math.Sqrt(Math.Max(0, square - (mean * mean))));
+    }
+
+    /// <summary>The chance that today's form lies above a level.</summary>
+    public double Above(double level)
+    {
+        Span<double> weights = stackalloc double[Nodes];
+        Form(weights);
+        var above = 0.0;
+        for (var i = 0; i < Nodes; i++) above += weights[i] * Math.Clamp((At(i) - level) / Scale.Step + 0.5, 0, 1);
+        return above;
     }
 
     /// <summary>How likely each trend is: sliding, standing, learning.</summary>
@@ -90,11 +104,8 @@ public sealed class Belief
     {
         var seen = _seen.AsSpan().ToArray();
         Rows.Times(likelihood, seen);
-        var most = 0.0;
-        foreach (var value in seen) most = Math.Max(most, value);
         // A product of many sets would vanish; only its shape counts.
-        if (most > 0) for (var i = 0; i < Nodes; i++) seen[i] /= most;
-        else seen = Ones();
+        Rows.ToTop(seen);
         return new Belief(Scale, Lowest, Day, Sitting, _levels, _form, seen);
     }
 

@@ -9,10 +9,14 @@ namespace Gambeta.Core.Judgement;
 /// scatter more, as they do.
 /// </summary>
 /// <param name="counts">How many came off and how many did not.</param>
-public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts) : FormModel
+/// <param name="hasTempo">Whether they follow each other, so that their number a minute says how fast it went; between tries at a goal the ball is fetched.</param>
+public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts, bool hasTempo = false) : FormModel
 {
     /// <summary>Beyond so many reps a set says no more: a number that was typed wrong must not weigh a hundred sets.</summary>
     private const int MostThatCount = 40;
+
+    /// <summary>It has to be this likely that today's form lies above the bar as well: sliding players are not moved on by what they could.</summary>
+    private const double StillClean = 0.65;
 
     private static readonly Prior Usual = new(1.2, 1.3);
 
@@ -23,13 +27,21 @@ public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts) : Fo
     public override bool Judges(PracticeSet set) => base.Judges(set) && counts(set) is var (came, not) && came + not > 0;
 
     /// <inheritdoc/>
+    public override bool IsCleanByShare => true;
+
+    /// <inheritdoc/>
     public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar)
     {
         var (clean, above, below) = Decision.OfShare(looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).CameOff)), looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).Not)), bar.Share);
         // What was clean for eight sets and is sliding now is not for moving on.
-        var now = key.Form.Skill is { } skill ? MathNet.Numerics.SpecialFunctions.Logistic(skill.Mean()) : clean;
-        return (clean, now >= bar.Share ? above : Math.Min(above, 0.5), below);
+        var still = key.Form.Skill?.Above(MathNet.Numerics.SpecialFunctions.Logit(bar.Share)) ?? 0;
+        return (clean, still >= StillClean ? above : Math.Min(above, 0.5), below);
     }
+
+    /// <inheritdoc/>
+    public override ControlPoint? Control(JudgedSet set) => hasTempo && set.Set.Worked.TotalMinutes is > 0 and var minutes && counts(set.Set) is var (came, not)
+        ? new ControlPoint((came + not) / minutes, came, not)
+        : null;
 
     /// <inheritdoc/>
     public override Form Take(Form form, PracticeSet set)
@@ -54,6 +66,9 @@ public sealed class CoinsOutcome(int count) : Outcome
 
     /// <inheritdoc/>
     public override (int Least, int Most) Range => (0, _table.Length - 1);
+
+    /// <inheritdoc/>
+    public override int Near => _table.Length * 3 / 4;
 
     /// <inheritdoc/>
     public override void Reaches(int value, Span<double> row) => _table[value].CopyTo(row);

@@ -19,15 +19,6 @@ public enum DecisionKind
     MoveOn,
 }
 
-/// <summary>What clean means for a drill: a share that comes off, or a value that a set comes to.</summary>
-/// <param name="Share">The share of reps, tries or passes that should be clean, for drills in which each is clean or not.</param>
-/// <param name="Value">The value of a set, in units of its model, for the others; nothing where nobody says.</param>
-public readonly record struct CleanBar(double Share, int? Value)
-{
-    /// <summary>Three in four: the figure for a drill that says nothing else. Below it a game is lost by the drill, well above it nothing is learnt any more.</summary>
-    public static readonly CleanBar Usual = new(0.75, null);
-}
-
 /// <summary>A decision, with what it rests on.</summary>
 /// <param name="Kind">What to do.</param>
 /// <param name="Clean">How much was clean lately, from 0 to 1; the chance of the clean value where a value says it.</param>
@@ -38,14 +29,14 @@ public readonly record struct CleanBar(double Share, int? Value)
 public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int Sets, int Days, Control? Word)
 {
     /// <summary>The rule's version: decisions are kept with it.</summary>
-    public const int Version = 1;
+    public const int Version = 2;
 
     /// <summary>So many of the latest sets are looked at: two to four sittings.</summary>
     public const int Looked = 8;
 
     private const int LeastSets = 4;
     private const int LeastDays = 2;
-    private const double SureEnough = 0.85;
+    private const double SureToMoveOn = 0.9, SureItFellApart = 0.85;
 
     /// <summary>How far below the clean bar it falls apart: at the usual bar of three in four that is 56 in a hundred.</summary>
     private const double ApartAt = 0.75;
@@ -62,10 +53,21 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
         // Where only a count is known, which says nothing of control, it weighs more: what fell apart is not for moving on.
         var needs = (word, bar.Value) switch { (Control.FellApart, null) => 0.05, (Control.FellApart, _) => 0.2, (Control.Shaky, null) => 0.03, (Control.Shaky, _) => 0.1, (Control.Easy, _) => -0.03, _ => 0 };
         var kind = looked.Length < LeastSets || days < LeastDays ? DecisionKind.TooEarly
-            : above >= SureEnough + needs ? DecisionKind.MoveOn
-            : below >= SureEnough - Math.Min(needs, 0.05) ? DecisionKind.StepBack
+            : above >= SureToMoveOn + needs ? DecisionKind.MoveOn
+            : below >= SureItFellApart - Math.Min(needs, 0.05) ? DecisionKind.StepBack
             : DecisionKind.Stay;
         return new Decision(kind, clean, kind switch { DecisionKind.MoveOn => above, DecisionKind.StepBack => below, _ => 1 - Math.Max(above, below) }, looked.Length, days, word);
+    }
+
+    /// <summary>What stands about a drill with all its feet: back when one foot falls apart, on when every foot may, which is when the slower one may.</summary>
+    public static DecisionKind OfFeet(IEnumerable<Verdict> feet)
+    {
+        var kinds = feet.Select(verdict => verdict.Decision.Kind).ToList();
+        return kinds.Count == 0 ? DecisionKind.TooEarly
+            : kinds.Contains(DecisionKind.StepBack) ? DecisionKind.StepBack
+            : kinds.TrueForAll(kind => kind == DecisionKind.MoveOn) ? DecisionKind.MoveOn
+            : kinds.TrueForAll(kind => kind == DecisionKind.TooEarly) ? DecisionKind.TooEarly
+            : DecisionKind.Stay;
     }
 
     /// <summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Runtime.InteropServices;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Sets;
 
 namespace Gambeta.Core.Judgement;
@@ -61,6 +62,12 @@ public abstract class FormModel
     /// <summary>True where a smaller value is the better one.</summary>
     public virtual bool LowerIsBetter => false;
 
+    /// <summary>What of a dose a best compares within: the length of a round and the number of tries, unless a model says otherwise.</summary>
+    public virtual SetDose Compares(SetDose dose) => dose;
+
+    /// <summary>True where each of what is counted is clean or not, so that a share of them says what clean means; else a value of the set does.</summary>
+    public virtual bool IsCleanByShare => false;
+
     /// <summary>Units in one of what is said: ten where tenths are counted.</summary>
     public virtual int UnitsInOne => LowerIsBetter ? 10 : 1;
 
@@ -68,13 +75,18 @@ public abstract class FormModel
     public virtual (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar)
     {
         if (bar.Value is not { } value || looked.IsEmpty) return (0.5, 0, 0);
-        var last = looked[^1].Set;
-        if (key.Ahead(last.SessionId, last.Day, SetDose.Of(last)) is not { } outlook) return (0.5, 0, 0);
+        if (key.Now(SetDose.Of(looked[^1].Set)) is not { } outlook) return (0.5, 0, 0);
         var reaches = outlook.Reaches(value);
         // Eight in ten sets at the clean value are repeatable; below half of it in most sets is falling apart.
         var half = outlook.Outcome.LowerIsBetter ? 1 - outlook.Reaches(value * 2) : 1 - outlook.Reaches((value + 1) / 2);
         return (reaches, reaches, half);
     }
+
+    /// <summary>
+    /// A set as pace and control see it; nothing where it says nothing of both. Where nothing but touches is counted the player's word stands for control, as one touch
+    /// that was or was not.
+    /// </summary>
+    public virtual ControlPoint? Control(JudgedSet set) => null;
 
     /// <summary>The form after a set.</summary>
     public abstract Form Take(Form form, PracticeSet set);
@@ -82,8 +94,37 @@ public abstract class FormModel
     /// <summary>The belief about a chance at the sitting of a set; begun where nothing was seen yet.</summary>
     protected static Belief Begun(Belief? known, Prior usual, PracticeSet set) => (known ?? Chance.Belief(usual, Trends, Moods)).Begin(set.SessionId, set.Day);
 
-    /// <summary>The belief about a pace at the sitting of a set; begun about its own value where nothing was seen yet.</summary>
-    protected static Belief BegunAt(Belief? known, double value, PracticeSet set) => (known ?? Pace.Belief(new Prior(value, 0.3), Trends, Moods)).Begin(set.SessionId, set.Day);
+    /// <summary>The belief about a pace at the sitting of a set; begun about its own value where nothing was seen yet, with what a kin says where there is one.</summary>
+    protected static Belief BegunAt(Form form, Belief? known, double value, PracticeSet set)
+    {
+        var begun = known switch
+        {
+            null => Pace.Belief(value, new Prior(value, 0.3), Trends, Moods),
+            // A first set far from there says that the kin is none: half the way to it is then one standard deviation.
+            not null when form.Sets == 0 && known.MeanAndSpread() is var (mean, sure) => Pace.Belief(value, new Prior(mean, Math.Max(sure, Math.Abs(value - mean) / 2)), Trends, Moods),
+            _ => known,
+        };
+        return begun.Begin(set.SessionId, set.Day);
+    }
+
+    /// <summary>The form of a key without sets, from that of a kin; its scatter is half the kin's, half anything.</summary>
+    public static Form From(Form kin, Kinship kinship)
+    {
+        return new Form(Loosened(kin.Skill), Loosened(kin.Side), kin.Kinds.IsDefaultOrEmpty ? [] : [.. kin.Kinds.Select(weight => (weight / 2) + (0.5 / kin.Kinds.Length))], kin.Usual, 0);
+
+        Belief? Loosened(Belief? known)
+        {
+            if (known is null) return null;
+            var onChances = known.Scale == LevelScale.Chances;
+            var (below, spread) = onChances ? (kinship.Below, kinship.Spread) : (kinship.BelowInPace, kinship.SpreadInPace);
+            var (mean, own) = known.MeanAndSpread();
+            var prior = new Prior(mean - below, Math.Sqrt((own * own) + (spread * spread)));
+            return onChances ? Chance.Belief(prior, Trends, Moods) : Pace.Belief(prior.Mean, prior, Trends, Moods);
+        }
+    }
+
+    /// <summary>The form of a key without sets or kin, from the card; nothing where that says nothing.</summary>
+    public virtual Form From(DrillCard card) => Form.Empty;
 
     /// <summary>Tries of a set in a dose: as many as it says, else as there usually were.</summary>
     protected static int TriesOf(Form form, SetDose dose) => Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries);

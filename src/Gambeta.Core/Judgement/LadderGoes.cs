@@ -12,6 +12,10 @@ public sealed class LadderGoes : FormModel
 {
     private static readonly Prior Usual = new(1.4, 1.2);
 
+    // The longest, the highest, the quickest are that in however many goes.
+    /// <inheritdoc/>
+    public override SetDose Compares(SetDose dose) => default;
+
     /// <inheritdoc/>
     public override bool Judges(PracticeSet set) => base.Judges(set) && set.Result is LadderResult { Tries.IsEmpty: false };
 

@@ -12,6 +12,9 @@ public abstract class Outcome
     /// <summary>The values between which all the chance lies.</summary>
     public abstract (int Least, int Most) Range { get; }
 
+    /// <summary>A value about which most of it lies, for whoever begins to look; a guess is enough.</summary>
+    public virtual int Near => Math.Clamp(16, Range.Least, Range.Most);
+
     /// <summary>For each level the chance that a set reaches a value: that it comes to at least so much, or to at most so much where lower is better.</summary>
     public abstract void Reaches(int value, Span<double> row);
 }
@@ -22,7 +25,6 @@ public sealed class Outlook
     private readonly double[] _weights;
     private readonly Dictionary<int, double> _known = [];
     private readonly Tuning? _tuning;
-    private int? _middle;
 
     /// <summary>An outlook from the weights of the levels and what each leads to.</summary>
     public Outlook(Belief belief, Outcome outcome, Tuning? tuning = null)
@@ -39,14 +41,22 @@ public sealed class Outlook
     /// <summary>The chance that the next set reaches a value, from 0 to 1.</summary>
     public double Reaches(int value)
     {
-        var (least, most) = Outcome.Range;
-        if (Outcome.LowerIsBetter ? value >= most : value <= least) return 1;
-        if (Outcome.LowerIsBetter ? value < least : value > most) return 0;
         if (_known.TryGetValue(value, out var known)) return known;
+        var (reaches, isSure) = Worked(value);
+        return isSure ? reaches : _known[value] = _tuning?.Of(reaches) ?? reaches;
+    }
+
+    /// <summary>The same as the model alone says it.</summary>
+    internal double Untuned(int value) => Worked(value).Reaches;
+
+    private (double Reaches, bool IsSure) Worked(int value)
+    {
+        var (least, most) = Outcome.Range;
+        if (Outcome.LowerIsBetter ? value >= most : value <= least) return (1, true);
+        if (Outcome.LowerIsBetter ? value < least : value > most) return (0, true);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         Outcome.Reaches(value, row);
-        var reaches = Math.Clamp(Rows.Dot(_weights, row), 0, 1);
-        return _known[value] = _tuning?.Of(reaches) ?? reaches;
+        return (Math.Clamp(Rows.Dot(_weights, row), 0, 1), false);
     }
 
     /// <summary>
@@ -65,59 +75,52 @@ public sealed class Outlook
         return _tuning?.Of(reaches) ?? reaches;
     }
 
-    /// <summary>The least value below or at which the next set stays with at least this chance; in units.</summary>
-    /// <param name="share">From 0 to 1.</param>
-    /// <param name="near">A value near which it is looked for.</param>
-    public int Quantile(double share, int? near = null)
+    /// <summary>For each level the chance that none of so many sets reaches a value.</summary>
+    internal void MissesAtEach(int sets, int value, Span<double> row)
     {
         var (least, most) = Outcome.Range;
-        var at = Math.Clamp(near ?? (_middle ??= Search(0.5, least, most, Math.Clamp(16, least, most))), least, most);
-        return Search(share, least, most, at);
+        var (surely, never) = Outcome.LowerIsBetter ? (value >= most, value < least) : (value <= least, value > most);
+        if (surely || never) row.Fill(surely ? 0 : 1);
+        else Outcome.Reaches(value, row);
+        if (surely || never) return;
+        for (var i = 0; i < row.Length; i++) row[i] = 1 - Math.Clamp(row[i], 0, 1);
+        Rows.Power(row, sets);
+    }
+
+    /// <summary>The least value below or at which the next set stays with at least this chance; in units.</summary>
+    /// <param name="share">From 0 to 1, both left out.</param>
+    public int Quantile(double share)
+    {
+        // Between one value that is known to lie below and one that is known to do: nearer to the share than any other that was worked out.
+        var (low, high) = (Outcome.Range.Least - 1, Outcome.Range.Most);
+        var (atLow, atHigh) = (double.NegativeInfinity, double.PositiveInfinity);
+        foreach (var (value, reaches) in _known)
+        {
+            var (at, stays) = Outcome.LowerIsBetter ? (value, reaches) : (value - 1, 1 - reaches);
+            if (stays < share && at > low) (low, atLow) = (at, LogOdds(stays));
+            else if (stays >= share && at < high && at > low) (high, atHigh) = (at, LogOdds(stays));
+        }
+        var wanted = LogOdds(share);
+        for (var step = 1; high - low > 1; step++)
+        {
+            // Log-odds are nearly a straight line in the value; every third time the middle, where they are not.
+            var next = step % 3 == 0 ? low + ((high - low) / 2)
+                : double.IsFinite(atLow) && double.IsFinite(atHigh) ? low + (int)Math.Ceiling((high - low) * (wanted - atLow) / (atHigh - atLow))
+                : double.IsFinite(atLow) ? low + (Stride(low) * step)
+                : double.IsFinite(atHigh) ? high - (Stride(high) * step)
+                : Outcome.Near;
+            next = Math.Clamp(next, low + 1, high - 1);
+            var stays = AtMost(next);
+            if (stays < share) (low, atLow) = (next, LogOdds(stays));
+            else (high, atHigh) = (next, LogOdds(stays));
+        }
+        return high;
     }
 
     /// <summary>The chance that the next set comes to at most so much, whichever side is better.</summary>
     public double AtMost(int value) => Outcome.LowerIsBetter ? Reaches(value) : 1 - Reaches(value + 1);
 
-    // From a value in strides that double until the share lies between two of them, then halving.
-    private int Search(double share, int least, int most, int from)
-    {
-        var (low, high, stride) = (least, most, 1);
-        if (AtMost(from) >= share)
-        {
-            high = from;
-            while (high > least)
-            {
-                var next = Math.Max(least, high - stride);
-                if (AtMost(next) < share)
-                {
-                    low = next + 1;
-                    break;
-                }
-                (high, stride) = (next, stride * 2);
-            }
-            if (high == least) return least;
-        }
-        else
-        {
-            low = from + 1;
-            while (low < most)
-            {
-                var next = Math.Min(most, low + stride);
-                if (AtMost(next) >= share)
-                {
-                    high = next;
-                    break;
-                }
-                (low, stride) = (next + 1, stride * 2);
-            }
-            if (low >= most) return most;
-        }
-        while (low < high)
-        {
-            var middle = low + ((high - low) / 2);
-            if (AtMost(middle) >= share) high = middle;
-            else low = middle + 1;
-        }
-        return low;
-    }
+    private static double LogOdds(double share) => Math.Log(share / (1 - share));
+
+    private static int Stride(int value) => 1 + (Math.Abs(value) / 8);
 }

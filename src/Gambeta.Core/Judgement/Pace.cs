@@ -19,41 +19,69 @@ internal static class Pace
     /// <summary>How likely each is before anything was seen.</summary>
     public static readonly ImmutableArray<double> Prior = [0.15, 0.3, 0.3, 0.17, 0.08];
 
-    // The bell's sum from the middle on, for each scatter, at eighths of a step.
-    private static readonly double[][] Below = [.. Scatter.Select(scatter => Enumerable.Range(-Fine * Nodes * 2, (Fine * Nodes * 4) + 2).Select(i => Normal.CDF(0, scatter, i * LevelScale.Paces.Step / Fine)).ToArray())];
+    // So many steps off the middle the widest bell is all on one side.
+    private const int Reach = 36;
 
-    /// <summary>A belief about a pace, laid about its likeliest level.</summary>
-    public static Belief Belief(Prior prior, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods) =>
-        Judgement.Belief.Bell(LevelScale.Paces, prior.Mean - (Nodes / 2 * LevelScale.Paces.Step), prior.Mean, prior.Spread, trends, moods);
+    // A table's rows: one for each eighth of a step, a value a step, from all nothing over the bell to all one, so that the levels lie side by side in a row.
+    private const int Bell = (2 * Reach) + 1;
+    private const int Width = Bell + (2 * Nodes) + 1;
+
+    // The bell's sum, for each scatter.
+    private static readonly double[][] Below =
+        [.. Scatter.Select(scatter => Enumerable.Range(0, Fine * Bell).Select(i => Normal.CDF(0, scatter, ((i % Bell) - Reach + (i / Bell / (double)Fine)) * LevelScale.Paces.Step)).ToArray())];
+
+    /// <summary>A belief about a pace, laid about a level.</summary>
+    public static Belief Belief(double about, Prior prior, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods) =>
+        Judgement.Belief.Bell(LevelScale.Paces, about - (Nodes / 2 * LevelScale.Paces.Step), prior.Mean, prior.Spread, trends, moods);
 
     /// <summary>The belief and the scatters after a value.</summary>
     public static (Belief Belief, ImmutableArray<double> Scatters) Seen(Belief belief, ImmutableArray<double> scatters, double value)
     {
-        Span<double> form = stackalloc double[Nodes], all = stackalloc double[Nodes], row = stackalloc double[Nodes], likely = stackalloc double[Scatter.Length];
+        Span<double> form = stackalloc double[Nodes], all = stackalloc double[Nodes], bell = stackalloc double[Nodes], stray = stackalloc double[Nodes], likely = stackalloc double[Scatter.Length];
         belief.Form(form);
-        all.Clear();
+        for (var i = 0; i < Nodes; i++)
+        {
+            // The tail falls slowly: a number that was typed wrong moves little, and a level that lies elsewhere is found all the same.
+            var off = value - belief.At(i);
+            stray[i] = Stray / (1 + (off * off * 16));
+        }
+        var ofStray = Rows.Dot(stray, form);
+        stray.CopyTo(all);
         for (var k = 0; k < Scatter.Length; k++)
         {
-            var (by, height) = (-0.5 / (Scatter[k] * Scatter[k]), 1 / Scatter[k]);
-            for (var i = 0; i < Nodes; i++)
-            {
-                var off = value - belief.At(i);
-                // The tail falls slowly: a number that was typed wrong moves little, and a level that lies elsewhere is found all the same.
-                row[i] = ((1 - Stray) * height * Math.Exp(by * off * off)) + (Stray / (1 + (off * off * 16)));
-            }
-            likely[k] = Rows.Dot(row, form);
-            Rows.AddTimes(row, scatters[k], all);
+            BellOver(belief, value, Scatter[k], bell);
+            likely[k] = ((1 - Stray) * Rows.Dot(bell, form)) + ofStray;
+            Rows.AddTimes(bell, (1 - Stray) * scatters[k], all);
         }
         return (belief.Seen(all), Kinds.After(scatters, Prior, likely));
+    }
+
+    // The bell's height over each level. From the level nearest to its middle outwards each height is the one before times a factor, which itself changes by a factor.
+    private static void BellOver(Belief belief, double middle, double scatter, Span<double> bell)
+    {
+        var step = belief.Scale.Step / scatter;
+        var nearest = Math.Clamp(Rounded.Whole((middle - belief.Lowest) / belief.Scale.Step), 0, Nodes - 1);
+        var off = (belief.At(nearest) - middle) / scatter;
+        var (top, change) = (Math.Exp(-0.5 * off * off) / scatter, Math.Exp(-step * step));
+        bell[nearest] = top;
+        var (height, by) = (top, Math.Exp((-off - (0.5 * step)) * step));
+        for (var i = nearest + 1; i < Nodes; i++, by *= change) bell[i] = height *= by;
+        (height, by) = (top, Math.Exp((off - (0.5 * step)) * step));
+        for (var i = nearest - 1; i >= 0; i--, by *= change) bell[i] = height *= by;
     }
 
     /// <summary>The bell's sum over all scatters together, at eighths of a step, for <see cref="Above"/>.</summary>
     public static double[] Mixed(ImmutableArray<double> scatters)
     {
-        var mixed = new double[Below[0].Length];
-        for (var k = 0; k < Scatter.Length; k++)
+        var mixed = new double[Fine * Width];
+        for (var eighth = 0; eighth < Fine; eighth++)
         {
-            if (scatters[k] >= 0.002) Rows.AddTimes(Below[k], scatters[k], mixed);
+            var row = mixed.AsSpan(eighth * Width, Width);
+            for (var k = 0; k < Scatter.Length; k++)
+            {
+                if (scatters[k] >= 0.002) Rows.AddTimes(Below[k].AsSpan(eighth * Bell, Bell), scatters[k], row.Slice(Nodes, Bell));
+            }
+            row[(Nodes + Bell)..].Fill(1);
         }
         return mixed;
     }
@@ -65,28 +93,18 @@ internal static class Pace
     /// <param name="row">A chance a level.</param>
     public static void Above(Belief belief, double[] mixed, double value, Span<double> row)
     {
-        const int Middle = Fine * Nodes * 2;
-        var first = Middle + ((belief.Lowest - value) / LevelScale.Paces.Step * Fine);
-        // Far off on either side nothing is left to chance.
-        first = Math.Clamp(first, 0, mixed.Length - 2 - (Fine * (Nodes - 1)));
-        var whole = (int)first;
-        var part = first - whole;
-        for (var i = 0; i < row.Length; i++, whole += Fine) row[i] = mixed[whole] + (part * (mixed[whole + 1] - mixed[whole]));
+        // Where the first level lies in the table; far off on either side nothing is left to chance.
+        var first = Fine * Math.Clamp(Nodes + Reach + ((belief.Lowest - value) / LevelScale.Paces.Step), 0, Width - Nodes - 2);
+        var (eighths, part) = ((int)first, first - (int)first);
+        var next = eighths + 1;
+        mixed.AsSpan((eighths % Fine * Width) + (eighths / Fine), Nodes).CopyTo(row);
+        Rows.Blend(mixed.AsSpan((next % Fine * Width) + (next / Fine), Nodes), part, row);
     }
 
     /// <summary>Mean and standard deviation of what a set comes to.</summary>
     public static (double Mean, double Spread) MeanAndSpread(Belief belief, ImmutableArray<double> scatters)
     {
-        Span<double> form = stackalloc double[Nodes];
-        belief.Form(form);
-        var (mean, square) = (0.0, 0.0);
-        for (var i = 0; i < Nodes; i++)
-        {
-            mean += form[i] * belief.At(i);
-            square += form[i] * belief.At(i) * belief.At(i);
-        }
-        var own = 0.0;
-        for (var k = 0; k < Scatter.Length; k++) own += scatters[k] * Scatter[k] * Scatter[k];
-        return (mean, Math.Sqrt(Math.Max(0, square - (mean * mean)) + own));
+        var (mean, spread) = belief.MeanAndSpread();
+        return (mean, Math.Sqrt((spread * spread) + scatters.Zip(Scatter, (weight, scatter) => weight * scatter * scatter).Sum()));
     }
 }

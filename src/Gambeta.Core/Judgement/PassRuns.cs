@@ -19,8 +19,16 @@ public sealed class PassRuns : FormModel
     public override int Value(PracticeSet set) => ((PassesResult)set.Result).LongestRun;
 
     /// <inheritdoc/>
+    public override bool IsCleanByShare => true;
+
+    /// <inheritdoc/>
     public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) => Decision.OfShare(
         looked.Sum(one => Math.Max(0, one.Set.Touches.Total - one.Set.Result.WentWrong)), looked.Sum(one => Math.Min(one.Set.Touches.Total, one.Set.Result.WentWrong)), bar.Share);
+
+    /// <inheritdoc/>
+    public override ControlPoint? Control(JudgedSet set) => (set.Set.Planned ?? set.Set.Worked).TotalMinutes is > 0 and var minutes
+        ? new ControlPoint(set.Set.Touches.Total / minutes, Math.Max(0, set.Set.Touches.Total - set.Set.Result.WentWrong), set.Set.Result.WentWrong)
+        : null;
 
     /// <inheritdoc/>
     public override Form Take(Form form, PracticeSet set)
@@ -34,7 +42,7 @@ public sealed class PassRuns : FormModel
         var weight = Math.Min(1, (form.Usual > 0 && passes > 2.5 * form.Usual ? 0.4 * form.Usual : 120.0) / passes);
         Chance.Likely((passes - slips) * weight, slips * weight, row);
         var tempo = Math.Log(passes / Math.Max(0.05, minutes));
-        var pace = BegunAt(form.Side, tempo, set);
+        var pace = BegunAt(form, form.Side, tempo, set);
         var (seen, scatters) = Pace.Seen(pace, form.Kinds.IsDefaultOrEmpty ? Pace.Prior : form.Kinds, tempo);
         return form with { Skill = skill.Seen(row), Side = seen, Kinds = scatters, Usual = form.WithUsual(passes), Sets = form.Sets + 1 };
     }

@@ -17,7 +17,7 @@ public sealed record SaidBefore(Target Target, Quantiles Quantiles, DecisionKind
 /// <summary>Goes through the sets of a diary in their order, saying before each what would have been said.</summary>
 public sealed class Replay(DrillCatalogue catalogue)
 {
-    private readonly Dictionary<FormKey, KeyForm> _keys = [];
+    private readonly Dictionary<Guid, PlayerForms> _players = [];
 
     /// <summary>Sets that were read.</summary>
     public int Sets { get; private set; }
@@ -26,19 +26,19 @@ public sealed class Replay(DrillCatalogue catalogue)
     public SaidBefore? Before(PracticeSet set, Control? said = null)
     {
         Sets++;
-        var key = FormKey.Of(set);
-        var known = (_keys.GetValueOrDefault(key) ?? KeyForm.Empty(key)).Begin(set.SessionId, set.Day);
-        var before = Say(known, set);
-        _keys[key] = known.With(new JudgedSet(set, said));
+        if (!_players.TryGetValue(set.PlayerId, out var forms)) _players[set.PlayerId] = forms = new PlayerForms(catalogue);
+        var known = forms.Before(FormKey.Of(set)).Begin(set.SessionId, set.Day);
+        var outlook = known.Now(SetDose.Of(set));
+        var before = outlook is null ? null : Say(known, outlook, set);
+        forms.Keep(known.With(new JudgedSet(set, said), outlook));
         return before;
     }
 
-    private SaidBefore? Say(KeyForm known, PracticeSet set)
+    private SaidBefore Say(KeyForm known, Outlook outlook, PracticeSet set)
     {
-        if (known.Ahead(set.SessionId, set.Day, SetDose.Of(set)) is not { } outlook) return null;
         var bar = CleanBars.Of(catalogue.Find(set.Drill), SetDose.Of(set));
         return new SaidBefore(
-            Target.Of(outlook, known.History.Best is { } best ? best + (outlook.Outcome.LowerIsBetter ? -1 : 1) : null), Quantiles.Of(outlook),
+            Target.Of(outlook, known.History.BestIn(SetDose.Of(set)) is { } best ? best + (outlook.Outcome.LowerIsBetter ? -1 : 1) : null), Quantiles.Of(outlook),
             Decision.Of(known, bar).Kind, outlook.Outcome.UnitsInOne);
     }
 }

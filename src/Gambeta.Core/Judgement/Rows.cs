@@ -16,6 +16,16 @@ internal static class Rows
         for (var i = a.Length * Vector<double>.Count; i < row.Length; i++) onto[i] += row[i] * factor;
     }
 
+    /// <summary>Moves a row towards another by a share of the way.</summary>
+    public static void Blend(ReadOnlySpan<double> towards, double share, Span<double> row)
+    {
+        var a = MemoryMarshal.Cast<double, Vector<double>>(towards);
+        var b = MemoryMarshal.Cast<double, Vector<double>>(row);
+        var by = new Vector<double>(share);
+        for (var i = 0; i < a.Length; i++) b[i] += (a[i] - b[i]) * by;
+        for (var i = a.Length * Vector<double>.Count; i < row.Length; i++) row[i] += (towards[i] - row[i]) * share;
+    }
+
     /// <summary>Multiplies a row into another.</summary>
     public static void Times(ReadOnlySpan<double> row, Span<double> into)
     {
@@ -59,6 +69,33 @@ internal static class Rows
         }
         var by = 1 / sum;
         for (var i = 0; i < row.Length; i++) row[i] *= by;
+    }
+
+    /// <summary>Adds the same to each value.</summary>
+    public static void Add(double value, Span<double> onto)
+    {
+        for (var i = 0; i < onto.Length; i++) onto[i] += value;
+    }
+
+    /// <summary>Raises each value to a whole power, of at least one, by squaring.</summary>
+    public static void Power(Span<double> row, int power)
+    {
+        Span<double> square = stackalloc double[LevelScale.Nodes];
+        row.CopyTo(square);
+        for (var left = power - 1; left > 0; left >>= 1)
+        {
+            if ((left & 1) == 1) Times(square, row);
+            Times(square, square);
+        }
+    }
+
+    /// <summary>Lifts a row so that its greatest value is one; an empty one becomes all ones.</summary>
+    public static void ToTop(Span<double> row)
+    {
+        var most = 0.0;
+        foreach (var value in row) most = Math.Max(most, value);
+        if (most > 0 && double.IsFinite(1 / most)) for (var i = 0; i < row.Length; i++) row[i] /= most;
+        else row.Fill(1);
     }
 
     /// <summary>Turns logarithms into values of which the greatest is one.</summary>

@@ -23,9 +23,12 @@ public sealed class RunIns : FormModel
         Span<double> row = stackalloc double[LevelScale.Nodes];
         Chance.Likely(arrived.Count, tries.Length - arrived.Count, row);
         var (skill, kinds) = (form.Skill, form.Kinds);
+        var known = form;
         foreach (var one in arrived)
         {
-            (skill, kinds) = Pace.Seen(BegunAt(skill, Math.Log(one.Touches), set), kinds.IsDefaultOrEmpty ? Pace.Prior : kinds, Math.Log(one.Touches));
+            (skill, kinds) = Pace.Seen(BegunAt(known, skill, Math.Log(one.Touches), set), kinds.IsDefaultOrEmpty ? Pace.Prior : kinds, Math.Log(one.Touches));
+            // After the first one there is a level of its own.
+            known = known with { Sets = known.Sets + 1 };
         }
         return form with { Skill = skill, Side = arrives.Seen(row), Kinds = kinds, Usual = form.WithUsual(tries.Length), Sets = form.Sets + 1 };
     }

@@ -15,19 +15,7 @@ public static class RunsOfHeads
     /// <param name="run">Length of the run, from 0.</param>
     /// <param name="throws">Number of throws.</param>
     /// <param name="heads">Chance of a head.</param>
-    public static double Reach(int run, int throws, double heads)
-    {
-        if (run <= 0) return 1;
-        if (run > throws) return 0;
-        var most = Math.Pow(heads, run);
-        var none = new double[throws + 1];
-        for (var n = 0; n <= throws; n++)
-        {
-            // Without such a run so far; the first one ends at n when a tail comes before it, and none before that.
-            none[n] = n < run ? 1 : n == run ? 1 - most : none[n - 1] - ((1 - heads) * most * none[n - run - 1]);
-        }
-        return Math.Clamp(1 - none[throws], 0, 1);
-    }
+    public static double Reach(int run, int throws, double heads) => Reach(run, throws, [heads])[0];
 
     /// <summary>The same for each level of chances.</summary>
     internal static double[] Reach(int run, int throws)
@@ -35,6 +23,38 @@ public static class RunsOfHeads
         var step = 1;
         while (throws / step > Exact) step *= 2;
         var rounded = throws / step * step;
-        return Known.GetOrAdd((Math.Min(run, rounded), rounded), static key => [.. Chance.Of.Select(heads => Reach(key.Run, key.Throws, heads))]);
+        return Known.GetOrAdd((Math.Min(run, rounded), rounded), static key => Reach(key.Run, key.Throws, Chance.Of));
+    }
+
+    // For several chances at once.
+    private static double[] Reach(int run, int throws, double[] heads)
+    {
+        var reach = new double[heads.Length];
+        if (run > throws) return reach;
+        reach.AsSpan().Fill(1);
+        if (run <= 0) return reach;
+        // Of the throws only the last few matter: as many as the run is long, and two more.
+        var kept = run + 2;
+        var none = new double[kept * heads.Length];
+        var all = Array.ConvertAll(heads, chance => Math.Pow(chance, run));
+        var ends = heads.Zip(all, (chance, most) => (chance - 1) * most).ToArray();
+        for (var n = 0; n <= throws; n++)
+        {
+            // Without such a run so far; the first one ends at n when a tail comes before it, and none before that.
+            var row = Of(n);
+            if (n <= run)
+            {
+                row.Fill(1);
+                if (n == run) Rows.AddTimes(all, -1, row);
+                continue;
+            }
+            Of(n - run - 1).CopyTo(row);
+            Rows.Times(ends, row);
+            Rows.AddTimes(Of(n - 1), 1, row);
+        }
+        Rows.AddTimes(Of(throws), -1, reach);
+        return Array.ConvertAll(reach, chance => Math.Clamp(chance, 0, 1));
+
+        Span<double> Of(int n) => none.AsSpan(n % kept * heads.Length, heads.Length);
     }
 }

@@ -12,6 +12,10 @@ public sealed class TimedRuns : FormModel
 {
     private static readonly Prior CleanPrior = new(1.6, 1.2);
 
+    // The longest, the highest, the quickest are that in however many goes.
+    /// <inheritdoc/>
+    public override SetDose Compares(SetDose dose) => default;
+
     /// <inheritdoc/>
     public override bool Judges(PracticeSet set) => base.Judges(set) && set.Worked > TimeSpan.Zero && set.Result switch
     {
@@ -27,14 +31,20 @@ public sealed class TimedRuns : FormModel
     public override bool LowerIsBetter => true;
 
     /// <inheritdoc/>
+    public override bool IsCleanByShare => true;
+
+    /// <inheritdoc/>
     public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) =>
         Decision.OfShare(looked.Count(one => one.Set.Result.WentWrong == 0), looked.Count(one => one.Set.Result.WentWrong > 0), bar.Share);
+
+    /// <inheritdoc/>
+    public override ControlPoint? Control(JudgedSet set) => set.Set.Result is RunResult run ? new ControlPoint(set.Set.Worked.TotalSeconds, 1, run.Clips) : null;
 
     /// <inheritdoc/>
     public override Form Take(Form form, PracticeSet set)
     {
         var quick = -Math.Log(set.Worked.TotalSeconds);
-        var skill = BegunAt(form.Skill, quick, set);
+        var skill = BegunAt(form, form.Skill, quick, set);
         var (seen, scatters) = Pace.Seen(skill, form.Kinds.IsDefaultOrEmpty ? Pace.Prior : form.Kinds, quick);
         form = form with { Skill = seen, Kinds = scatters, Sets = form.Sets + 1 };
         if (set.Result is not RunResult run) return form;
@@ -79,6 +89,9 @@ internal sealed class RunOutcome(Form form, ImmutableArray<double> clips, double
 
     /// <inheritdoc/>
     public override (int Least, int Most) Range => (0, (int)Math.Min(1e6, 10 * (Math.Exp(-form.Skill!.Lowest + 0.8) + (clips.Length * penalty))) + 1);
+
+    /// <inheritdoc/>
+    public override int Near => (int)(10 * Math.Exp(-form.Skill!.At(LevelScale.Nodes / 2)));
 
     /// <inheritdoc/>
     public override void Reaches(int value, Span<double> row)

@@ -14,6 +14,10 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
 {
     private static readonly Prior Usual = new(1.8, 1.3);
 
+    // The longest, the highest, the quickest are that in however many goes.
+    /// <inheritdoc/>
+    public override SetDose Compares(SetDose dose) => default;
+
     /// <inheritdoc/>
     public override int UnitsInOne => unitsInOne;
 
@@ -30,31 +34,30 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
         var skill = Begun(form.Skill, Usual, set);
         var (shapes, longest) = (TryShape.All, played.Max(one => one.Touches));
         var kinds = form.Kinds.IsDefaultOrEmpty ? TryShape.Prior : form.Kinds;
-        Span<double> weights = stackalloc double[LevelScale.Nodes], all = stackalloc double[LevelScale.Nodes], row = stackalloc double[LevelScale.Nodes], likely = stackalloc double[shapes.Length];
+        Span<double> weights = stackalloc double[LevelScale.Nodes], just = stackalloc double[LevelScale.Nodes], all = stackalloc double[LevelScale.Nodes], rows = stackalloc double[LevelScale.Nodes * shapes.Length], likely = stackalloc double[shapes.Length];
         skill.Form(weights);
-        Span<double> tops = stackalloc double[shapes.Length];
-        var rows = new double[shapes.Length * LevelScale.Nodes];
-        for (var k = 0; k < shapes.Length; k++)
+        rows.Fill(1);
+        for (var t = 0; t < played.Count; t++)
         {
-            var logs = rows.AsSpan(k * LevelScale.Nodes, LevelScale.Nodes);
-            foreach (var one in played) shapes[k].AddLog(one.Touches, one.End == TryEnd.Dropped, logs);
-            var top = double.NegativeInfinity;
-            foreach (var value in logs) top = Math.Max(top, value);
-            tops[k] = top;
+            for (var k = 0; k < shapes.Length; k++) Rows.Times(shapes[k].Likely(played[t].Touches, played[t].End == TryEnd.Dropped), Of(rows, k));
+            // A product of many tries would vanish; only its shape counts.
+            if (t % 16 == 15) Rows.ToTop(rows);
         }
-        var most = double.NegativeInfinity;
-        foreach (var top in tops) most = Math.Max(most, top);
+        Rows.ToTop(rows);
         all.Clear();
         for (var k = 0; k < shapes.Length; k++)
         {
-            var logs = rows.AsSpan(k * LevelScale.Nodes, LevelScale.Nodes);
-            for (var i = 0; i < logs.Length; i++) logs[i] = Math.Exp(logs[i] - most);
             // The longest try is what a set is judged by: a shape has to be right about that one besides all of them.
-            likely[k] = Rows.Dot(logs, weights) * (1e-3 + Rows.Dot(shapes[k].LongestReaches(longest, played.Count), weights) - Rows.Dot(shapes[k].LongestReaches(longest + 1, played.Count), weights));
-            Rows.AddTimes(logs, kinds[k], all);
+            just.Clear();
+            shapes[k].AddLongestReaches(longest, played.Count, 1, just);
+            shapes[k].AddLongestReaches(longest + 1, played.Count, -1, just);
+            likely[k] = Rows.Dot(Of(rows, k), weights) * (1e-3 + Rows.Dot(just, weights));
+            Rows.AddTimes(Of(rows, k), kinds[k], all);
         }
         return form with { Skill = skill.Seen(all), Kinds = Judgement.Kinds.After(kinds, TryShape.Prior, likely), Usual = form.WithUsual(played.Count), Sets = form.Sets + 1, EndsAt = EndsAt(form.EndsAt, played) };
     }
+
+    private static Span<double> Of(Span<double> rows, int shape) => rows.Slice(shape * LevelScale.Nodes, LevelScale.Nodes);
 
     /// <inheritdoc/>
     public override Outcome? Ahead(Form form, SetDose dose) =>
@@ -86,13 +89,13 @@ public sealed class LongestTry(ImmutableArray<double> kinds, int count, int unit
     public override void Reaches(int value, Span<double> row)
     {
         row.Clear();
+        var left = 0.0;
         for (var k = 0; k < kinds.Length; k++)
         {
             if (kinds[k] < 0.02) continue;
-            Rows.AddTimes(TryShape.All[k].LongestReaches(value, count), kinds[k], row);
+            TryShape.All[k].AddLongestReaches(value, count, kinds[k], row);
+            left += kinds[k];
         }
-        var left = 0.0;
-        foreach (var kind in kinds) left += kind < 0.02 ? 0 : kind;
         var goesOn = endsAt.Tries > 0 && value > endsAt.Touches ? 1.0 / (endsAt.Tries + 1) : 1;
         for (var i = 0; i < row.Length; i++) row[i] *= goesOn / left;
     }

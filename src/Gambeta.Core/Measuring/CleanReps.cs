@@ -44,7 +44,7 @@ public sealed class CleanReps : ByReps<RepsResult>
         set.Result is RepsResult reps ? TypedCounts.Text(field == "reps" ? reps.CleanReps : reps.Slips) : null;
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new Coins(set => ((RepsResult)set.Result) is var reps ? (reps.CleanReps, reps.Slips) : default);
+    public override FormModel Form { get; } = new Coins(set => ((RepsResult)set.Result) is var reps ? (reps.CleanReps, reps.Slips) : default, hasTempo: true);
 
     /// <inheritdoc/>
     public override SetDraft ReadDiary(DiaryLine line) => new() { Reps = line.Count(DiaryColumn.Clean), Slips = line.Count(DiaryColumn.Slips) };

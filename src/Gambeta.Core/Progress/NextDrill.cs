@@ -14,12 +14,13 @@ public static class NextDrill
     /// <summary>
     /// The drill that has rested longest. Drills never tried come one at a time, and only when everything tried so far was
     /// played within the last three days: a new player starts with <see cref="First"/> and returns to what was begun before
-    /// meeting something new. Something new is the next rung of a ladder that was begun, as far as what the household has (a ball alone, where nothing else is
+    /// meeting something new. Something new is a rung that was opened by a decision, as far as what the household has (a ball alone, where nothing else is
     /// said) and the player's level allow; then the first rung of another ladder.
     /// </summary>
-    public static DrillChoice Choose(DrillCatalogue catalogue, Level level, IReadOnlyDictionary<string, DateOnly> lastDays, DateOnly today, Func<DrillCard, bool>? mayBePlayed = null)
+    public static DrillChoice Choose(DrillCatalogue catalogue, Level level, IReadOnlyDictionary<string, DateOnly> lastDays, DateOnly today, Func<DrillCard, bool>? mayBePlayed = null, Func<string, bool>? opensTheNext = null)
     {
         var may = mayBePlayed ?? (card => card.Gear.Length == 1 && !card.IsHeading);
+        var opens = opensTheNext ?? (_ => false);
         var rested = catalogue.Cards
             .Where(c => lastDays.ContainsKey(c.Id))
             .Select(c => new DrillChoice(c, today.DayNumber - lastDays[c.Id].DayNumber))
@@ -28,7 +29,7 @@ public static class NextDrill
         var untried = rested is null
             ? catalogue.Find(First) ?? catalogue.Cards[0]
             : catalogue.Cards
-                .Where(c => !lastDays.ContainsKey(c.Id) && c.From <= level && may(c) && c.After.All(lastDays.ContainsKey))
+                .Where(c => !lastDays.ContainsKey(c.Id) && c.From <= level && may(c) && c.After.All(below => lastDays.ContainsKey(below) && opens(below)))
                 .OrderBy(c => c.After.IsEmpty)
                 .FirstOrDefault();
         return untried is not null && (rested is null || rested.DaysRested <= 3) ? new DrillChoice(untried, null) : rested!;

@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Sets;
 
 namespace Gambeta.Core.Progress;
@@ -29,15 +30,18 @@ public enum NextTimeKind
 public sealed record NextTime(NextTimeKind Kind, DrillCard? Drill = null, DrillCard? Towards = null)
 {
     /// <summary>
-    /// One piece of advice from what the player said: what fell apart comes first, then a foot far behind, then what was shaky; only a
-    /// sitting without any of these moves on, from its last clean drill. One calm day is no proof, so the page says "try".
+    /// One piece of advice from what was decided and said: a drill that was decided to step back comes first, then a foot far behind, then what was shaky or fell apart
+    /// today; only a sitting without any of these moves on, from the last drill of which that was decided. A word alone moves nobody up or down: it slows.
     /// </summary>
-    public static NextTime Of(IReadOnlyList<DrillAnswer> answers, DrillCatalogue catalogue)
+    /// <param name="answers">What was said about the drills of the sitting.</param>
+    /// <param name="catalogue">Where they are found.</param>
+    /// <param name="decided">What stands about a drill with all its feet, see <see cref="Decision.OfFeet"/>.</param>
+    public static NextTime Of(IReadOnlyList<DrillAnswer> answers, DrillCatalogue catalogue, Func<string, DecisionKind> decided)
     {
-        if (First(a => a.Control == Control.FellApart) is { } apart) return new(NextTimeKind.StepBack, apart, catalogue.Rungs.Below(apart).FirstOrDefault());
+        if (First(a => decided(a.Drill) == DecisionKind.StepBack) is { } apart) return new(NextTimeKind.StepBack, apart, catalogue.Rungs.Below(apart).FirstOrDefault());
         if (First(a => a.OtherFoot == OtherFootFeel.FarBehind) is { } foot) return new(NextTimeKind.OtherFoot, foot);
-        if (First(a => a.Control == Control.Shaky) is { } shaky) return new(NextTimeKind.Stay, shaky);
-        var clean = answers.Where(a => a.Control == Control.Easy).Select(a => catalogue.Find(a.Drill)).OfType<DrillCard>().LastOrDefault(card => catalogue.Rungs.Above(card).Any());
+        if (First(a => a.Control is Control.Shaky or Control.FellApart) is { } shaky) return new(NextTimeKind.Stay, shaky);
+        var clean = answers.Where(a => decided(a.Drill) == DecisionKind.MoveOn).Select(a => catalogue.Find(a.Drill)).OfType<DrillCard>().LastOrDefault(card => catalogue.Rungs.Above(card).Any());
         return clean is null ? new(NextTimeKind.GoOn) : new(NextTimeKind.MoveOn, clean, catalogue.Rungs.Above(clean).First());
 
         DrillCard? First(Func<DrillAnswer, bool> said) => answers.Where(said).Select(a => catalogue.Find(a.Drill)).OfType<DrillCard>().FirstOrDefault();

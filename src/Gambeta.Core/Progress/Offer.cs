@@ -18,6 +18,9 @@ public enum OfferReason
 
     /// <summary>The drill above it fell apart.</summary>
     StepBack,
+
+    /// <summary>The drill to the side of it stands still: another way in.</summary>
+    Beside,
 }
 
 /// <summary>What is offered today, with the reason.</summary>
@@ -30,8 +33,8 @@ public sealed record Offer(DrillCard Card, OfferReason Reason, int? DaysRested, 
 {
     /// <summary>
     /// The drill whose turn it is (<see cref="NextDrill"/>), after what was decided about it: on the next rung when every foot may move on, which is when the slower one
-    /// may; on the rung below when a foot fell apart; else the same again. A rung is offered only where it may be played, and the one above only until something was
-    /// decided about it.
+    /// may; on the rung below when a foot fell apart, until that one is clean again; in turns with the one to the side where it stands still; else the same again. Another
+    /// one is offered only where it may be played, and the one above only until something was decided about it.
     /// </summary>
     /// <param name="turn">Whose turn it is.</param>
     /// <param name="catalogue">The cards with their rungs.</param>
@@ -39,18 +42,20 @@ public sealed record Offer(DrillCard Card, OfferReason Reason, int? DaysRested, 
     /// <param name="mayBePlayed">Whether the household has the room, the things and the age for a drill.</param>
     public static Offer Of(DrillChoice turn, DrillCatalogue catalogue, Func<string, IEnumerable<Verdict>> about, Func<DrillCard, bool> mayBePlayed)
     {
-        var here = Latest(about(turn.Card.Id));
+        var here = Standing(turn.Card);
         if (turn.DaysRested is null) return new Offer(turn.Card, OfferReason.New, null, null, here);
-        if (here.Any(verdict => verdict.Decision.Kind == DecisionKind.StepBack) && catalogue.Rungs.Below(turn.Card).FirstOrDefault(mayBePlayed) is { } below)
-            return new Offer(below, OfferReason.StepBack, turn.DaysRested, turn.Card, Latest(about(below.Id)));
-        if (!here.IsEmpty && here.All(verdict => verdict.Decision.Kind == DecisionKind.MoveOn)
-            && catalogue.Rungs.Above(turn.Card).FirstOrDefault(card => mayBePlayed(card) && !Latest(about(card.Id)).Any(IsDecided)) is { } above)
-            return new Offer(above, OfferReason.MoveOn, turn.DaysRested, turn.Card, Latest(about(above.Id)));
-        return new Offer(turn.Card, OfferReason.Rested, turn.DaysRested, null, here);
+        var lastDay = here.Select(verdict => verdict.LastDay).DefaultIfEmpty(DateOnly.MinValue).Max();
+        var (reason, other) = Decision.OfFeet(here) switch
+        {
+            DecisionKind.StepBack => (OfferReason.StepBack, catalogue.Rungs.Below(turn.Card).FirstOrDefault(card => mayBePlayed(card) && !(IsSince(card) && DecidedOf(card) == DecisionKind.MoveOn))),
+            DecisionKind.MoveOn => (OfferReason.MoveOn, catalogue.Rungs.Above(turn.Card).FirstOrDefault(card => mayBePlayed(card) && DecidedOf(card) == DecisionKind.TooEarly)),
+            DecisionKind.Stay when here.Any(verdict => verdict.IsPlateau) => (OfferReason.Beside, catalogue.Rungs.Beside(turn.Card).FirstOrDefault(card => mayBePlayed(card) && !IsSince(card) && DecidedOf(card) != DecisionKind.StepBack)),
+            _ => (OfferReason.Rested, null),
+        };
+        return other is null ? new Offer(turn.Card, OfferReason.Rested, turn.DaysRested, null, here) : new Offer(other, reason, turn.DaysRested, turn.Card, Standing(other));
+
+        ImmutableArray<Verdict> Standing(DrillCard card) => Verdict.LatestOfFeet(about(card.Id));
+        DecisionKind DecidedOf(DrillCard card) => Decision.OfFeet(Standing(card));
+        bool IsSince(DrillCard card) => Standing(card).Any(verdict => verdict.LastDay > lastDay);
     }
-
-    private static bool IsDecided(Verdict verdict) => verdict.Decision.Kind != DecisionKind.TooEarly;
-
-    // On another layout or by another measure long ago is another matter: of each foot what was played last.
-    private static ImmutableArray<Verdict> Latest(IEnumerable<Verdict> verdicts) => [.. verdicts.GroupBy(verdict => verdict.Key.Feet).Select(foot => foot.MaxBy(verdict => verdict.LastDay)!).OrderBy(verdict => verdict.Key.Feet)];
 }

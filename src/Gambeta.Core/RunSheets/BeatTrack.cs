@@ -38,12 +38,16 @@ public sealed record BeatTrack(int FromAMinute, int ToAMinute, ImmutableArray<in
         }
     }
 
-    /// <summary>The beats of a drill: its steady tempo, and one that climbs from slow to fast; none where touches do not follow each other.</summary>
-    public static ImmutableArray<BeatTrack> For(DrillCard card, Dose dose)
+    /// <summary>
+    /// The beats of a drill: the tempo up to which it is under control, where that is known and can be kept, its steady tempo, and one that climbs from slow to fast;
+    /// none where touches do not follow each other.
+    /// </summary>
+    public static ImmutableArray<BeatTrack> For(DrillCard card, Dose dose, int? controlled = null)
     {
         if (card.Tempo.Steady.TouchesAMinute < LeastAMinute || !Ways.Of(card.MeasuredBy).FollowsABeat) return [];
         var seconds = dose is RoundsDose rounds ? (int)rounds.Work.TotalSeconds : OpenEndedSeconds;
         var steady = (int)card.Tempo.Steady.TouchesAMinute;
-        return [Of(steady, steady, seconds), Of((int)card.Tempo.Slow.TouchesAMinute, (int)card.Tempo.Fast.TouchesAMinute, seconds)];
+        var first = controlled is >= LeastAMinute and <= Touches.Tempo.MostTouchesASecond * 60 && controlled != steady ? controlled : null;
+        return [.. first is { } pace ? [Of(pace, pace, seconds)] : Array.Empty<BeatTrack>(), Of(steady, steady, seconds), Of((int)card.Tempo.Slow.TouchesAMinute, (int)card.Tempo.Fast.TouchesAMinute, seconds)];
     }
 }

@@ -21,7 +21,8 @@ public static class RunSheetWriter
     /// <param name="clipPenalty">What a clipped marker costs in this household.</param>
     /// <param name="laysTheYard">False where the yard lies already.</param>
     /// <param name="own">The player's own tempo in drills where it is known, for the time that is expected; the card's steady one stands in elsewhere.</param>
-    public static RunSheet Write(ImmutableArray<SheetDrill> drills, Foot preferred, TimeSpan clipPenalty, bool laysTheYard = true, IReadOnlyDictionary<string, Tempo>? own = null)
+    /// <param name="controlled">Touches a minute up to which a drill is under control, where that is known: the first beat to play to.</param>
+    public static RunSheet Write(ImmutableArray<SheetDrill> drills, Foot preferred, TimeSpan clipPenalty, bool laysTheYard = true, IReadOnlyDictionary<string, Tempo>? own = null, IReadOnlyDictionary<string, int>? controlled = null)
     {
         ArgumentOutOfRangeException.ThrowIfZero(drills.Length);
         var phases = ImmutableArray.CreateBuilder<Phase>();
@@ -36,13 +37,13 @@ public static class RunSheetWriter
         phases.Add(new Phase { Kind = PhaseKind.Done, Drill = drills.Length - 1, Feet = Feet.Both, ExpectedSeconds = 0, Label = RunSheetWords.Done, Cue = "", Next = "", Sounds = [] });
         return new RunSheet
         {
-            Drills = [.. drills.Select((drill, at) => Head(drill, phases.First(phase => phase.Kind == PhaseKind.Work && phase.Drill == at)))],
+            Drills = [.. drills.Select((drill, at) => Head(drill, phases.First(phase => phase.Kind == PhaseKind.Work && phase.Drill == at), controlled is not null && controlled.TryGetValue(drill.Card.Id, out var pace) ? pace : null))],
             Phases = phases.ToImmutable(),
             ClipPenaltySeconds = clipPenalty.TotalSeconds,
         };
     }
 
-    private static RunDrill Head(SheetDrill drill, Phase work)
+    private static RunDrill Head(SheetDrill drill, Phase work, int? controlled)
     {
         var rules = ChallengeRules.Of(drill.Card);
         return new RunDrill
@@ -60,7 +61,7 @@ public static class RunSheetWriter
             Zones = rules.Zones,
             Faults = drill.Card.Faults,
             ComparesFeet = drill.Card.Feet != FeetPlan.BothTogether,
-            Beats = BeatTrack.For(drill.Card, drill.Dose),
+            Beats = BeatTrack.For(drill.Card, drill.Dose, controlled),
         };
     }
 

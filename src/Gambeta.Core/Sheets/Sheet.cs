@@ -37,9 +37,12 @@ public sealed record Sheet(string Name, ImmutableArray<SheetItem> Items)
 public sealed record SheetDrill(SheetItem Item, DrillCard Card, Dose Dose)
 {
     /// <summary>The drills of a sheet. An item whose card is gone, as when a household puts an own drill away, is left out.</summary>
-    public static ImmutableArray<SheetDrill> Of(Sheet sheet, DrillCatalogue catalogue, Level level) =>
+    public static ImmutableArray<SheetDrill> Of(Sheet sheet, DrillCatalogue catalogue, Level level) => Of(sheet, catalogue, _ => level);
+
+    /// <summary>The same, each drill at a level of its own.</summary>
+    public static ImmutableArray<SheetDrill> Of(Sheet sheet, DrillCatalogue catalogue, Func<string, Level> level) =>
     [
-        .. sheet.Items.Select(item => catalogue.Offered(item.Drill) is { } card ? Of(item with { Drill = card.Id }, card, level) : null).OfType<SheetDrill>(),
+        .. sheet.Items.Select(item => catalogue.Offered(item.Drill) is { } card ? Of(item with { Drill = card.Id }, card, level(card.Id)) : null).OfType<SheetDrill>(),
     ];
 
     /// <summary>The same drill on a layout of the household's; as it is where there is none.</summary>

@@ -21,7 +21,7 @@ public sealed class TappingHand(Feet feet, double gap, int? limit, Random chance
     public double Seconds { get; private set; }
 
     /// <summary>Whether another tap fits.</summary>
-    public bool HasTime => limit is null || Seconds + (gap * 1.2) < limit;
+    public bool HasTime => limit is null || Seconds < limit;
 
     /// <summary>Does nothing for a while.</summary>
     public void Wait(double seconds) => Seconds += seconds;
