@@ -4,6 +4,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Weeks;
 using Gambeta.Core.Yard;
 
 namespace Gambeta.Storage;
@@ -61,7 +62,7 @@ public static class DemoHousehold
     }
 
     /// <summary>Tables that a copy takes along, what others hang on first. Nothing was ever changed in the one that is copied.</summary>
-    private static IEnumerable<string> Copied => HouseholdTables.All.Except(["household", "set_change", .. HouseholdTables.OfTheServer]);
+    private static IEnumerable<string> Copied => HouseholdTables.All.Except(["household", "set_change", "kept_view", .. HouseholdTables.OfTheServer]);
 
     // When the copied one was made, which only its own household may read.
     private static async Task<DateTimeOffset?> MadeAtAsync(HouseholdWork work) =>
@@ -84,11 +85,20 @@ public static class DemoHousehold
         var irune = new ModelPlayer { Id = Irune, Preferred = Foot.Right, StartSkill = 0.38, EndSkill = 0.66, OtherFootStart = 0.72 };
         var benat = new ModelPlayer { Id = Benat, Preferred = Foot.Left, StartSkill = 0.08, EndSkill = 0.34, OtherFootStart = 0.60 };
         var zigzag = LandingZigzag(catalogue);
+        // Up to yesterday: today is there for whoever looks in.
+        var yesterday = now.AddDays(-1);
         var irunes = PracticeDiary.Write(catalogue, Level.Steady, irune,
-            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), now);
+            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), yesterday);
         irunes = [.. irunes.Select(set => set.Drill == "zigzag-and-home" ? set with { Layout = zigzag.Key } : set)];
         var benats = PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
-            new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), now);
+            new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), yesterday);
+        // What his sister does looks easy: it falls apart, and is taken a step back.
+        var tooHard = PracticeDiary.Write(catalogue, Level.FirstWeeks, benat with { StartSkill = -1.2, EndSkill = -1.2 },
+            new DiaryPlan(3, [DayOfWeek.Wednesday, DayOfWeek.Sunday], 0, [], 4, ["kill-juggled"]), new Random(91), yesterday);
+        benats = [.. benats.Concat(tooHard).OrderBy(set => set.StartedAt)];
+        // And her favourite turn was tried for the first time on the day before her last: too early to say.
+        var justBegun = PracticeDiary.Write(catalogue, Level.Steady, irune, new DiaryPlan(1, [irunes[^1].Day.AddDays(-1).DayOfWeek], 0, [], 3, ["turn-outside-hook"]), new Random(92), yesterday);
+        irunes = [.. irunes.Concat(justBegun).OrderBy(set => set.StartedAt)];
         foreach (var (player, sets, seed) in new[] { (Irune, irunes, 51), (Benat, benats, 52) })
         {
             var told = SaidAfter.Of(sets, catalogue, new Random(seed)).ToList();
@@ -102,6 +112,7 @@ public static class DemoHousehold
         }
         // Worked out here once, not by each visitor.
         foreach (var player in new[] { Irune, Benat }) await VerdictStore.AllAsync(work, player);
+        await AddWeeksAsync(work, DateOnly.FromDateTime(now.DateTime));
         await AddYardAsync(work, zigzag, DateOnly.FromDateTime(now.DateTime));
         await work.CommitAsync();
         return true;
@@ -112,6 +123,14 @@ public static class DemoHousehold
     {
         var card = catalogue.Find("zigzag-and-home")!;
         return Fit.Of(card.Layout!, RunOff.Of(card, Landing), Landing).Placed with { Key = "yard-landing", Name = "Landing zigzag" };
+    }
+
+    // Irune is in her month of every day, beside a club; Beñat begins as everybody does.
+    private static async Task AddWeeksAsync(HouseholdWork work, DateOnly today)
+    {
+        await RhythmStore.KeepAsync(work, Irune, new Rhythm(RhythmSchool.EveryDayForAMonth, 20, [], today.AddDays(-9), [new ClubDay(today.AddDays(3).DayOfWeek, ClubKind.Training, 75), new ClubDay(today.AddDays(5).DayOfWeek, ClubKind.Match, 60)]));
+        await GoalStore.AddAsync(work, Irune, new Goal(Guid.Parse("01900000-0000-7000-8000-0000000de321"), GoalKind.Reach, "juggling-streak", 60, today.AddDays(40), today.AddDays(-14)));
+        await GoalStore.AddAsync(work, Irune, new Goal(Guid.Parse("01900000-0000-7000-8000-0000000de322"), GoalKind.LevelFeet, null, null, null, today.AddDays(-14)));
     }
 
     // The landing behind the bakery has the oven wall at its far side; Irune's pace was walked along a tape seven weeks ago.

@@ -19,7 +19,7 @@ public static class DiaryStore
         Days(await work.QueryAsync<DayRow>(DaysSql, new { work.Household, player, from }));
 
     /// <summary>All that Today shows, in one round trip: days from a day on, the latest sitting, the standing bests, and when each drill was last played.</summary>
-    public static async Task<TodayRows> TodayAsync(HouseholdWork work, Guid player, DateOnly from)
+    public static async Task<TodayRows> TodayAsync(HouseholdWork work, Guid player, DateOnly from, DrillCatalogue? catalogue = null)
     {
         await using var rows = await work.QueryMultipleAsync(
             $"""
@@ -53,7 +53,7 @@ public static class DiaryStore
             (await rows.ReadAsync<SheetStore.SheetRow>()).SingleOrDefault()?.ToSheet(),
             [.. (await rows.ReadAsync<(string Kind, bool Wall)>()).Select(space => (Stored.Word<Places>(space.Kind), space.Wall))],
             new Kit((await rows.ReadAsync<(string Thing, short Number)>()).ToImmutableDictionary(row => Stored.Word<Thing>(row.Thing), row => (int)row.Number)),
-            await VerdictStore.AboutAsync(work, player, rows));
+            await VerdictStore.AboutAsync(work, player, rows, catalogue));
     }
 
     /// <summary>The bests that stand, one of each key.</summary>

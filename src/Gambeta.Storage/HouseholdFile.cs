@@ -18,7 +18,7 @@ public static class HouseholdFile
     private const string Household =
         """
         select jsonb_build_object('id', household_id, 'name', name, 'madeAt', created_at, 'timeZone', time_zone, 'heading', heading, 'units', units, 'otherFoot', other_foot, 'grownUpWord', grown_up_word,
-          'sounds', sounds, 'weekStartsOn', week_starts_on, 'clipPenaltySeconds', clip_penalty) from household where household_id = @Household
+          'sounds', sounds, 'weekStartsOn', week_starts_on, 'clipPenaltySeconds', clip_penalty, 'feetSchool', feet_school, 'catchUpCap', catch_up_cap) from household where household_id = @Household
         """;
 
     // What stands in each list of the file: an object a row, in an order of its own.
@@ -38,6 +38,10 @@ public static class HouseholdFile
         ("changes", "set_change t", "", "turn"),
         ("answers", "drill_answer", "'session', session_id, 'player', player_id, 'item', item, 'drill', drill, 'control', control, 'fault', fault, 'otherFoot', other_foot, 'at', answered_at", "answered_at, session_id, item"),
         ("ends", "session_end", "'session', session_id, 'player', player_id, 'sheet', sheet, 'effort', effort, 'note', note, 'at', ended_at", "ended_at, session_id"),
+        ("rhythms", "rhythm", "'player', player_id, 'school', school, 'minutes', minutes, 'days', days, 'since', since, 'club', club", "player_id"),
+        ("clubDays", "club_date", "'player', player_id, 'day', day, 'kind', kind, 'minutes', minutes", "player_id, day, kind"),
+        ("away", "away", "'id', away_id, 'player', player_id, 'kind', kind, 'from', first_day, 'to', last_day", "first_day, away_id"),
+        ("goals", "goal", "'id', goal_id, 'player', player_id, 'kind', kind, 'drill', drill, 'value', value, 'by', by_day, 'setOn', set_on, 'droppedAt', dropped_at", "set_on, goal_id"),
         ("pains", "pain", "'id', pain_id, 'player', player_id, 'session', session_id, 'part', part, 'day', day, 'clearedOn', cleared_on", "day, pain_id"),
     ];
 

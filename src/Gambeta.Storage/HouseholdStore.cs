@@ -2,6 +2,7 @@ using Dapper;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
+using Gambeta.Core.Progress;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Npgsql;
@@ -96,11 +97,24 @@ public static class HouseholdStore
     private static object Whose(Guid household, Guid signIn, DateTimeOffset now) =>
         new { household = household.ToString(), id = household, signIn, ended = (now - SignInStore.Longest).UtcDateTime, now = now.UtcDateTime };
 
+    /// <summary>A household as it is, for what is opened by something else than a sign-in; nothing where it is gone.</summary>
+    public static async Task<HouseholdView?> ViewAsync(HouseholdWork work, DateTimeOffset now) => ViewOf(await work.QueryAsync<ViewRow>(
+        $"""
+        select {ViewColumns}, now() last_used_at from household h left join player p on p.household_id = h.household_id
+        where h.household_id = @Household and (h.demo_until is null or h.demo_until > @now) order by p.joined_at, p.player_id
+        """,
+        new { work.Household, now = now.UtcDateTime }), now).View;
+
+    private const string ViewColumns =
+        """
+        h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, h.clip_penalty, h.feet_school, h.catch_up_cap, h.demo_until, h.recovery_hash is not null has_recovery, h.grown_up_word,
+        p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
+        """;
+
     private const string LookSql =
         $"""
         {GambetaDatabase.EnterSql};
-        select h.name, h.time_zone, h.heading, h.drills_version, h.units, h.other_foot, h.sounds, h.week_starts_on, h.clip_penalty, h.demo_until, h.recovery_hash is not null has_recovery, h.grown_up_word,
-          s.last_used_at, p.player_id, p.nickname, p.birth_year, p.preferred_foot, p.level
+        select {ViewColumns}, s.last_used_at
         from household h
         join sign_in s on s.household_id = h.household_id and s.sign_in_id = @signIn and s.made_at >= @ended
         left join player p on p.household_id = h.household_id
@@ -116,7 +130,7 @@ public static class HouseholdStore
         {
             isStale = row.LastUsedAt < now.UtcDateTime.AddHours(-1);
             view ??= new HouseholdView(
-                row.Name, row.Heading, row.DrillsVersion, row.DemoUntil is not null, row.HasRecovery, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty), [])
+                row.Name, row.Heading, row.DrillsVersion, row.DemoUntil is not null, row.HasRecovery, new HouseholdSettings(Stored.Word<Units>(row.Units), row.OtherFoot, row.Sounds, (DayOfWeek)row.WeekStartsOn, row.TimeZone, row.ClipPenalty) { Feet = Stored.Word<FeetSchool>(row.FeetSchool), CatchUpCap = row.CatchUpCap }, [])
             { GrownUpWord = row.GrownUpWord };
             if (row.PlayerId is { } id) view.Players.Add(new Player(id, row.Nickname!, row.BirthYear, Stored.Word<Foot>(row.PreferredFoot!), Stored.Word<Level>(row.Level!)));
         }
@@ -134,10 +148,11 @@ public static class HouseholdStore
     /// <summary>Keeps what a household chose.</summary>
     public static Task SaveSettingsAsync(HouseholdWork work, HouseholdSettings settings) => work.ExecuteAsync(
         """
-        update household set units = @units, other_foot = @OtherFoot, sounds = @Sounds, week_starts_on = @WeekStartsOn, time_zone = @TimeZone, clip_penalty = @ClipPenalty
+        update household set units = @units, other_foot = @OtherFoot, sounds = @Sounds, week_starts_on = @WeekStartsOn, time_zone = @TimeZone, clip_penalty = @ClipPenalty, feet_school = @feet,
+          catch_up_cap = @cap
         where household_id = @Household
         """,
-        new { work.Household, units = settings.Units.ToKey(), settings.OtherFoot, settings.Sounds, WeekStartsOn = (short)settings.WeekStartsOn, settings.TimeZone, settings.ClipPenalty });
+        new { work.Household, units = settings.Units.ToKey(), settings.OtherFoot, settings.Sounds, WeekStartsOn = (short)settings.WeekStartsOn, settings.TimeZone, settings.ClipPenalty, feet = settings.Feet.ToKey(), cap = (short)settings.CatchUpCap });
 
     /// <summary>Changes a player; sets that were played stay as they are.</summary>
     public static Task ChangePlayerAsync(HouseholdWork work, Player player) => work.ExecuteAsync(
@@ -179,6 +194,8 @@ public static class HouseholdStore
         public bool Sounds { get; init; }
         public short WeekStartsOn { get; init; }
         public decimal ClipPenalty { get; init; }
+        public string FeetSchool { get; init; } = "";
+        public short CatchUpCap { get; init; }
         public DateTime? DemoUntil { get; init; }
         public bool HasRecovery { get; init; }
         public DateTime LastUsedAt { get; init; }

@@ -5,13 +5,13 @@ public static class HouseholdTables
 {
     /// <summary>What people made: all of it stands in the household's file.</summary>
     public static readonly IReadOnlyList<string> Made =
-        ["household", "player", "favourite", "pace", "thing", "space", "layout", "own_drill", "first_touch_check", "sheet", "sitting", "practice_set", "set_change", "drill_answer", "session_end", "pain"];
+        ["household", "player", "favourite", "pace", "thing", "space", "layout", "own_drill", "first_touch_check", "sheet", "sitting", "practice_set", "set_change", "drill_answer", "session_end", "pain", "rhythm", "club_date", "away", "goal"];
 
     /// <summary>What follows from what people made.</summary>
-    public static readonly IReadOnlyList<string> Derived = ["mark", "practice_day", "drill_played", "standing", "verdict", "verdict_due", "said_before", "decision"];
+    public static readonly IReadOnlyList<string> Derived = ["mark", "practice_day", "drill_played", "standing", "verdict", "verdict_due", "said_before", "decision", "kept_view", "plan"];
 
     /// <summary>What belongs to this server and to no file.</summary>
-    public static readonly IReadOnlyList<string> OfTheServer = ["sign_in", "written", "taken_in"];
+    public static readonly IReadOnlyList<string> OfTheServer = ["sign_in", "written", "taken_in", "calendar_feed"];
 
     /// <summary>All of them.</summary>
     public static readonly IReadOnlyList<string> All = [.. Made, .. Derived, .. OfTheServer];

@@ -5,6 +5,12 @@ using Gambeta.Core.Sets;
 
 namespace Gambeta.Storage;
 
+/// <summary>What was said last about a drill.</summary>
+/// <param name="Answer">The words.</param>
+/// <param name="At">When.</param>
+/// <param name="Note">The note of that sitting; nothing where there is none.</param>
+public sealed record LastWord(DrillAnswer Answer, DateTime At, string? Note);
+
 /// <summary>What belongs to a sitting besides its sets: the player's own words, how it ended, and whether something hurt.</summary>
 public static class SessionStore
 {
@@ -27,6 +33,18 @@ public static class SessionStore
             new { work.Household, session })).Select(row => new DrillAnswer(
                 row.Item, row.Drill, row.Control is null ? null : Stored.Word<Control>(row.Control), row.Fault, row.OtherFoot is null ? null : Stored.Word<OtherFootFeel>(row.OtherFoot))),
     ];
+
+    /// <summary>What a player said last about each of some drills, with its day and the note of that sitting.</summary>
+    public static async Task<IReadOnlyDictionary<string, LastWord>> LastWordsAsync(HouseholdWork work, Guid player, string[] drills) =>
+        (await work.QueryAsync<(short Item, string Drill, string? Control, string? Fault, string? OtherFoot, DateTime At, string? Note)>(
+            """
+            select distinct on (a.drill) a.item, a.drill, a.control, a.fault, a.other_foot, a.answered_at, nullif(e.note, '')
+            from drill_answer a left join session_end e on e.household_id = a.household_id and e.session_id = a.session_id
+            where a.household_id = @Household and a.player_id = @player and a.drill = any(@drills) order by a.drill, a.answered_at desc
+            """,
+            new { work.Household, player, drills })).ToDictionary(row => row.Drill, row => new LastWord(
+                new DrillAnswer(row.Item, row.Drill, row.Control is null ? null : Stored.Word<Control>(row.Control), row.Fault, row.OtherFoot is null ? null : Stored.Word<OtherFootFeel>(row.OtherFoot)),
+                row.At, row.Note));
 
     /// <summary>Keeps how a sitting ended; said again, it is changed, and what was not said again stays. An empty note takes the note away.</summary>
     public static Task EndAsync(HouseholdWork work, Guid session, Guid player, string? sheet, SessionEnd end, DateTimeOffset at) => work.ExecuteAsync(

@@ -151,6 +151,26 @@ public static class SetStore
     /// <summary>Most sets that any page reads at once: more than a sitting may have.</summary>
     public const int MostShown = 500;
 
+    /// <summary>
+    /// The latest timed rounds that were tapped one by one, with their taps: of a sitting or of a drill, <see cref="WithinRounds.Latest"/> a key at most. Taps beyond what
+    /// a child's fingers make of a round are not read.
+    /// </summary>
+    public static async Task<IReadOnlyList<PracticeSet>> TappedAsync(HouseholdWork work, Guid player, string? drill = null, Guid? session = null) =>
+    [
+        .. (await work.QueryAsync<SetRow>(
+            $"""
+            select {SetColumns.Every} from (
+              select {SetColumns.Every}, row_number() over (partition by drill, measured_by, feet, layout order by started_at desc, set_id desc) back
+              from practice_set
+              where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) and (@session::uuid is null or session_id = @session)
+                and removed_at is null and planned_seconds is not null and events is not null and length(events) <= @MostTaps) latest
+            where back <= @Latest limit @MostShown
+            """,
+            new { work.Household, player, drill, session, MostTaps, WithinRounds.Latest, MostShown })).Select(row => row.ToSet()),
+    ];
+
+    private const int MostTaps = 8000;
+
     /// <summary>The set of a sitting with the most touches that were tapped one by one, with its taps; nothing where nobody tapped.</summary>
     public static async Task<PracticeSet?> MostTappedAsync(HouseholdWork work, Guid session) =>
         (await work.QuerySingleOrDefaultAsync<SetRow>(

@@ -20,9 +20,9 @@ public static class SheetStore
         (await work.QuerySingleOrDefaultAsync<SheetRow>(
             "select sheet_id, name, items, minutes from sheet where household_id = @Household and sheet_id = @id", new { work.Household, id }))?.ToSheet();
 
-    /// <summary>A ready sheet by its name or one of the household's own by its id; nothing when there is neither.</summary>
+    /// <summary>A ready sheet by its name, one of the household's own or the plan of a player's day by its id; nothing when there is none.</summary>
     public static async Task<Sheet?> FindAnyAsync(HouseholdWork work, string name) =>
-        ReadySheets.Find(name)?.Sheet ?? (Guid.TryParse(name, out var id) ? (await FindAsync(work, id))?.Sheet : null);
+        ReadySheets.Find(name)?.Sheet ?? (Guid.TryParse(name, out var id) ? (await FindAsync(work, id))?.Sheet ?? await PlanStore.SheetAsync(work, id) : null);
 
     /// <summary>Keeps a sheet; the same id again changes it, and brings it back when it was put away. False when the household has as many as it may.</summary>
     public static async Task<bool> SaveAsync(HouseholdWork work, KeptSheet sheet, int most) => await work.ExecuteAsync(
@@ -37,6 +37,9 @@ public static class SheetStore
     /// <summary>Puts a sheet away, or brings it back.</summary>
     public static Task RetireAsync(HouseholdWork work, Guid id, bool retired) => work.ExecuteAsync(
         "update sheet set retired_at = case when @retired then now() end where household_id = @Household and sheet_id = @id", new { work.Household, id, retired });
+
+    /// <summary>A player's own tempo is that of the last six weeks: before that it was another player.</summary>
+    public const int TempoDays = 42;
 
     /// <summary>The tempo of a player in each drill: touches a minute over the timed rounds of the last weeks that somebody counted.</summary>
     public static async Task<IReadOnlyDictionary<string, Tempo>> TemposAsync(HouseholdWork work, Guid player, DateOnly from) =>

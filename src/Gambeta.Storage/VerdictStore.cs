@@ -4,24 +4,14 @@ using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Judgement;
 using Gambeta.Core.Measuring;
+using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Storage;
 
-/// <summary>What was said before a set, and what it came to.</summary>
-/// <param name="Set">The set.</param>
-/// <param name="Measure">What the values are of.</param>
-/// <param name="Target">The target, as it is said.</param>
-/// <param name="Units">The same in units of its model.</param>
-/// <param name="Chance">The chance that was given to it.</param>
-public sealed record SaidOfSet(Guid Set, Measure Measure, decimal Target, int Units, double Chance);
-
-/// <summary>A decision as it was taken.</summary>
-public sealed record TakenDecision(FormKey Key, DateOnly Day, DecisionKind Kind);
-
-/// <summary>What stands about each drill and foot, what was said before each set, and the decisions as they were taken. The rules are the core's.</summary>
+/// <summary>What stands about each drill and foot, and what is due to be worked out. The rules are the core's.</summary>
 public static class VerdictStore
 {
     /// <summary>
@@ -35,10 +25,19 @@ public static class VerdictStore
     private static async Task RefreshAsync(HouseholdWork work, Guid player, IEnumerable<string> drills, DrillCatalogue? catalogue = null)
     {
         var asked = drills.Distinct().Order().ToArray();
-        var sets = await SetsAsync(work, player, asked);
-        var verdicts = sets.GroupBy(one => one.Set.Drill).SelectMany(drill => Verdict.Of(drill, (catalogue ?? Cards).Find(drill.Key))).ToList();
+        var cards = catalogue ?? Cards;
+        // The rungs below are read as well: a drill that is new begins where they stand.
+        var read = await SetsAsync(work, player, [.. asked.Concat(asked.SelectMany(drill => cards.Find(drill)?.After ?? [])).Distinct()]);
+        var verdicts = Verdict.Of(read.Forms(cards), cards).Where(verdict => asked.Contains(verdict.Key.Drill)).ToList();
+        var taken = (await DecisionStore.OfDrillsAsync(work, player, asked)).ToLookup(one => one.Key, one => one.Kind);
+        var rows = verdicts.Select(verdict =>
+        {
+            var before = taken[verdict.Key].ToList();
+            var isNew = before.Count > 0 ? before[^1] != verdict.Decision.Kind : verdict.Decision.Kind != DecisionKind.TooEarly;
+            return (Verdict: verdict with { Steps = DrillLevels.Steps(isNew ? before.Append(verdict.Decision.Kind) : before) }, IsNew: isNew);
+        }).ToList();
         await work.ExecuteAsync(
-            """
+            $"""
             delete from verdict where household_id = @Household and player_id = @player and drill = any(@asked);
 
             insert into verdict (household_id, player_id, drill, measure, feet, layout, last_day, said)
@@ -46,12 +45,10 @@ public static class VerdictStore
 
             insert into decision (household_id, player_id, drill, measure, feet, layout, day, kind, reasons, version)
             select @Household, @player, new.drill, new.measure, new.feet, new.layout, new.day, new.kind, new.reasons, @Version
-            from unnest(@keys, @measures, @feet, @layouts, @days, @kinds, @reasons::jsonb[]) new(drill, measure, feet, layout, day, kind, reasons)
-            left join lateral (
-              select kind from decision d
-              where d.household_id = @Household and d.player_id = @player and d.drill = new.drill and d.measure = new.measure and d.feet = new.feet and d.layout = new.layout
-              order by taken_at desc limit 1) last on true
-            where last.kind is distinct from new.kind and (last.kind is not null or new.kind <> 'too early')
+            from unnest(@keys, @measures, @feet, @layouts, @days, @kinds, @reasons::jsonb[], @isNew) new(drill, measure, feet, layout, day, kind, reasons, is_new)
+            where new.is_new;
+
+            {KeptViewStore.JudgedSql}
             """,
             new
             {
@@ -59,14 +56,15 @@ public static class VerdictStore
                 player,
                 asked,
                 Decision.Version,
-                keys = verdicts.Select(v => v.Key.Drill).ToArray(),
-                measures = verdicts.Select(v => v.Key.Measure.ToKey()).ToArray(),
-                feet = verdicts.Select(v => v.Key.Feet.ToKey()).ToArray(),
-                layouts = verdicts.Select(v => v.Key.Layout).ToArray(),
-                days = verdicts.Select(v => v.LastDay).ToArray(),
-                said = verdicts.Select(v => JsonSerializer.Serialize(Said.Of(v))).ToArray(),
-                kinds = verdicts.Select(v => v.Decision.Kind.ToKey()).ToArray(),
-                reasons = verdicts.Select(v => JsonSerializer.Serialize(v.Decision)).ToArray(),
+                keys = rows.Select(row => row.Verdict.Key.Drill).ToArray(),
+                measures = rows.Select(row => row.Verdict.Key.Measure.ToKey()).ToArray(),
+                feet = rows.Select(row => row.Verdict.Key.Feet.ToKey()).ToArray(),
+                layouts = rows.Select(row => row.Verdict.Key.Layout).ToArray(),
+                days = rows.Select(row => row.Verdict.LastDay).ToArray(),
+                said = rows.Select(row => JsonSerializer.Serialize(KeptVerdict.Of(row.Verdict))).ToArray(),
+                kinds = rows.Select(row => row.Verdict.Decision.Kind.ToKey()).ToArray(),
+                reasons = rows.Select(row => JsonSerializer.Serialize(row.Verdict.Decision)).ToArray(),
+                isNew = rows.Select(row => row.IsNew).ToArray(),
             });
     }
 
@@ -77,17 +75,16 @@ public static class VerdictStore
     public static async Task TellAsync(HouseholdWork work, Guid player, IReadOnlyCollection<JudgedSet> sets, DrillCatalogue? catalogue = null)
     {
         var (said, taken) = (new List<(Guid Set, string Said)>(), new List<(Verdict Verdict, DateTime At)>());
-        foreach (var key in sets.GroupBy(one => FormKey.Of(one.Set)))
+        var cards = catalogue ?? Cards;
+        var (forms, before) = (new PlayerForms(cards), new Dictionary<FormKey, Verdict>());
+        foreach (var set in PlayerForms.InOrder(sets.GroupBy(one => FormKey.Of(one.Set)).SelectMany(key => PlayerForms.InOrder(key).TakeLast(Verdict.Reads))))
         {
-            var (form, before, card) = (KeyForm.Empty(key.Key), (Verdict?)null, (catalogue ?? Cards).Find(key.Key.Drill));
-            foreach (var set in key.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id).TakeLast(Verdict.Reads))
-            {
-                if (before?.Dose == SetDose.Of(set.Set).Key) said.Add((set.Set.Id, JsonSerializer.Serialize(Said.Of(before!))));
-                form = form.With(set);
-                var now = Verdict.Of(form, card);
-                if (now is not null && now.Decision.Kind != (before?.Decision.Kind ?? DecisionKind.TooEarly)) taken.Add((now, (set.Set.StartedAt + set.Set.Worked).UtcDateTime));
-                before = now;
-            }
+            var (key, now) = (FormKey.Of(set.Set), Verdict.Of(forms.Take(set), cards.Find(set.Set.Drill)));
+            var last = before.GetValueOrDefault(key);
+            if (last?.Dose == SetDose.Of(set.Set).Key) said.Add((set.Set.Id, JsonSerializer.Serialize(KeptVerdict.Of(last))));
+            if (now is null) continue;
+            if (now.Decision.Kind != (last?.Decision.Kind ?? DecisionKind.TooEarly)) taken.Add((now, (set.Set.StartedAt + set.Set.Worked).UtcDateTime));
+            before[key] = now;
         }
         await work.ExecuteAsync(
             """
@@ -143,77 +140,66 @@ public static class VerdictStore
     /// <summary>Says that something changed of some drills: what stands about them is worked out by whoever reads it next.</summary>
     public static Task DueAsync(HouseholdWork work, Guid player, IEnumerable<string> drills) => work.ExecuteAsync(DueSql, new { work.Household, player, due = drills.Distinct().Order().ToArray() });
 
+    /// <summary>Works out what is due.</summary>
+    public static async Task SettleAsync(HouseholdWork work, Guid player, DrillCatalogue catalogue)
+    {
+        var due = (await work.QueryAsync<string>(DueNowSql, new { work.Household, player, drill = (string?)null })).ToList();
+        if (due.Count > 0) await RefreshAsync(work, player, due, catalogue);
+    }
+
     /// <summary>What stands about the keys of a player, those played last first; of one drill or all.</summary>
-    public static async Task<IReadOnlyList<Verdict>> AllAsync(HouseholdWork work, Guid player, string? drill = null) => [.. (await RowsAsync(work, player, drill)).Select(row => row.ToVerdict(player))];
+    public static async Task<IReadOnlyList<Verdict>> AllAsync(HouseholdWork work, Guid player, DrillCatalogue? catalogue = null, string? drill = null) => [.. (await RowsAsync(work, player, drill, catalogue)).Select(row => row.ToVerdict(player))];
 
     /// <summary>What <see cref="AllSql"/> asked for, by drill: only what is looked at is taken apart.</summary>
-    internal static async Task<Func<string, IEnumerable<Verdict>>> AboutAsync(HouseholdWork work, Guid player, SqlMapper.GridReader rows)
+    internal static async Task<Func<string, IEnumerable<Verdict>>> AboutAsync(HouseholdWork work, Guid player, SqlMapper.GridReader rows, DrillCatalogue? catalogue)
     {
-        var byDrill = (await SettledAsync(work, player, rows)).ToLookup(row => row.Drill);
+        var byDrill = (await SettledAsync(work, player, rows, null, catalogue)).ToLookup(row => row.Drill);
         return drill => byDrill[drill].Select(row => row.ToVerdict(player));
     }
 
-    private static async Task<IReadOnlyList<VerdictRow>> RowsAsync(HouseholdWork work, Guid player, string? drill)
+    private static async Task<IReadOnlyList<VerdictRow>> RowsAsync(HouseholdWork work, Guid player, string? drill, DrillCatalogue? catalogue)
     {
         await using var rows = await work.QueryMultipleAsync($"{AllSql}", new { work.Household, player, drill, DiaryStore.MostKeys });
-        return await SettledAsync(work, player, rows, drill);
+        return await SettledAsync(work, player, rows, drill, catalogue);
     }
 
     /// <summary>Reads what <see cref="AllSql"/> asked for; where something was due it is worked out first. Nothing may follow it in that round trip.</summary>
-    internal static async Task<IReadOnlyList<VerdictRow>> SettledAsync(HouseholdWork work, Guid player, SqlMapper.GridReader rows, string? drill = null)
+    internal static async Task<IReadOnlyList<VerdictRow>> SettledAsync(HouseholdWork work, Guid player, SqlMapper.GridReader rows, string? drill, DrillCatalogue? catalogue)
     {
         var (due, read) = ((await rows.ReadAsync<string>()).ToList(), (await rows.ReadAsync<VerdictRow>()).ToList());
         if (due.Count == 0) return read;
         await rows.DisposeAsync();
-        await RefreshAsync(work, player, due);
-        return await RowsAsync(work, player, drill);
+        await RefreshAsync(work, player, due, catalogue);
+        return await RowsAsync(work, player, drill, catalogue);
     }
 
-    /// <summary>What was said before the sets of a sitting, or before the latest sets of a player.</summary>
-    public static async Task<IReadOnlyList<SaidOfSet>> SaidAsync(HouseholdWork work, Guid player, Guid? session, int most = 500) =>
-    [
-        .. (await work.QueryAsync<(Guid Set, string Said)>(
-            """
-            select b.set_id, b.said::text from said_before b join practice_set s on s.household_id = b.household_id and s.set_id = b.set_id
-            where b.household_id = @Household and b.player_id = @player and (@session::uuid is null or s.session_id = @session) and s.removed_at is null
-            order by s.started_at desc limit @most
-            """,
-            new { work.Household, player, session, most })).Select(row => JsonSerializer.Deserialize<Said>(row.Said)! is var said
-                ? new SaidOfSet(row.Set, Measure.Parse(said.Measure), said.NextSet.Value / (decimal)said.UnitsInOne, said.NextSet.Value, said.NextSet.Chance)
-                : null!),
-    ];
-
-    /// <summary>The decisions of a player, latest first; of one drill or all.</summary>
-    public static async Task<IReadOnlyList<TakenDecision>> DecisionsAsync(HouseholdWork work, Guid player, string? drill = null, int most = 100) =>
-    [
-        .. (await work.QueryAsync<(string Drill, string Measure, string Feet, string Layout, DateOnly Day, string Kind)>(
-            """
-            select drill, measure, feet, layout, day, kind from decision
-            where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) order by taken_at desc limit @most
-            """,
-            new { work.Household, player, drill, most })).Select(row => new TakenDecision(
-                new FormKey(player, row.Drill, Stored.Word<MeasuredBy>(row.Measure), Stored.Word<Feet>(row.Feet), row.Layout), row.Day, Stored.Word<DecisionKind>(row.Kind))),
-    ];
+    /// <summary>For each drill of a player the levels up or down to which the decisions of its feet lead.</summary>
+    public static async Task<ILookup<string, int>> StepsAsync(HouseholdWork work, Guid player) => (await work.QueryAsync<(string Drill, int Steps)>(
+        "select distinct on (drill, feet) drill, coalesce((said ->> 'Steps')::int, 0) from verdict where household_id = @Household and player_id = @player order by drill, feet, last_day desc", new { work.Household, player })).ToLookup(row => row.Drill, row => row.Steps);
 
     // The player's latest word about a drill in the sitting of a set s.
     private const string WordSql =
         "(select control from drill_answer a where a.household_id = @Household and a.session_id = s.session_id and a.drill = s.drill and a.control is not null order by answered_at desc limit 1)";
 
-    /// <summary>The latest sets of some drills, with what the player said about the drill in that sitting: at most <see cref="Verdict.Reads"/> a key.</summary>
-    public static async Task<IReadOnlyList<JudgedSet>> SetsAsync(HouseholdWork work, Guid player, string[] drills) =>
-    [
-        .. (await work.QueryAsync<JudgedRow>(
+    /// <summary>
+    /// The latest sets of some drills, with what the player said about the drill in that sitting: at most <see cref="Verdict.Reads"/> a key. Of those before them the
+    /// bests.
+    /// </summary>
+    public static async Task<ReadSets> SetsAsync(HouseholdWork work, Guid player, string[] drills)
+    {
+        var rows = (await work.QueryAsync<JudgedRow>(
             $"""
-            select {SetColumns.Light}, said from (
+            select {SetColumns.Light}, said, back > @Reads is_older from (
               select {SetColumns.Light},
                 {WordSql} said,
                 row_number() over (partition by drill, measured_by, feet, layout order by started_at desc, set_id desc) back
               from practice_set s
               where household_id = @Household and player_id = @player and drill = any(@drills) and removed_at is null) latest
-            where back <= @Reads
+            where back <= @Reads or set_id in (select set_id from mark where household_id = @Household and player_id = @player and drill = any(@drills) and is_best)
             """,
-            new { work.Household, player, drills, Verdict.Reads })).Select(row => row.ToJudged()),
-    ];
+            new { work.Household, player, drills, Verdict.Reads })).ToLookup(row => row.IsOlder, row => row.ToJudged());
+        return new ReadSets([.. rows[false]], [.. rows[true].Select(one => one.Set)]);
+    }
 
     /// <summary>The sets of a player between two days, oldest first, of one drill or all, with what the player said: what is taken out as a diary.</summary>
     public static async Task<IReadOnlyList<JudgedSet>> SpanAsync(HouseholdWork work, Guid player, DateOnly from, DateOnly to, string? drill, int most) =>
@@ -229,42 +215,35 @@ public static class VerdictStore
             new { work.Household, player, from, to, drill, most })).Select(row => row.ToJudged()),
     ];
 
+    private const string DueNowSql = "delete from verdict_due where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) returning drill";
+
     /// <summary>Takes what is due, and reads what stands.</summary>
     internal const string AllSql =
-        """
-        delete from verdict_due where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) returning drill;
+        $"""
+        {DueNowSql};
 
         select drill, measure, feet, layout, last_day, said::text said from verdict
         where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) order by last_day desc limit @MostKeys
         """;
 
-    // Own cards are not needed here: their bars are the usual ones.
+    // Where nobody says whose cards they are: those that ship.
     private static readonly DrillCatalogue Cards = DrillCatalogue.Shipped();
+}
 
-    internal sealed class VerdictRow
-    {
-        public string Drill { get; init; } = "";
-        public string Measure { get; init; } = "";
-        public string Feet { get; init; } = "";
-        public string Layout { get; init; } = "";
-        public DateOnly LastDay { get; init; }
-        public string Said { get; init; } = "";
-
-        public Verdict ToVerdict(Guid player) => JsonSerializer.Deserialize<VerdictStore.Said>(Said)!.ToVerdict(new FormKey(player, Drill, Stored.Word<MeasuredBy>(Measure), Stored.Word<Feet>(Feet), Layout), LastDay);
-    }
-
-    internal sealed record Said(string Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning)
-    {
-        public static Said Of(Verdict v) => new(v.Measure.ToString(), v.Dose, v.SetsADay, v.NextSet, v.NextDay, v.Quantiles, v.UnitsInOne, v.Decision, v.Learning);
-
-        public Verdict ToVerdict(FormKey key, DateOnly lastDay) => new(key, lastDay, Core.Records.Measure.Parse(Measure), Dose, SetsADay, NextSet, NextDay, Quantiles, UnitsInOne, Decision, Learning);
-    }
+/// <summary>Sets that were read to be judged.</summary>
+/// <param name="Latest">The latest of each key.</param>
+/// <param name="OlderBests">The bests from before them.</param>
+public sealed record ReadSets(IReadOnlyList<JudgedSet> Latest, IReadOnlyList<PracticeSet> OlderBests)
+{
+    /// <summary>What is known of the player from them.</summary>
+    public PlayerForms Forms(DrillCatalogue catalogue) => PlayerForms.Of(catalogue, Latest, OlderBests);
 }
 
 /// <summary>A set's row with what the player said.</summary>
 internal sealed class JudgedRow : SetRow
 {
     public string? Said { get; init; }
+    public bool IsOlder { get; init; }
 
     public JudgedSet ToJudged() => new(ToSet(), Said is null ? null : Stored.Word<Control>(Said));
 }

@@ -1,5 +1,6 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
+using Gambeta.Core.Progress;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Drawing;
@@ -47,6 +48,9 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
 
     /// <summary>How this household writes lengths.</summary>
     public Lengths Lengths => new(Household.Settings.Units);
+
+    /// <summary>The level at which the player plays each drill.</summary>
+    protected async Task<DrillLevels> LevelsOfAsync(HouseholdWork work) => new(Player.Level, await VerdictStore.StepsAsync(work, Player.Id));
 
     /// <summary>The word for the other foot, in place of the usual one.</summary>
     public string OtherFoot(string words) => Wording.OtherFoot(words, Household.Settings.OtherFoot);
@@ -116,5 +120,5 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     protected IReadOnlyList<string> CautionsOf(IEnumerable<DrillCard> cards) =>
         [.. Core.Safety.Cautions.BeforeTheStart(cards, Age(Player)).Select(caution => Wording.Caution(caution, Lengths)).Distinct()];
 
-    public int Age(Player player) => Today.Year - player.BirthYear;
+    public int Age(Player player) => player.AgeOn(Today);
 }

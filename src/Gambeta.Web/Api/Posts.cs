@@ -20,6 +20,7 @@ internal static class Posts
         Post.Of<CheckPost>("/api/checks", "That the check before the first touch was made.", SetsApi.CheckAsync),
         Post.Of<AnswerPost>("/api/answers", "How a drill went.", SessionApi.AnswerAsync),
         Post.Of<EndPost>("/api/ends", "How a sitting ended.", SessionApi.EndAsync),
+        Post.Of<AimsPost>("/api/aims", "What is worth aiming at in the next set of a drill.", AimsApi.OnLineAsync),
         Post.Of<PainPost>("/api/pains", "That something hurts.", SessionApi.HurtAsync),
         Post.Of<MayGoOnPost>("/api/pains/cleared", "That a grown-up says practice may go on.", SessionApi.MayGoOnAsync),
     ];
@@ -30,6 +31,8 @@ internal static class Posts
         api.MapGet("/api/token", (HttpContext http, IAntiforgery antiforgery) => Results.Json(new { token = antiforgery.GetAndStoreTokens(http).RequestToken }))
             .WithSummary("The token that every post carries.").Produces<Dictionary<string, string>>();
         api.MapGet("/api/runs/{sheet}", SessionApi.RunAsync).WithSummary("The timeline of a sheet.").Produces<object>().ProducesProblem(StatusCodes.Status404NotFound);
+        api.MapGet("/api/aims/{drill}", AimsApi.OfDrillAsync).WithSummary("What is worth aiming at in the next set of a drill.").Produces<IReadOnlyList<Aim>>().ProducesProblem(StatusCodes.Status404NotFound);
+        api.MapGet("/api/weeks", WeeksApi.OfPlayerAsync).WithSummary("Four weeks as they are laid out, with the session of today.").Produces<object>();
         api.MapGet(Line.Path, Line.OpenAsync).WithSummary("A line that stays open.").Produces(StatusCodes.Status101SwitchingProtocols);
         foreach (var post in All)
         {

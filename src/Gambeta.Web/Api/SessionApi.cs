@@ -4,6 +4,7 @@ using System.Text.Json.Serialization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
+using Gambeta.Core.Progress;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Sets;
@@ -50,8 +51,9 @@ internal static class SessionApi
         if (plays is null) return Refusal.NoSuchPlayer();
         if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.there-is-no-such-sheet"));
         var yard = await YardStore.ViewAsync(work);
-        var age = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone).Year - plays.BirthYear;
-        var drills = SheetDrill.Of(found, await tools.Catalogues.OfAsync(work, household), plays.Level)
+        var age = plays.AgeOn(LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
+        var levels = new DrillLevels(plays.Level, await VerdictStore.StepsAsync(work, plays.Id));
+        var drills = SheetDrill.Of(found, await tools.Catalogues.OfAsync(work, household), drill => levels[drill])
             .Where(drill => Cautions.MayStart(drill.Card, age, household.Heading))
             .Select(drill => drill.On(yard.Latest(drill.Card.Id)?.Layout)).ToImmutableArray();
         if (drills.IsEmpty) return Refusal.Final(Say("refusals.nothing-on-this-sheet-may"));

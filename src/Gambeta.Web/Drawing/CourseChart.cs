@@ -18,20 +18,26 @@ public static class CourseChart
     /// <param name="decisions">Decisions about this drill and foot.</param>
     /// <param name="title">What it shows.</param>
     /// <param name="unitsInOne">Units in one of what is said.</param>
+    /// <param name="lowerIsBetter">Whether a smaller value is the better one.</param>
+    /// <param name="target">What is aimed at next, in units.</param>
     /// <param name="asFile">Whether it brings its own style.</param>
-    public static Svg Draw(ImmutableArray<CoursePoint> points, IReadOnlyList<TakenDecision> decisions, string title, int unitsInOne, bool asFile = false) => new(writer =>
+    public static Svg Draw(ImmutableArray<CoursePoint> points, IReadOnlyList<TakenDecision> decisions, string title, int unitsInOne, bool lowerIsBetter, int target, bool asFile = false) => new(writer =>
     {
         var (first, last) = (points[0].Set.Set.Day.DayNumber, points[^1].Set.Set.Day.DayNumber);
         // What is seldom reached, or typed wrong, must not press everything else to the floor.
         var tops = points.Select(point => (double)point.Value).Concat(points.Select(point => (double)(point.Expected?.Q75 ?? 0))).Order().ToList();
         var most = Math.Max(unitsInOne, Math.Min(tops[^1], 2.5 * tops[tops.Count * 9 / 10]) * 1.06);
+        // What nobody ever came near to is left out below as well.
+        var least = Math.Max(0, 0.8 * points.Select(point => (double)point.Value).Concat(points.Select(point => (double)(point.Expected?.Q05 ?? point.Value))).Min());
+        if (least < unitsInOne * 4 || least < most * 0.2) least = 0;
         double X(CoursePoint point) => Left + ((point.Set.Set.Day.DayNumber - first) / (double)Math.Max(1, last - first) * (Width - Left - 14)) + 2;
-        double Y(double value) => Top + ((1 - (Math.Min(value, most) / most)) * (Height - Top - Bottom));
+        double Y(double value) => Top + ((1 - ((Math.Clamp(value, least, most) - least) / (most - least))) * (Height - Top - Bottom));
         writer.Write(string.Create(CultureInfo.InvariantCulture, $"<svg class=\"course\" viewBox=\"0 0 {Width} {Height}\" role=\"img\" aria-label=\"{HtmlEncoder.Default.Encode(title)}\""));
-        writer.Write(asFile ? " xmlns=\"http://www.w3.org/2000/svg\"><style>.band-9{fill:#dfe7df}.band-5{fill:#b9d0cf}.dot{fill:#13242a}.mid{fill:none;stroke:#0b6b73;stroke-width:2}.grid{stroke:#c9c6ba}text{font:11px sans-serif}</style>" : ">");
+        writer.Write(asFile ? " xmlns=\"http://www.w3.org/2000/svg\"><style>.band-9{fill:#dfe7df}.band-5{fill:#b9d0cf}.dot{fill:#13242a}.mid{fill:none;stroke:#0b6b73;stroke-width:2}.bests{fill:none;stroke:#a8411f;stroke-width:1.6}.target{fill:none;stroke:#a8411f;stroke-width:2}.grid{stroke:#c9c6ba}text{font:11px sans-serif}</style>" : ">");
         foreach (var share in new[] { 0, 0.25, 0.5, 0.75, 1 })
         {
-            var (value, y) = (most * share, Y(most * share));
+            var value = least + ((most - least) * share);
+            var y = Y(value);
             writer.Write(string.Create(CultureInfo.InvariantCulture, $"<path class=\"grid\" d=\"M{Left} {Svg.N(y)}H{Width - 6}\"/><text x=\"{Left - 6}\" y=\"{Svg.N(y + 4)}\" text-anchor=\"end\">{Wording.Number((decimal)Rounded.To(value / unitsInOne, unitsInOne > 1 ? 1 : 0))}</text>"));
         }
         var known = points.Where(point => point.Expected is not null).GroupBy(point => point.Set.Set.Day).Select(day => day.First()).ToList();
@@ -41,8 +47,20 @@ public static class CourseChart
             Band("band-5", q => q.Q75, q => q.Q25);
             writer.Write($"<path class=\"mid\" d=\"M{string.Join('L', known.Select(point => $"{Svg.N(X(point))} {Svg.N(Y(point.Expected!.Value.Q50))}"))}\"/>");
         }
+        // The bests as they were beaten, a step each.
+        var best = points[0].Value;
+        var steps = new List<string> { $"M{Svg.N(X(points[0]))} {Svg.N(Y(best))}" };
+        foreach (var point in points)
+        {
+            if (lowerIsBetter ? point.Value >= best : point.Value <= best) continue;
+            best = point.Value;
+            steps.Add($"H{Svg.N(X(point))}V{Svg.N(Y(best))}");
+        }
+        writer.Write($"<path class=\"bests\" d=\"{string.Join("", steps)}H{Svg.N(Width - 10)}\"/>");
+        writer.Write($"<path class=\"target\" d=\"M{Svg.N(Width - 10)} {Svg.N(Y(target) - 6)}l6 6-6 6-6-6z\"><title>{HtmlEncoder.Default.Encode(Say("judgement.aim-for", ("value", Wording.Number((decimal)target / unitsInOne))))}</title></path>");
         foreach (var point in points) writer.Write($"<circle class=\"dot\" cx=\"{Svg.N(X(point))}\" cy=\"{Svg.N(Y(point.Value))}\" r=\"3.2\"/>");
-        foreach (var decision in decisions.Where(one => one.Day.DayNumber >= first && one.Day.DayNumber <= last))
+        // Of several on a day the last one stands; the latest come first.
+        foreach (var decision in decisions.Where(one => one.Day.DayNumber >= first && one.Day.DayNumber <= last).DistinctBy(one => one.Day))
         {
             var x = Left + ((decision.Day.DayNumber - first) / (double)Math.Max(1, last - first) * (Width - Left - 14)) + 2;
             writer.Write($"<path class=\"mark mark-{decision.Kind.ToAddress()}\" d=\"{Mark(decision.Kind, x, Height - Bottom + 10)}\"><title>{HtmlEncoder.Default.Encode($"{Wording.ShortDay(decision.Day)}: {JudgementWords.Decision(decision.Kind)}")}</title></path>");

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
+using Gambeta.Core.Planning;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Weeks;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Drawing;
@@ -15,14 +15,12 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages;
 
-/// <summary>Today: what to do next, what was last, what is nearly a record, and five weeks as tiles.</summary>
-public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
+/// <summary>Today: the session of the day, what was last, what is nearly a record, and five weeks as tiles.</summary>
+public sealed class TodayModel(PageTools tools) : KeptPage(tools)
 {
     public override RailPlace Place => RailPlace.Today;
 
     public Offer Choice { get; private set; } = null!;
-
-    public DoseAmount Amount { get; private set; } = null!;
 
     public IReadOnlyList<PracticeSet> Last { get; private set; } = [];
 
@@ -32,8 +30,38 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
 
     public int Target { get; private set; }
 
-    /// <summary>A whole session to start from here: the household's own sheet that was changed last, else the ready one of the day.</summary>
-    public SheetOfTheDay Session { get; private set; } = null!;
+    /// <summary>The session that is planned for today.</summary>
+    public DayPlan Plan { get; private set; } = null!;
+
+    /// <summary>The household's own sheet that was changed last; nothing where it has none.</summary>
+    public KeptSheet? Own { get; private set; }
+
+    /// <summary>Whether something hurts: then nothing is planned.</summary>
+    public bool IsHurt => Plan.Session.Notes.Contains(PlanNote.Hurt);
+
+    /// <summary>Whether all that was planned was played today.</summary>
+    public bool IsDone { get; private set; }
+
+    /// <summary>Whether the weeks have today for something else than practice, or it was done.</summary>
+    public bool IsForRest => IsDone || Plan.Session.Laid is { Kind: not DayKind.Practice };
+
+    /// <summary>The next day of practice, where today is for a rest.</summary>
+    public PlannedDay? Next => IsForRest && !IsHurt ? Plan.Session.Next : null;
+
+    /// <summary>What today is about.</summary>
+    public string Heading => IsHurt ? Say("today.on-hold")
+        : IsDone ? Say("weeks.today-done")
+        : Plan.Session.Laid switch
+        {
+            { Kind: DayKind.Training } => Say("today.training-today"),
+            { Kind: DayKind.Match } => Say("today.match-today"),
+            { Kind: DayKind.Practice } laid => Wording.Sentence(WeeksWords.Theme(laid)),
+            null => Say("today.next"),
+            _ => Say("weeks.today-rest"),
+        };
+
+    /// <summary>One drill above what is decided, for one try a session; nothing where none may be played.</summary>
+    public DrillCard? Stretch { get; private set; }
 
     public string Reason => JudgementWords.Offered(Choice);
 
@@ -41,18 +69,23 @@ public sealed class TodayModel(PageTools tools) : HouseholdPage(tools)
         ? Say("today.touches-today", ("nickname", Player.Nickname), ("touches", Wording.Number(today.Touches.Total)))
         : Last.Count == 0 ? Say("today.the-floor-is-yours", ("nickname", Player.Nickname)) : Say("today.ready-when-you-are", ("nickname", Player.Nickname));
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
+    public Task<IActionResult> OnGetAsync() => InHousehold(work => KeptAsync(work, "today", "/Pages/_TodayBody.cshtml", () => VerdictStore.SettleAsync(work, Player.Id, Catalogue), () => WorkOutAsync(work)));
+
+    private async Task WorkOutAsync(HouseholdWork work)
     {
-        var rows = await DiaryStore.TodayAsync(work, Player.Id, FiveWeeks.FirstDay(Today, Household.Settings.WeekStartsOn));
+        var rows = await DiaryStore.TodayAsync(work, Player.Id, FiveWeeks.FirstDay(Today, Household.Settings.WeekStartsOn), Catalogue);
         Target = DayTarget.TouchesAFoot(rows.Days);
         Tiles = FiveWeeks.Tiles(Today, Household.Settings.WeekStartsOn, rows.Days, Target);
         Last = rows.Last;
         Near = NearRecords.Nearest(rows.Standing, most: 3);
-        bool May(DrillCard drill) => rows.Means.Allow(drill, Age(Player));
-        Choice = Offer.Of(NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today, May), Catalogue, rows.About, May);
+        Plan = await PlanStore.OfDayAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings);
+        IsDone = Plan.IsPlayed(rows.LastDays);
+        // One drill alone is no way round the weeks: something new comes when they have it.
+        var mayBeNew = rows.LastDays.Count < PlanFacts.Few || Plan.Session.Laid is null or { MayBeNew: true };
+        bool May(DrillCard drill) => rows.Means.Allow(drill, Age(Player)) && (mayBeNew || rows.LastDays.ContainsKey(drill.Id));
+        Choice = Offer.Of(NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today, May, drill => DrillLevels.OpensTheNext(rows.About(drill))), Catalogue, rows.About, May);
         var card = Choice.Card;
-        Amount = DoseArithmetic.Amount(card, card.Doses[Player.Level], Player.Preferred, card.Tempo.Steady);
-        Session = SheetOfTheDay.Of(rows.Sheet, Catalogue, Player, rows.Spaces, rows.HasWall, Today);
-        return Page();
-    });
+        Stretch = Choice.Reason == OfferReason.Rested ? Catalogue.Rungs.Above(card).FirstOrDefault(above => above.From <= Player.Level + 1 && May(above)) : null;
+        Own = rows.Sheet;
+    }
 }

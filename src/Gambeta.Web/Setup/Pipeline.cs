@@ -1,6 +1,7 @@
 using Gambeta.Web.Access;
 using Gambeta.Web.Api;
 using Gambeta.Web.Pages.Drills;
+using Gambeta.Web.Pages.Weeks;
 using Microsoft.AspNetCore.Diagnostics.HealthChecks;
 
 namespace Gambeta.Web.Setup;
@@ -29,6 +30,7 @@ internal static class Pipeline
         app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(30), KeepAliveTimeout = TimeSpan.FromSeconds(20) });
         app.MapPosts();
         app.MapDrillFiles();
+        app.MapCalendar();
         app.MapOpenApi("/api/openapi.json").RequireAuthorization();
         app.MapHealthChecks("/healthz/live", new HealthCheckOptions { Predicate = _ => false });
         app.MapHealthChecks("/healthz/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });

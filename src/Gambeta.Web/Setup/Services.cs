@@ -32,7 +32,7 @@ internal static class Services
         services.AddSingleton(catalogue);
         services.AddSingleton<Modules>();
         services.AddSingleton(_ => new GambetaDatabase(database));
-        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton(ClockAhead.From(settings));
         services.AddMemoryCache(cache => cache.SizeLimit = 500);
         services.AddSingleton<HouseholdCatalogues>();
         services.AddSingleton<Brakes>();

@@ -93,6 +93,8 @@ public static class Wording
     public static string Gear(GearItem item) => item.Count == 1 ? item.Kind.Label() : Say("common.several", ("count", item.Count), ("things", YardWords.Several(item.Kind)));
 
     /// <summary>A day of the week.</summary>
+    public static string ShortName(DayOfWeek day) => Language.Current.Dates.DateTimeFormat.GetAbbreviatedDayName(day);
+
     public static string DayName(DayOfWeek day) => Language.Current.Dates.DateTimeFormat.GetDayName(day);
 
     /// <summary>A caution, in a sentence or two.</summary>

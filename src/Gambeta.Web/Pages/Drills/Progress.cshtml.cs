@@ -17,10 +17,14 @@ namespace Gambeta.Web.Pages.Drills;
 /// <param name="Points">The latest sets.</param>
 /// <param name="Decisions">The decisions about it.</param>
 /// <param name="Name">How it is called: the foot and the layout.</param>
-public sealed record DrillCourse(Verdict Verdict, ImmutableArray<CoursePoint> Points, IReadOnlyList<TakenDecision> Decisions, string Name);
+/// <param name="Rounds">First against last rounds.</param>
+/// <param name="Within">The beginning of a round against its end.</param>
+/// <param name="Best">The value of the next best, and the days between which it is likely; nothing where there is none to beat.</param>
+public sealed record DrillCourse(
+    Verdict Verdict, ImmutableArray<CoursePoint> Points, IReadOnlyList<TakenDecision> Decisions, string Name, Hold Rounds, WithinRounds Within, (int Value, DateOnly? From, DateOnly? To)? Best);
 
 /// <summary>How one drill goes: every set on its day, the form as it was, and what was decided, by foot and layout.</summary>
-public sealed class ProgressModel(PageTools tools) : HouseholdPage(tools)
+public sealed class ProgressModel(PageTools tools) : KeptPage(tools)
 {
     public override RailPlace Place => RailPlace.Progress;
 
@@ -28,7 +32,7 @@ public sealed class ProgressModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<DrillCourse> Courses { get; private set; } = [];
 
-    public static Svg Chart(DrillCourse course, string title, bool asFile = false) => CourseChart.Draw(course.Points, course.Decisions, title, course.Verdict.UnitsInOne, asFile);
+    public static Svg Chart(DrillCourse course, string title, bool asFile = false) => CourseChart.Draw(course.Points, course.Decisions, title, course.Verdict.UnitsInOne, course.Verdict.Key.Model.LowerIsBetter, course.Verdict.NextSet.Value, asFile);
 
     public string TitleOf(DrillCourse course) => Say("judgement.chart-title", ("name", Card.Name), ("feet", course.Name));
 
@@ -36,17 +40,42 @@ public sealed class ProgressModel(PageTools tools) : HouseholdPage(tools)
     {
         if (Catalogue.Find(id) is not { } card) return NotFound();
         Card = card;
-        var verdicts = await VerdictStore.AllAsync(work, Player.Id, card.Id);
-        var (sets, decisions, layouts) = (await VerdictStore.SetsAsync(work, Player.Id, [card.Id]), await VerdictStore.DecisionsAsync(work, Player.Id, card.Id), await YardStore.LayoutNamesAsync(work));
-        Courses = [.. verdicts.Take(12).Select(verdict => new DrillCourse(
-            verdict, FormCourse.Of(verdict.Key, sets.Where(one => FormKey.Of(one.Set) == verdict.Key)), [.. decisions.Where(taken => taken.Key == verdict.Key)],
-            Wording.Feet(verdict.Key.Feet) + (layouts.TryGetValue(verdict.Key.Layout, out var layout) ? $", {layout}" : ""))).Where(one => !one.Points.IsEmpty)];
-        if (form is not ("svg" or "csv")) return Page();
-        if (course < 0 || course >= Courses.Count) return NotFound();
+        if (form is null) return await KeptAsync(work, $"drill {card.Id}", "/Pages/Drills/_ProgressBody.cshtml", () => SettleAsync(work), () => WorkOutAsync(work), card.Id);
+        await SettleAsync(work);
+        await WorkOutAsync(work);
+        if (form is not ("svg" or "csv") || course < 0 || course >= Courses.Count) return NotFound();
         return form == "svg"
             ? File(Encoding.UTF8.GetBytes(Chart(Courses[course], TitleOf(Courses[course]), asFile: true).AsText()), "image/svg+xml", $"{card.Id}.svg")
             : File(Encoding.UTF8.GetBytes(Numbers(Courses[course])), "text/csv", $"{card.Id}.csv");
     });
+
+    private IReadOnlyList<Verdict> _verdicts = [];
+
+    private async Task SettleAsync(HouseholdWork work) => _verdicts = await VerdictStore.AllAsync(work, Player.Id, Catalogue, Card.Id);
+
+    private async Task WorkOutAsync(HouseholdWork work)
+    {
+        var (read, decisions, layouts) = (await VerdictStore.SetsAsync(work, Player.Id, [Card.Id]), await DecisionStore.LatestAsync(work, Player.Id, Card.Id), await YardStore.LayoutNamesAsync(work));
+        var forms = read.Forms(Catalogue);
+        var tapped = await SetStore.TappedAsync(work, Player.Id, drill: Card.Id);
+        Courses = [.. _verdicts.Take(12).Select(verdict =>
+        {
+            var own = read.Latest.Where(one => FormKey.Of(one.Set) == verdict.Key).ToList();
+            return new DrillCourse(
+                verdict, FormCourse.Of(verdict.Key, own), [.. decisions.Where(taken => taken.Key == verdict.Key)],
+                Wording.Feet(verdict.Key.Feet) + (layouts.TryGetValue(verdict.Key.Layout, out var layout) ? $", {layout}" : ""), LastRounds.Of(verdict.Key, own), WithinRounds.Of(tapped.Where(set => FormKey.Of(set) == verdict.Key)), BestOf(forms.Before(verdict.Key)));
+        }).Where(one => !one.Points.IsEmpty)];
+    }
+
+    // The next best in the dose of the latest set, at the rhythm of the latest days.
+    private (int Value, DateOnly? From, DateOnly? To)? BestOf(KeyForm key)
+    {
+        if (key.History.Latest is not [.., var last] || key.History.BestIn(SetDose.Of(last.Set)) is not { } best) return null;
+        var value = best + (key.History.Key.Model.LowerIsBetter ? -1 : 1);
+        var days = PracticeRhythm.After(last.Set.Day > Today ? last.Set.Day : Today, PracticeRhythm.DaysBetween(key.History.Latest.Select(one => one.Set.Day)));
+        var (from, to) = DaysAhead.Span(DaysAhead.Of(key, SetDose.Of(last.Set), Math.Max(1, key.History.Latest.Count(one => one.Set.SessionId == last.Set.SessionId)), value, days));
+        return (value, from, to);
+    }
 
     private static string Numbers(DrillCourse course)
     {

@@ -1,18 +1,20 @@
 using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Household;
+using Gambeta.Core.Progress;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Pages.Household;
 
 /// <summary>What a household chooses, as it was typed.</summary>
-public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds, string? WeekStartsOn, string? TimeZone, string? ClipPenalty)
+public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds, string? WeekStartsOn, string? TimeZone, string? ClipPenalty, string? Feet, string? CatchUpCap)
 {
     private const int ShortestWord = 3, LongestWord = 24;
 
     public static TypedSettings Of(HouseholdSettings settings) =>
-        new(settings.Units.ToKey(), settings.OtherFoot, settings.Sounds, ((int)settings.WeekStartsOn).ToString(CultureInfo.InvariantCulture), settings.TimeZone, settings.ClipPenalty.ToString("0.#", CultureInfo.InvariantCulture));
+        new(settings.Units.ToKey(), settings.OtherFoot, settings.Sounds, ((int)settings.WeekStartsOn).ToString(CultureInfo.InvariantCulture), settings.TimeZone, settings.ClipPenalty.ToString("0.#", CultureInfo.InvariantCulture),
+            settings.Feet.ToKey(), settings.CatchUpCap.ToString(CultureInfo.InvariantCulture));
 
     /// <summary>The settings, or what is wrong in words.</summary>
     public (HouseholdSettings? Settings, IReadOnlyList<string> Problems) Check()
@@ -24,6 +26,8 @@ public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds
         if (!int.TryParse(WeekStartsOn, NumberStyles.None, CultureInfo.InvariantCulture, out var day) || day > 6) problems.Add(Say("household.on-which-day-does-the"));
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone?.Trim() ?? "", out var zone)) problems.Add(Say("household.is-no-time-zone-such", ("timeZone", TimeZone)));
         if (!decimal.TryParse(ClipPenalty?.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var penalty) || penalty > 10) problems.Add(Say("household.a-clipped-marker-costs-0"));
-        return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id, Rounded.To(penalty, 1)), []);
+        if (!Keys.TryRead<FeetSchool>(Feet ?? "", out var school)) problems.Add(Say("household.even-or-catch-up"));
+        if (!int.TryParse(CatchUpCap?.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var cap) || cap is < CatchUp.LeastCap or > CatchUp.MostCap) problems.Add(Say("household.cap-between", ("least", CatchUp.LeastCap), ("most", CatchUp.MostCap)));
+        return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id, Rounded.To(penalty, 1)) { Feet = school, CatchUpCap = cap }, []);
     }
 }

@@ -18,6 +18,8 @@ public sealed class PlayModel(PageTools tools) : StageModel(tools)
 
     public override string Back => $"/drills/{Card.Id}";
 
+    public override string Beside => $"/beside/{Card.Id}";
+
     protected override string RunKey => $"{Card.Id} {Card.Layout?.Key}";
 
     public override string AddressIn(Guid space) => $"/practise/{Card.Id}?space={space}{(Card.Layout is { } laid ? $"&layout={laid.Key}" : "")}";
@@ -26,6 +28,6 @@ public sealed class PlayModel(PageTools tools) : StageModel(tools)
     {
         if (Catalogue.Find(drill) is not { } card) return NotFound();
         if (!Core.Safety.Cautions.MayStart(card, Age(Player), Household.Heading)) return RedirectToPage("/Drills/Card", new { id = drill });
-        return await SetTheStageAsync(work, [SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, Player.Level)], layout, space, laysTheYard: false);
+        return await SetTheStageAsync(work, [SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, (await LevelsAsync(work))[card.Id])], layout, space, laysTheYard: false);
     });
 }

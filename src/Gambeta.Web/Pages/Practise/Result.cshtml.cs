@@ -27,7 +27,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     private string? _sheet;
     private PracticeSet? _tapped;
     private IReadOnlyList<Verdict> _verdicts = [];
-    private IReadOnlyDictionary<Guid, SaidOfSet> _aims = new Dictionary<Guid, SaidOfSet>();
+    private Dictionary<Guid, SaidOfSet> _aims = [];
 
     public override RailPlace Place => RailPlace.Today;
 
@@ -70,6 +70,24 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         }
     }
 
+    /// <summary>Whether it held to the end of the sitting; nothing where nobody can say.</summary>
+    public string? HeldWords => SittingCourse.Of(Placed()) switch
+    {
+        { Kind: HoldKind.FellOff, After: { } minutes } => Say("result.fell-off-after", ("minutes", minutes)),
+        { Kind: HoldKind.Held } => Say("result.held-to-the-end"),
+        _ => null,
+    };
+
+    /// <summary>What became of its tapped rounds towards their ends.</summary>
+    public IReadOnlyList<string> WithinWords { get; private set; } = [];
+
+    // Where each set lay among what was expected of it, from the first touch on.
+    private IEnumerable<PlayedAt> Placed() =>
+        from set in Sets
+        let model = FormKey.Of(set).Model
+        where _aims.ContainsKey(set.Id) && model.Judges(set)
+        select new PlayedAt(set.StartedAt + set.Worked - Sets[0].StartedAt, SittingCourse.PositionOf(model.Value(set), _aims[set.Id].Expected, model.LowerIsBetter));
+
     public string Headline
     {
         get
@@ -110,6 +128,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         Sums = SetSums.Of(Sets);
         var player = Sets[0].PlayerId;
         _tapped = await SetStore.MostTappedAsync(work, session);
+        WithinWords = [.. JudgementWords.Within(WithinRounds.Of(await SetStore.TappedAsync(work, player, session: session)))];
         Checked = await YardStore.CheckOfAsync(work, session);
         _layouts = await YardStore.LayoutNamesAsync(work);
         var (day, from) = (Sets[0].Day, FiveWeeks.FirstDay(Sets[0].Day, Household.Settings.WeekStartsOn));
@@ -120,9 +139,9 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         Tile = DayTile.Of(day, Today, days.FirstOrDefault(d => d.Day == day), DayTarget.TouchesAFoot(days));
         (End, _sheet) = await SessionStore.EndOfAsync(work, session);
         _answers = await SessionStore.AnswersAsync(work, session);
-        _verdicts = await VerdictStore.AllAsync(work, player);
-        _aims = (await VerdictStore.SaidAsync(work, player, session)).ToDictionary(said => said.Set);
-        Advice = AdviceOf(NextTime.Of(_answers, Catalogue));
+        _verdicts = await VerdictStore.AllAsync(work, player, Catalogue);
+        _aims = (await SaidStore.OfSittingAsync(work, player, session)).ToDictionary(said => said.Set);
+        Advice = AdviceOf(NextTime.Of(_answers, Catalogue, drill => Decision.OfFeet(Verdict.LatestOfFeet(_verdicts.Where(verdict => verdict.Key.Drill == drill)))));
         Rows = RowsOf();
         return Page();
     }
@@ -164,7 +183,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     private string SaidOf(DrillAnswer answer)
     {
         var card = Catalogue.Find(answer.Drill);
-        var fault = card?.Faults.FirstOrDefault(f => f.Id == answer.Fault || f.Seen == answer.Fault);
+        var fault = card?.FaultNamed(answer.Fault);
         var foot = answer.OtherFoot switch { OtherFootFeel.FarBehind or OtherFootFeel.Behind => Say("result.the-other-foot", ("otherFootFeel", Wording.OtherFootFeel(answer.OtherFoot.Value))), _ => "" };
         return OtherFoot($"{Wording.Sentence(Wording.Control(answer.Control!.Value))}{foot}.{(fault is null ? "" : $" {fault.Seen}: {fault.Fix}")}");
     }

@@ -20,6 +20,8 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
 
     public override string Back => "/sheets";
 
+    public override string Beside => $"/beside/{_address}";
+
     protected override string RunKey => _address;
 
     protected override string? SheetName => _address;
@@ -30,7 +32,8 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
     {
         if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return NotFound();
         // A drill that this player may not start is left out; the sheet's own page says so.
-        var drills = SheetDrill.Of(found, Catalogue, Player.Level).Where(d => Core.Safety.Cautions.MayStart(d.Card, Age(Player), Household.Heading)).ToList();
+        var levels = await LevelsAsync(work);
+        var drills = SheetDrill.Of(found, Catalogue, drill => levels[drill]).Where(d => Core.Safety.Cautions.MayStart(d.Card, Age(Player), Household.Heading)).ToList();
         if (drills.Count == 0) return RedirectToPage("/Sheets/Index");
         (_address, _name) = (sheet, found.Name);
         var result = await SetTheStageAsync(work, [.. drills], null, space, laysTheYard: true);

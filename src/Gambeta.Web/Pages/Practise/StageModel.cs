@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Gambeta.Core;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Judgement;
 using Gambeta.Core.Measuring;
+using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
 using Gambeta.Core.RunSheets;
 using Gambeta.Core.Safety;
@@ -70,7 +72,8 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<string> Cautions { get; private set; } = [];
 
     private IReadOnlyList<IReadOnlyDictionary<string, decimal>> _bests = [];
-    private IReadOnlyList<Dictionary<string, string>> _aims = [];
+    private IReadOnlyList<object> _aims = [];
+    private ILookup<FormKey, (SaidOfSet Said, PracticeSet Set)> _said = null!;
 
     /// <summary>The sheet and whose it is. The serialiser escapes what could end the script element.</summary>
     public HtmlString SheetJson => new(JsonSerializer.Serialize(
@@ -111,7 +114,14 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>This screen once it is said where it is.</summary>
     public string There(string where) => Request.Path + QueryString.Create(Request.Query.Where(part => part.Key != "where").Append(new("where", where)));
 
-    /// <summary>Sets the stage. Nothing when a layout or a space that was asked for is not this household's.</summary>
+    /// <summary>Reads what stands about the player's drills, and gives the level at which each is played.</summary>
+    protected async Task<DrillLevels> LevelsAsync(HouseholdWork work)
+    {
+        Verdicts = await VerdictStore.AllAsync(work, Player.Id, Catalogue);
+        return DrillLevels.Of(Player.Level, Verdicts);
+    }
+
+    /// <summary>Sets the stage, once the levels were read. Nothing when a layout or a space that was asked for is not this household's.</summary>
     protected async Task<IActionResult> SetTheStageAsync(HouseholdWork work, ImmutableArray<SheetDrill> drills, string? layout, Guid? space, bool laysTheYard)
     {
         var yard = await YardStore.ViewAsync(work);
@@ -137,10 +147,13 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Cautions = CautionsOf(Drills.Select(drill => drill.Card));
         var standing = await DiaryStore.StandingAsync(work, Player.Id);
         _bests = [.. Drills.Select(d => Standing.ToBeat(d.Card, d.Dose, standing).ToDictionary(best => best.Key.ToKey(), best => best.Value))];
-        Verdicts = await VerdictStore.AllAsync(work, Player.Id);
+        var ids = Drills.Select(drill => drill.Card.Id).Distinct().ToArray();
+        LastWords = await SessionStore.LastWordsAsync(work, Player.Id, ids);
+        _said = await SaidStore.LatestOfKeysAsync(work, Player.Id, ids);
+        Tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays));
+        Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard, Tempos, Controlled());
+        await SayOfOtherDosesAsync(work);
         _aims = [.. Drills.Select(AimsOf)];
-        Tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-Sheets.IndexModel.TempoDays));
-        Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard, Tempos);
         if (laysTheYard)
         {
             var pace = PaceOf(yard, Player).Pace;
@@ -170,6 +183,19 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>What the page asks by when there is no network; nothing where no word is chosen.</summary>
     public string? GrownUpSeal => Household.GrownUpWord is { } word ? GrownUpWord.Seal(User.HouseholdId().ToString(), word) : null;
 
+    /// <summary>What was said about each drill last time.</summary>
+    public IReadOnlyDictionary<string, LastWord> LastWords { get; private set; } = new Dictionary<string, LastWord>();
+
+    /// <summary>The latest note of a sitting with one of these drills.</summary>
+    public string? Note => LastWords.Values.Where(word => word.Note is not null).MaxBy(word => word.At)?.Note;
+
+    /// <summary>What went wrong last time, with what mends it.</summary>
+    public IEnumerable<(SheetDrill Drill, Fault Fault)> LastFaults =>
+        Drills.DistinctBy(drill => drill.Card.Id).Select(drill => (drill, Fault: drill.Card.FaultNamed(LastWords.GetValueOrDefault(drill.Card.Id)?.Answer.Fault))).Where(one => one.Fault is not null).Select(one => (one.drill, one.Fault!));
+
+    /// <summary>For the grown-up beside the yard.</summary>
+    public abstract string Beside { get; }
+
     /// <summary>What stands about the drills of this screen, on the layouts on which they are played.</summary>
     public IReadOnlyList<Verdict> Verdicts { get; private set; } = [];
 
@@ -177,9 +203,33 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     public IEnumerable<Verdict> Of(SheetDrill drill) => Verdicts.Where(verdict => verdict.Key.Drill == drill.Card.Id && verdict.Key.Layout == (drill.Card.Layout?.Key ?? "") && IsOf(verdict.Measure, Scoring.Chiefly(drill.Card, drill.Dose)))
         .OrderBy(verdict => drill.Card.Turns(Player.Preferred).IndexOf(verdict.Key.Feet));
 
-    private Dictionary<string, string> AimsOf(SheetDrill drill) => Of(drill).ToDictionary(
-        verdict => verdict.Key.Feet.ToKey(),
-        verdict => Say("judgement.aim-and-odds", ("value", JudgementWords.Value(verdict, verdict.NextSet)), ("count", TenTiles.Laid(verdict.NextSet.Chance))));
+    // What stands is of the dose that was played last: for another one, as after a level up, it is said from the same form.
+    private async Task SayOfOtherDosesAsync(HouseholdWork work)
+    {
+        var others = Drills.Zip(Sheet.Drills).Where(one => !Of(one.First).Any() && Scoring.Chiefly(one.First.Card, one.First.Dose) is not null && Verdicts.Any(verdict => verdict.Key.Drill == one.First.Card.Id)).ToList();
+        if (others.Count == 0) return;
+        var forms = (await VerdictStore.SetsAsync(work, Player.Id, [.. others.Select(one => one.First.Card.Id).Distinct()])).Forms(Catalogue).Keys.Values;
+        Verdicts =
+        [
+            .. Verdicts,
+            .. others.SelectMany(one => forms
+                .Where(form => form.History.Key is var key && key.Drill == one.First.Card.Id && key.Layout == (one.First.Card.Layout?.Key ?? "") && key.Measure == Ways.Of(one.First.Card.MeasuredBy).JudgedAs)
+                .Select(form => Verdict.Of(form, one.First.Card, new SetDose(one.Second.Seconds is { } seconds ? TimeSpan.FromSeconds(seconds) : null, one.Second.Count)))
+                .OfType<Verdict>().Select(verdict => verdict with { Measure = Scoring.Chiefly(one.First.Card, one.First.Dose)!.Value })),
+        ];
+    }
+
+    // For each drill the tempo at which the slower foot is under control.
+    private Dictionary<string, int> Controlled() => Drills.DistinctBy(drill => drill.Card.Id)
+        .Select(drill => (drill.Card.Id, Tempo: Of(drill).Select(verdict => verdict.ControlledTempo).Min())).Where(one => one.Tempo is not null).ToDictionary(one => one.Id, one => one.Tempo!.Value);
+
+    // What is asked for again after each set is told by the layout and the measure.
+    private object AimsOf(SheetDrill drill) => new
+    {
+        layout = drill.Card.Layout?.Key ?? "",
+        measure = Scoring.Chiefly(drill.Card, drill.Dose)?.ToString(),
+        feet = Of(drill).ToDictionary(verdict => verdict.Key.Feet.ToKey(), verdict => Aim.Of(verdict, _said[verdict.Key])),
+    };
 
     // Another length of round, or another number of tries, is another aim.
     private static bool IsOf(Measure said, Measure? asked) => asked is { } measure && said == measure;

@@ -6,6 +6,7 @@ using Gambeta.Core.Judgement;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
 using Gambeta.Core.Touches;
+using Gambeta.Core.Weeks;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Drawing;
@@ -15,7 +16,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Gambeta.Web.Pages.Progress;
 
 /// <summary>Weeks side by side, whether it is better, what stands about each drill and foot, and whether it was right.</summary>
-public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
+public sealed class IndexModel(PageTools tools) : KeptPage(tools)
 {
     public static readonly int[] WeekChoices = [2, 4, 8, 12, 26, 52, 156];
 
@@ -50,19 +51,103 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public string UnitOf(Change change) => Wording.Unit(MeasureOf(change));
 
-    public Task<IActionResult> OnGetAsync(string? weeks, string? form) => InHousehold(async work =>
+    /// <summary>The stretch that is looked at, and the one that it is held against.</summary>
+    public DaySpan Now { get; private set; }
+
+    /// <summary>The one that it is held against.</summary>
+    public DaySpan Then { get; private set; }
+
+    /// <summary>Whether somebody chose the days.</summary>
+    public bool IsChosen { get; private set; }
+
+    public TwoFeet Feet { get; private set; } = null!;
+
+    public CatchUp More { get; private set; } = null!;
+
+    public PracticeLoad Load { get; private set; } = null!;
+
+    /// <summary>Whether training or matches are part of the load.</summary>
+    public bool HasClub { get; private set; }
+
+    public IReadOnlyList<Verdict> Plateaus { get; private set; } = [];
+
+    public string CatchUpWords => OtherFoot(More switch
+    {
+        { Kind: CatchUpKind.More, Days: var days, More: var more, Share: var share } => Say("judgement.catch-up-more", ("touches", Wording.Number(more)), ("days", days), ("share", share)),
+        { Kind: CatchUpKind.Level } => Say("judgement.catch-up-level"),
+        { Kind: CatchUpKind.Even, More: > 0 and var lacks } => Say("judgement.catch-up-even-lacks", ("touches", Wording.Number(lacks))),
+        { Kind: CatchUpKind.Even } => Say("judgement.catch-up-even"),
+        _ => Say("judgement.catch-up-not-measured"),
+    });
+
+    public string BehindWords(FeetOfDrill drill) => OtherFoot(drill.Behind switch
+    {
+        null => "",
+        >= CatchUp.LevelWithin and var behind => Say("judgement.foot-behind", ("percent", Rounded.Whole(behind * 100))),
+        <= -CatchUp.LevelWithin and var ahead => Say("judgement.foot-ahead", ("percent", Rounded.Whole(-ahead * 100))),
+        _ => Say("judgement.foot-level"),
+    });
+
+    public IEnumerable<string> LoadWords()
+    {
+        yield return Load.Usual is { } usual
+            ? Say("judgement.load-this-week", ("minutes", Rounded.Whole(Load.Weeks[^1].Minutes)), ("load", Wording.Number(Rounded.Whole(Load.Weeks[^1].Load))), ("usual", Wording.Number(Rounded.Whole(usual))))
+            : Say("judgement.load-first-week", ("minutes", Rounded.Whole(Load.Weeks[^1].Minutes)), ("load", Wording.Number(Rounded.Whole(Load.Weeks[^1].Load))));
+        if (HasClub) yield return Say("judgement.load-with-club");
+        foreach (var word in Load.Words)
+            yield return word switch
+            {
+                LoadWord.MoreHoursThanYears => Say("judgement.load-years", ("age", Age(Player))),
+                LoadWord.MuchMore => Say("judgement.load-much-more"),
+                LoadWord.HardDays => Say("judgement.load-hard-days"),
+                _ => Say("judgement.load-easy-day"),
+            };
+        if (Load.Words.IsEmpty) yield return Say("judgement.load-fine");
+    }
+
+    public Task<IActionResult> OnGetAsync(string? weeks, string? form, string? from, string? to, string? thenFrom, string? thenTo) => InHousehold(async work =>
     {
         Span = int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked) ? asked : 8;
-        var first = Today.AddDays((-7 * Span) + 1);
-        Weeks = WeekTally.Of(Today, Household.Settings.WeekStartsOn, Span, await ProgressStore.DaysAsync(work, Player.Id, Today.AddDays(-7 * Span - 6)));
-        if (form == "svg") return File(Encoding.UTF8.GetBytes(WeekBars.Draw(Weeks, asFile: true).AsText()), "image/svg+xml", "weeks.svg");
-        if (form == "csv") return File(Encoding.UTF8.GetBytes(Numbers()), "text/csv", "weeks.csv");
-        var sets = await ProgressStore.SetsAsync(work, Player.Id, first.AddDays(-7 * Span));
-        Changes = Change.Between(sets.Where(set => set.Day < first), sets.Where(set => set.Day >= first));
-        Drills = [.. (await VerdictStore.AllAsync(work, Player.Id)).GroupBy(verdict => verdict.Key.Drill).Take(40)];
-        Right = WasItRight.ByTenths(await ProgressStore.SaidAsync(work, Player.Id));
-        return Page();
+        (Now, Then) = SpansOf(from, to, thenFrom, thenTo);
+        if (form is "svg" or "csv")
+        {
+            await WeeksAsync(work);
+            return form == "svg" ? File(Encoding.UTF8.GetBytes(WeekBars.Draw(Weeks, Player.Preferred.Other(), asFile: true).AsText()), "image/svg+xml", "weeks.svg") : File(Encoding.UTF8.GetBytes(Numbers()), "text/csv", "weeks.csv");
+        }
+        // Days that somebody chose are seldom chosen twice.
+        return await KeptAsync(work, IsChosen ? null : $"progress {Span}", "/Pages/Progress/_Body.cshtml", async () => _verdicts = await VerdictStore.AllAsync(work, Player.Id, Catalogue), () => WorkOutAsync(work));
     });
+
+    private IReadOnlyList<Verdict> _verdicts = [];
+
+    private async Task WeeksAsync(HouseholdWork work) => Weeks = WeekTally.Of(Today, Household.Settings.WeekStartsOn, Span, await ProgressStore.DaysAsync(work, Player.Id, Today.AddDays(-7 * Span - 6)));
+
+    private async Task WorkOutAsync(HouseholdWork work)
+    {
+        await WeeksAsync(work);
+        var now = await ProgressStore.SetsAsync(work, Player.Id, Now.First, Now.Last);
+        Changes = Change.Between(await ProgressStore.SetsAsync(work, Player.Id, Then.First, Then.Last), now);
+        Drills = [.. _verdicts.GroupBy(verdict => verdict.Key.Drill).Take(40)];
+        Plateaus = [.. _verdicts.Where(verdict => verdict.IsPlateau).Take(6)];
+        Feet = TwoFeet.Of(now, _verdicts, Player.Preferred);
+        More = CatchUp.Of(Feet, Player.Preferred, now.Count == 0 ? 0 : Feet.Touches.Total / now.Select(set => set.Day).Distinct().Count(), Household.Settings.Feet, Household.Settings.CatchUpCap);
+        const int weeksOfLoad = 6;
+        var (rhythm, dates, away) = await RhythmStore.AllAsync(work, Player.Id, Today.AddDays(-7 * weeksOfLoad));
+        var club = new WeeksFacts { Today = Today, Age = Age(Player), Rhythm = rhythm, Dates = dates, Away = away }.ClubLoads(weeksOfLoad).ToList();
+        HasClub = club.Count > 0;
+        Load = PracticeLoad.Of([.. await ProgressStore.LoadAsync(work, Player.Id, Today.AddDays(-7 * weeksOfLoad)), .. club], Today, Household.Settings.WeekStartsOn, weeksOfLoad, Age(Player));
+        Right = WasItRight.ByTenths((await SaidStore.LatestAsync(work, Player.Id, ProgressStore.MostCompared)).Select(one => (one.Said.Units, one.Said.Chance, one.Set)));
+    }
+
+    private (DaySpan Now, DaySpan Then) SpansOf(string? from, string? to, string? thenFrom, string? thenTo)
+    {
+        DateOnly? Day(string? typed) => DateOnly.TryParseExact(typed, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : null;
+        var latest = DaySpan.Weeks(Today, Span);
+        if (Day(from) is not { } first) return (latest, latest.Before);
+        IsChosen = true;
+        var now = DaySpan.Between(first, Day(to) ?? Today, Today);
+        return (now, Day(thenFrom) is { } then ? DaySpan.Between(then, Day(thenTo) ?? now.First, Today) : now.Before);
+    }
 
     private static Measure MeasureOf(Change change) => Scoring.MarksOf(change.Latest).Select(mark => mark.Key.Measure).DefaultIfEmpty(new Measure(Ways(change).Keeps[0].Kind)).First();
 

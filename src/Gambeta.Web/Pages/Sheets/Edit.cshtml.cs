@@ -3,6 +3,7 @@ using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
+using Gambeta.Core.Progress;
 using Gambeta.Core.Sheets;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
@@ -17,6 +18,8 @@ namespace Gambeta.Web.Pages.Sheets;
 /// </summary>
 public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 {
+    private DrillLevels? _levels;
+
     public override RailPlace Place => RailPlace.Sheets;
 
     public Guid Id { get; private set; }
@@ -50,18 +53,19 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnGetAsync(Guid? id, string? copy, string? drill) => InHousehold(async work =>
     {
         Id = id ?? Guid.CreateVersion7();
+        _levels = await LevelsOfAsync(work);
         Typed = new TypedSheet { Name = Say("sheets.s-sheet", ("nickname", Player.Nickname)) };
         if (id is { } wanted)
         {
             if (await SheetStore.FindAsync(work, wanted) is not { } kept) return NotFound();
             IsKept = true;
-            Typed = TypedSheet.Of(kept.Sheet, kept.Minutes, Catalogue, Player.Level);
+            Typed = TypedSheet.Of(kept.Sheet, kept.Minutes, Catalogue, LevelOf);
         }
         else if (copy is not null)
         {
             if (await SheetStore.FindAnyAsync(work, copy) is not { } source) return NotFound();
             var name = Say("sheets.ours", ("name", source.Name));
-            Typed = TypedSheet.Of(source with { Name = name[..Math.Min(name.Length, Sheet.LongestName)] }, null, Catalogue, Player.Level);
+            Typed = TypedSheet.Of(source with { Name = name[..Math.Min(name.Length, Sheet.LongestName)] }, null, Catalogue, LevelOf);
         }
         if (Catalogue.Find(drill) is { } added) AddRow(added);
         await SumUpAsync(work);
@@ -99,13 +103,14 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
     {
         var (items, problems) = Typed.Read(Catalogue);
         if (problems.Count > 0) return;
-        var ordered = LayingOrder.Fewest(SheetDrill.Of(new Sheet(Typed.Name ?? "", items), Catalogue, Player.Level));
-        Typed.Rows = [.. ordered.Select(drill => TypedRow.Of(drill.Item, Catalogue.Find(drill.Item.Drill), Player.Level))];
+        var ordered = LayingOrder.Fewest(SheetDrill.Of(new Sheet(Typed.Name ?? "", items), Catalogue, LevelOf));
+        Typed.Rows = [.. ordered.Select(drill => TypedRow.Of(drill.Item, Catalogue.Find(drill.Item.Drill), LevelOf(drill.Item.Drill)))];
     });
 
     public Task<IActionResult> OnPostSaveAsync(Guid id, TypedSheet typed) => InHousehold(async work =>
     {
         (Id, Typed) = (id, typed);
+        _levels = await LevelsOfAsync(work);
         var (items, unclear) = Typed.Read(Catalogue);
         var (minutes, wrong) = Typed.ReadMinutes();
         var problems = unclear.ToList();
@@ -126,6 +131,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
     private Task<IActionResult> Changed(Guid id, TypedSheet typed, Action<List<string>> change) => InHousehold(async work =>
     {
         (Id, Typed) = (id, typed);
+        _levels = await LevelsOfAsync(work);
         IsKept = await SheetStore.FindAsync(work, id) is not null;
         var problems = new List<string>();
         change(problems);
@@ -138,10 +144,12 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         return Page();
     });
 
+    private Level LevelOf(string drill) => _levels?[drill] ?? Player.Level;
+
     private void AddRow(DrillCard card)
     {
         var part = Typed.Rows.Count == 0 ? SheetPart.WarmUp : Keys.TryRead<SheetPart>(Typed.Rows[^1].Part ?? "", out var last) && last != SheetPart.WarmUp ? last : SheetPart.Mastery;
-        Typed.Rows.Add(TypedRow.Of(new SheetItem(part, card.Id), card, Player.Level));
+        Typed.Rows.Add(TypedRow.Of(new SheetItem(part, card.Id), card, LevelOf(card.Id)));
         Lately = Typed.Rows.Count - 1;
     }
 
@@ -155,8 +163,8 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
     private async Task SumUpAsync(HouseholdWork work)
     {
         var (items, _) = Typed.Read(Catalogue);
-        var tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-IndexModel.TempoDays));
-        Sums = SheetSums.Of(SheetDrill.Of(new Sheet(Typed.Name ?? "", items), Catalogue, Player.Level), Player.Preferred, tempos);
+        var tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays));
+        Sums = SheetSums.Of(SheetDrill.Of(new Sheet(Typed.Name ?? "", items), Catalogue, LevelOf), Player.Preferred, tempos);
         Warnings = [.. SheetWarnings.Of(Sums, Player.Preferred, MayStart, Typed.ReadMinutes().Minutes)];
     }
 

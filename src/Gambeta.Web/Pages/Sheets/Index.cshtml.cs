@@ -30,17 +30,15 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnGetAsync(Guid? away, string? drill) => InHousehold(async work =>
     {
         Adding = Catalogue.Find(drill);
-        var tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-TempoDays));
+        var tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays));
+        var levels = await LevelsOfAsync(work);
         Own = [.. (await SheetStore.AllAsync(work)).Select(kept => Listed(kept.Id.ToString(), kept.Sheet, null))];
         Ready = [.. ReadySheets.All.GroupBy(ready => ready.Place).Select(place => (place.Key, (IReadOnlyList<ListedSheet>)[.. place.Select(ready => Listed(ready.Id, ready.Sheet, ready.For))]))];
         PutAway = away is { } id ? await SheetStore.FindAsync(work, id) : null;
         return Page();
 
-        ListedSheet Listed(string id, Sheet sheet, string? what) => new(id, sheet.Name, what, SheetSums.Of(SheetDrill.Of(sheet, Catalogue, Player.Level), Player.Preferred, tempos));
+        ListedSheet Listed(string id, Sheet sheet, string? what) => new(id, sheet.Name, what, SheetSums.Of(SheetDrill.Of(sheet, Catalogue, drill => levels[drill]), Player.Preferred, tempos));
     });
-
-    /// <summary>A player's own tempo is that of the last six weeks: before that it was another player.</summary>
-    public const int TempoDays = 42;
 
     public Task<IActionResult> OnPostRetireAsync(Guid id, bool back) => InHousehold(async work =>
     {

@@ -23,7 +23,8 @@ public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
     {
         if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return NotFound();
         Sheet = found;
-        Sums = SheetSums.Of(SheetDrill.Of(found, Catalogue, Player.Level), Player.Preferred, await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-IndexModel.TempoDays)));
+        var levels = await LevelsOfAsync(work);
+        Sums = SheetSums.Of(SheetDrill.Of(found, Catalogue, drill => levels[drill]), Player.Preferred, await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays)));
         return Page();
     });
 }

@@ -82,11 +82,11 @@ public sealed class TypedSheet
     /// <summary>The drill that is to be added, by its name or id.</summary>
     public string? Add { get; set; }
 
-    public static TypedSheet Of(Sheet sheet, int? minutes, DrillCatalogue catalogue, Level level) => new()
+    public static TypedSheet Of(Sheet sheet, int? minutes, DrillCatalogue catalogue, Func<string, Level> level) => new()
     {
         Name = sheet.Name,
         Minutes = minutes?.ToString(CultureInfo.InvariantCulture),
-        Rows = [.. sheet.Items.Select(item => catalogue.Offered(item.Drill) is { } card ? TypedRow.Of(item with { Drill = card.Id }, card, level) : TypedRow.Of(item, null, level))],
+        Rows = [.. sheet.Items.Select(item => catalogue.Offered(item.Drill) is { } card ? TypedRow.Of(item with { Drill = card.Id }, card, level(item.Drill)) : TypedRow.Of(item, null, level(item.Drill)))],
     };
 
     /// <summary>The items that can be read, in their order, and what is wrong with the others.</summary>

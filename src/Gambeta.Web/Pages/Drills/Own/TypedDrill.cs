@@ -44,6 +44,7 @@ public sealed class TypedDrill
     public string? Opponent { get; set; }
     public bool DoubleMove { get; set; }
     public bool SlipsFine { get; set; }
+    public string? Clean { get; set; }
 
     /// <summary>A form to begin with: what can be left as it is, is.</summary>
     public static TypedDrill Fresh() => new()
@@ -90,6 +91,7 @@ public sealed class TypedDrill
         typed.Faults = string.Join(' ', card.Faults.Skip(1).Where(fault => fault.Id.Length > 0).Select(fault => fault.Id));
         typed.Caution = card.Cautions.FirstOrDefault();
         typed.SlipsFine = card.SlipsAreFine;
+        typed.Clean = fields.GetValueOrDefault("clean");
         typed.Opponent = card.Opponent?.ToKey();
         typed.DoubleMove = card.IsDoubleMove;
         // A copy stands on what it was copied from; a changed card stands where it stood.
@@ -122,6 +124,7 @@ public sealed class TypedDrill
         if (!string.IsNullOrWhiteSpace(Opponent)) Add("opponent", "opponent", Quoted(Opponent));
         if (DoubleMove) Add("opponent", "moves", "two");
         if (SlipsFine) Add("level", "slips", "fine");
+        if (!string.IsNullOrWhiteSpace(Clean)) Add("clean", "clean", Quoted(Clean));
         Add("tempo", "tempo", Quoted(Tempo));
         Add("time", "time", Quoted(Time));
         Add("reps", "reps", Quoted(Reps));

@@ -1,4 +1,5 @@
 // The practice screen: ties the machine of the practice to what is seen, heard, pressed and kept.
+import { aimsAfter } from './aims.js';
 import { askGrownUp } from './grown-up-form.js';
 import * as posts from './posts.js';
 import { forgetPage, keepPage } from '../shared/offline.js';
@@ -91,7 +92,10 @@ const practice = new Practice(page, {
 });
 
 sendBy(postOnLine);
-onChange((item, answer) => practice.told(item, answer));
+onChange((item, answer) => {
+  practice.told(item, answer);
+  if (item?.kind === 'set' && answer.ok && item.body.player === player) aimsAfter(item.body).then(aims => stage.aim(item.body.drill, aims));
+});
 listen(stage.element, practice, {
   instead() { if (!stage.isOpen) stage.element.querySelector('[data-key="N"]')?.click(); },
   tally() {

@@ -108,8 +108,30 @@ export class Stage {
     }
     this.board.show(measure, drill, sum, runs);
     const best = bestInReach(measure, this.bests[phase.drill]?.[phase.feet], { phase, drill, sum, sheet, elapsed: run.elapsed(now) });
-    this.text('under', [measure.under(sum, { phase, drill, sheet }), best || this.aims[phase.drill]?.[phase.feet]].filter(Boolean).join(' · '));
+    const aim = this.aims[phase.drill]?.feet[phase.feet];
+    this.text('under', [measure.under(sum, { phase, drill, sheet }), best || aim?.words].filter(Boolean).join(' · '));
+    this.#saidTiles(aim?.tiles ?? []);
     this.button('end').classList.toggle('main', isMainEnd(run));
+  }
+
+  /** What is worth aiming at now in a drill; what is of another layout or another dose is another aim. */
+  aim(drill, told) {
+    this.sheet.drills.forEach((one, i) => {
+      const aims = this.aims[i];
+      if (one.drill !== drill || !aims) return;
+      for (const aim of told) if (aim.layout === aims.layout && aim.measure === aims.measure) aims.feet[aim.feet] = aim;
+    });
+  }
+
+  /** A tile for each of the latest aims, turned where it came true. */
+  #saidTiles(tiles) {
+    const part = this.part('said'), marks = tiles.map(came => came ? 'y' : 'n').join('');
+    part.hidden = tiles.length === 0;
+    if (part.dataset.marks === marks) return;
+    part.dataset.marks = marks;
+    part.replaceChildren(...tiles.map(came => Object.assign(document.createElement('i'), { className: came ? 'turned' : '' })));
+    part.setAttribute('role', 'img');
+    part.setAttribute('aria-label', say('aims-came-true', { came: tiles.filter(Boolean).length, aims: tiles.length }));
   }
 
   /** The keys that there are now: the few that are needed, the others behind one more. */

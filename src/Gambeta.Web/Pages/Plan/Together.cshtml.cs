@@ -1,0 +1,84 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Household;
+using Gambeta.Core.Planning;
+using Gambeta.Core.Sheets;
+using Gambeta.Core.Touches;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Plan;
+
+/// <summary>Two or three on one evening and one yard: their sessions of today, in an order that lays it as seldom as can be.</summary>
+public sealed class TogetherModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override RailPlace Place => RailPlace.Today;
+
+    /// <summary>Who plays, in the order of the household.</summary>
+    public ImmutableArray<Player> Those { get; private set; } = [];
+
+    public ImmutableArray<DayPlan> Plans { get; private set; } = [];
+
+    public Evening Evening { get; private set; } = null!;
+
+    public bool InTurns { get; private set; }
+
+    public double Minutes { get; private set; }
+
+    public Task<IActionResult> OnGetAsync(Guid[] who, string? way) => InHousehold(async work =>
+    {
+        await ShowAsync(work, who, way);
+        return Page();
+    });
+
+    /// <summary>Plans them onto one yard: where the first plays, each onto what lies for those before. What was begun today stays.</summary>
+    public Task<IActionResult> OnPostAsync(Guid[] who, string? way) => InHousehold(async work =>
+    {
+        Choose(who);
+        var yard = await YardStore.ViewAsync(work);
+        var lying = ImmutableHashSet<string>.Empty;
+        PlanAsk? first = null;
+        foreach (var player in Those)
+        {
+            var plan = await OfAsync(work, player);
+            if (!plan.Session.Notes.Contains(PlanNote.Hurt) && !await PlanStore.HasPlayedAsync(work, player.Id, Today))
+            {
+                var facts = (await PlanStore.FactsAsync(work, player, Age(player), Today, Catalogue, Household.Settings, yard.Kit)) with { Lying = lying };
+                var there = first ?? plan.Ask;
+                plan = plan.Again(facts, plan.Ask with { Minutes = plan.Session.Minutes, Space = there.Space, SpaceId = there.SpaceId, Indoors = there.Indoors, SoftBall = there.SoftBall });
+                await PlanStore.KeepAsync(work, player.Id, plan, "");
+            }
+            first ??= plan.Ask;
+            lying = lying.Union(plan.Session.Drills.Select(drill => Catalogue.Find(drill.Item.Drill)?.Layout?.Key).OfType<string>());
+        }
+        return RedirectToPage(new { who = Those.Select(player => player.Id), way });
+    });
+
+    private void Choose(Guid[] who)
+    {
+        Those = [.. Household.Players.Where(player => who.Contains(player.Id)).Take(Evening.Most)];
+        if (Those.Length < 2) Those = [.. Household.Players.OrderBy(player => player.Id != Player.Id).Take(2)];
+    }
+
+    private async Task ShowAsync(HouseholdWork work, Guid[] who, string? way)
+    {
+        Choose(who);
+        InTurns = way == "turns";
+        var plans = ImmutableArray.CreateBuilder<DayPlan>();
+        var sessions = new List<ImmutableArray<SheetDrill>>();
+        foreach (var player in Those)
+        {
+            var plan = await OfAsync(work, player);
+            plans.Add(plan);
+            var steps = await VerdictStore.StepsAsync(work, player.Id);
+            var levels = new Core.Progress.DrillLevels(player.Level, steps);
+            sessions.Add(SheetDrill.Of(plan.Session.ToSheet(""), Catalogue, drill => levels[drill]));
+            Minutes += plan.Session.Minutes;
+        }
+        Plans = plans.ToImmutable();
+        Evening = InTurns ? Evening.TakingTurns(sessions) : Evening.OneAfterAnother(sessions);
+    }
+
+    private Task<DayPlan> OfAsync(HouseholdWork work, Player player) => PlanStore.OfDayAsync(work, player, Age(player), Today, Catalogue, Household.Settings);
+}

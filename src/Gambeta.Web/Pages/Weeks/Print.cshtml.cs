@@ -1,0 +1,27 @@
+using Gambeta.Core.Weeks;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Weeks;
+
+/// <summary>A week, or four, on one sheet of paper.</summary>
+public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override RailPlace Place => RailPlace.Today;
+
+    public FourWeeks Weeks { get; private set; } = null!;
+
+    public string Rhythm { get; private set; } = "";
+
+    public bool IsMonth { get; private set; }
+
+    public Task<IActionResult> OnGetAsync(string? span) => InHousehold(async work =>
+    {
+        IsMonth = span == "month";
+        var (_, laid) = await WeeksStore.OfDayAsync(work, Player, Today, Catalogue, Household.Settings);
+        (Weeks, Rhythm) = (laid.Weeks, Words.WeeksWords.Rhythm(laid.Facts.Rhythm));
+        return Page();
+    });
+}
