@@ -51,7 +51,7 @@ if (fifty.length !== 50 || alone.length === 0) throw new Error(`The players were
 const lua = ['-s', new URL('sets.lua', import.meta.url).pathname];
 
 // A round measures everything once, so that a noisy moment of the machine meets all alike; ratios are taken within the round.
-const paths = ['/today', '/drills', '/logbook', '/records', '/yard/plan'];
+const paths = ['/today', '/drills', '/logbook', '/records', '/yard/plan', '/progress', '/drills/pull-back-laces-away/progress'];
 const measured = Object.fromEntries(paths.map(p => [p, { demo: [], years: [], fall: [] }]));
 const storing = [], storingAlone = [], floors = [], tapped = Object.fromEntries(paths.map(p => [p, []]));
 /** The most memory that the server has taken since its start, in MB. */

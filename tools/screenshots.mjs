@@ -33,12 +33,14 @@ const views = {
   logbook: { size: desk, show: page => page.goto('/logbook') },
   progress: { size: desk, show: page => page.goto('/progress') },
   'drill-progress': { size: desk, show: page => page.goto('/drills/pull-back-laces-away/progress') },
+  beside: { size: desk, show: page => page.goto('/beside/patio-turns-sixteen') },
   records: { size: desk, show: page => page.goto('/records') },
   result: { size: desk, show: async page => { await page.goto('/today'); await page.locator('.last a').click(); } },
+  'planned-session': { size: desk, show: page => page.goto('/plan') },
   sheet: { size: desk, show: page => page.goto('/sheets/edit?copy=patio-turns-sixteen') },
   plan: { size: desk, show: page => page.goto('/yard/plan') },
   yard: { size: desk, show: page => page.goto('/yard') },
-  'today-phone': { size: phone, show: page => page.goto('/today') },
+  weeks: { size: desk, show: page => page.goto('/weeks') },
   'practise-phone': { size: phone, show: page => practise(page, 'inside-taps', () => taps(page, 'fj'.repeat(9), 700)) },
   challenge: { size: desk, show: page => practise(page, 'game-wall-target', () => taps(page, ['1', '3', 'x', '2', '1'], 2500)) },
   between: {
@@ -49,25 +51,6 @@ const views = {
         await page.clock.runFor(set ? 8000 : 18_000);
       }
     }),
-  },
-};
-
-/** What no demo has: devices that are signed in, words that were just made, sets that wait. In a household of their own. */
-const own = {
-  words: { size: desk, show: async () => {} },
-  devices: {
-    size: desk,
-    show: async (page, name) => {
-      for (const userAgent of ['Mozilla/5.0 (iPhone)', 'Mozilla/5.0 (Windows NT 10.0)']) {
-        const other = await (await browser.newContext({ baseURL: address, userAgent })).newPage();
-        await other.goto('/');
-        await other.getByLabel('Household').fill(name);
-        await other.getByLabel('Password').fill('sardine tractor');
-        await other.getByRole('button', { name: 'Sign in' }).click();
-        await other.waitForURL('**/today');
-      }
-      await page.goto('/household/sign-ins');
-    },
   },
 };
 
@@ -89,21 +72,5 @@ for (const [name, view] of Object.entries(views)) {
   await page.evaluate(() => document.fonts.ready);
   await page.screenshot({ path: `${folder}${name}.png` });
   await context.close();
-}
-if (Object.keys(own).some(name => !only.length || only.includes(name))) {
-  const page = await (await browser.newContext({ viewport: desk, baseURL: address, reducedMotion: 'reduce' })).newPage(), name = `Gull rock ${Date.now() % 1000}`;
-  await page.goto('/household/new');
-  await page.getByLabel('Name', { exact: true }).fill(name);
-  await page.getByLabel('Password').fill('sardine tractor');
-  await page.getByLabel('Nickname').fill('Nerea');
-  await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 9));
-  await page.getByLabel('left', { exact: true }).check();
-  await page.getByRole('button', { name: 'Make it' }).click();
-  await page.locator('.words').waitFor();
-  for (const [view, { show }] of Object.entries(own)) {
-    await show(page, name);
-    await page.evaluate(() => document.fonts.ready);
-    await page.screenshot({ path: `${folder}${view}.png` });
-  }
 }
 await browser.close();

@@ -1,7 +1,9 @@
+using System.Collections.Immutable;
 using System.Diagnostics;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Choosing;
 using Gambeta.Core.Judgement;
+using Gambeta.Core.Planning;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
@@ -51,10 +53,34 @@ internal static class CoreBench
         var (last, next) = (keys.Select(key => key.History.Latest[^1]).ToArray(), 0);
         Row("take a set into its form, mean of seven drills", Median(3000, () => keys[next = (next + 1) % keys.Length].With(last[next])), "µs", "under 20 µs");
         Row($"all that stands about {keys.Length} keys, from their forms", Median(200, () => Array.ConvertAll(keys, key => Verdict.Of(key, catalogue.Find(key.History.Key.Drill)))), "µs", "under 1000 µs");
-        var watch = Stopwatch.StartNew();
-        var replay = new Replay(catalogue);
-        foreach (var set in sets) replay.Before(set);
-        Row($"say what will come before each of {sets.Count} sets, sets a second on one core", sets.Count / watch.Elapsed.TotalSeconds, "", "at least 50,000");
+        var verdicts = Array.ConvertAll(keys, key => Verdict.Of(key, catalogue.Find(key.History.Key.Drill))).OfType<Verdict>().ToLookup(verdict => verdict.Key.Drill);
+        var facts = new PlanFacts
+        {
+            Catalogue = catalogue,
+            Player = new Core.Household.Player(player.Id, "Bench", 2015, Foot.Right, Level.Steady),
+            Age = 11,
+            Day = sets[^1].Day.AddDays(1),
+            Kit = new Kit(Enum.GetValues<Thing>().ToImmutableDictionary(thing => thing, _ => 8)),
+            Verdicts = verdicts,
+            LastDays = sets.GroupBy(set => set.Drill).ToDictionary(drill => drill.Key, drill => drill.Max(set => set.Day)),
+        };
+        var ask = PlanAsk.Usual.Anywhere(indoors: false) with { Minutes = 20 };
+        Row("plan 20 minutes from the whole catalogue", Median(100, () => SessionPlanner.Plan(facts, ask)) / 1000, "ms", "under 10 ms");
+        var today = DayPlan.Make(Guid.CreateVersion7(), facts, ask);
+        Row("exchange one drill of it", Median(100, () => today.Instead(facts, today.Session.Drills[2].Item.Drill)) / 1000, "ms", "under 5 ms");
+        // As tools/replay does it: ten such players, on all cores; once to warm up.
+        double Replayed()
+        {
+            var watch = Stopwatch.StartNew();
+            Parallel.For(0, 10, _ =>
+            {
+                var replay = new Replay(catalogue);
+                foreach (var set in sets) replay.Before(set);
+            });
+            return 10 * sets.Count / watch.Elapsed.TotalSeconds;
+        }
+        Replayed();
+        Row($"say what will come before each of {10 * sets.Count} sets, sets a second", Replayed(), "", "at least 50,000");
     }
 
     // An hour: forty rounds of thirty seconds, seventy-five taps each, read from their lines and scored.

@@ -36,6 +36,32 @@ public sealed class ForetellingTests
     }
 
     [Fact]
+    public void What_lies_before_the_sets_that_are_read_hardly_changes_what_is_said()
+    {
+        // Half a year of every other day, three sets each, of players who learn, wander and have better and worse days.
+        var apart = Enumerable.Range(1, 40).Select(seed =>
+        {
+            var (chance, level) = (new Random(seed), -0.5);
+            var sets = Enumerable.Range(0, 90).SelectMany(day =>
+            {
+                level += (0.03 * chance.NextDouble()) + (0.15 * (chance.NextDouble() - 0.5));
+                var form = level + (0.6 * (chance.NextDouble() - 0.5));
+                return Enumerable.Range(1, 3).Select(order => seed % 2 == 0
+                    ? JudgedSets.Hits(Enumerable.Range(0, 10).Count(_ => chance.NextDouble() < 1 / (1 + Math.Exp(-form))), 10, day * 2, order)
+                    : JudgedSets.Round((int)(40 * Math.Exp(0.3 * form) * (0.95 + (0.1 * chance.NextDouble()))), day * 2, order)).ToList();
+            }).Select(set => new JudgedSet(set)).ToList();
+            var key = FormKey.Of(sets[0].Set);
+            var (all, latest) = (KeyForm.Of(key, sets), KeyForm.Of(key, sets.TakeLast(Verdict.Reads)));
+            var (dose, day) = (SetDose.Of(sets[^1].Set), sets[^1].Set.Day.AddDays(2));
+            var (known, read) = (all.Ahead(Guid.Empty, day, dose)!, latest.Ahead(Guid.Empty, day, dose)!);
+            var aim = Target.Of(known).Value;
+            return Math.Abs(known.Reaches(aim) - read.Reaches(aim));
+        }).ToList();
+        apart.Average().ShouldBeLessThan(0.02);
+        apart.Max().ShouldBeLessThan(0.08);
+    }
+
+    [Fact]
     public void Decisions_are_held_against_the_hidden_truth()
     {
         var (moved, wrong, ready, told, poor, back, fine, fineBack) = (0, 0, 0, 0, 0, 0, 0, 0);

@@ -50,7 +50,7 @@ public class ProgressTests
     [Fact]
     public void A_new_player_begins_with_the_first_card_and_meets_one_new_card_at_a_time()
     {
-        var played = new Dictionary<string, DateOnly>();
+        var (played, opened) = (new Dictionary<string, DateOnly>(), new HashSet<string>());
         Choice().ShouldBe(new DrillChoice(Cards.PullBack, null));
         played[NextDrill.First] = Wednesday.AddDays(-1);
         // Something new needs a ball alone, stands on nothing that was not played, and is not above the level.
@@ -58,11 +58,14 @@ public class ProgressTests
         next.Gear.ShouldHaveSingleItem();
         next.From.ShouldBe(Level.FirstWeeks);
         next.After.ShouldBeSubsetOf(played.Keys);
-        played["drag-stop-push"] = Wednesday;
-        Choice().Card.ShouldBe(Cards.All.Find("push-and-pull"));
+        // Having been played once opens nothing; a decision does.
+        next.After.ShouldBeEmpty();
+        opened.Add(NextDrill.First);
+        NextDrill.Choose(Cards.All, Level.Steady, played, Wednesday, opensTheNext: opened.Contains).Card.After.ShouldBe([NextDrill.First]);
+        opened.Clear();
         played[NextDrill.First] = Wednesday.AddDays(-5);
         Choice().ShouldBe(new DrillChoice(Cards.PullBack, 5));
 
-        DrillChoice Choice() => NextDrill.Choose(Cards.All, Level.FirstWeeks, played, Wednesday);
+        DrillChoice Choice() => NextDrill.Choose(Cards.All, Level.FirstWeeks, played, Wednesday, opensTheNext: opened.Contains);
     }
 }

@@ -1,4 +1,5 @@
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Judgement;
 using Gambeta.Core.Doses;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Progress;
@@ -12,20 +13,25 @@ public class SessionTests
 {
     private static DrillAnswer Said(string drill, Control? control, OtherFootFeel? foot = null) => new(0, drill, control, null, foot);
 
-    private static NextTime Advice(params DrillAnswer[] answers) => NextTime.Of(answers, Cards.All);
+    private static NextTime Advice(params DrillAnswer[] answers) => Decided([], answers);
+
+    private static NextTime Decided(Dictionary<string, DecisionKind> decided, params DrillAnswer[] answers) => NextTime.Of(answers, Cards.All, drill => decided.GetValueOrDefault(drill));
 
     // --- one line on what to do next time -------------------------------------------------------------------------------
 
     [Fact]
-    public void What_fell_apart_comes_before_everything_else()
+    public void What_was_decided_to_step_back_comes_before_everything_else_and_a_word_alone_only_slows()
     {
-        var advice = Advice(Said("inside-taps", Control.Easy), Said("toe-taps", Control.Shaky), Said("pull-back-laces-away", Control.FellApart, OtherFootFeel.FarBehind));
+        DrillAnswer[] said = [Said("inside-taps", Control.Easy), Said("toe-taps", Control.Shaky), Said("pull-back-laces-away", Control.Mostly, OtherFootFeel.FarBehind)];
+        var advice = Decided(new() { ["pull-back-laces-away"] = DecisionKind.StepBack }, said);
         (advice.Kind, advice.Drill!.Id, advice.Towards!.Id).ShouldBe((NextTimeKind.StepBack, "pull-back-laces-away", "pull-back-inside-away"));
+        Advice(Said("pull-back-laces-away", Control.FellApart)).Kind.ShouldBe(NextTimeKind.Stay);
+        Advice(Said("inside-taps", Control.Easy)).Kind.ShouldBe(NextTimeKind.GoOn);
     }
 
     [Fact]
     public void A_drill_at_the_foot_of_its_ladder_has_nothing_below_it() =>
-        Advice(Said("toe-taps", Control.FellApart)).ShouldBe(new NextTime(NextTimeKind.StepBack, Cards.All.Find("toe-taps")));
+        Decided(new() { ["toe-taps"] = DecisionKind.StepBack }, Said("toe-taps", Control.FellApart)).ShouldBe(new NextTime(NextTimeKind.StepBack, Cards.All.Find("toe-taps")));
 
     [Fact]
     public void A_foot_far_behind_comes_before_what_was_shaky()
@@ -35,11 +41,13 @@ public class SessionTests
     }
 
     [Fact]
-    public void Only_a_calm_sitting_moves_on_from_its_last_calm_drill()
+    public void Only_a_calm_sitting_moves_on_from_the_last_drill_of_which_that_was_decided()
     {
-        var advice = Advice(Said("toe-taps", Control.Mostly), Said("inside-taps", Control.Easy), Said("pull-back-inside-away", Control.Easy));
+        var on = new Dictionary<string, DecisionKind> { ["inside-taps"] = DecisionKind.MoveOn, ["pull-back-inside-away"] = DecisionKind.MoveOn };
+        var advice = Decided(on, Said("toe-taps", Control.Mostly), Said("inside-taps", Control.Easy), Said("pull-back-inside-away", Control.Easy));
         (advice.Kind, advice.Drill!.Id).ShouldBe((NextTimeKind.MoveOn, "pull-back-inside-away"));
         Cards.All.Rungs.Above(advice.Drill!).ShouldContain(advice.Towards!);
+        Decided(on, Said("toe-taps", Control.Shaky), Said("inside-taps", Control.Easy)).Kind.ShouldBe(NextTimeKind.Stay);
         Advice().Kind.ShouldBe(NextTimeKind.GoOn);
         Advice(Said("toe-taps", Control.Mostly), Said("a-drill-that-is-gone", Control.FellApart)).Kind.ShouldBe(NextTimeKind.GoOn);
     }
@@ -58,20 +66,6 @@ public class SessionTests
         SessionDay.Of(Guid.CreateVersion7(began), set).ShouldBe(countsThere ? began : set);
         SessionDay.Of(Guid.NewGuid(), set).ShouldBe(set);
         SessionDay.Of(Guid.Empty, set).ShouldBe(set);
-    }
-
-    // --- a sheet for the day --------------------------------------------------------------------------------------------
-
-    [Fact]
-    public void Every_sheet_that_fits_comes_round_and_stays_the_whole_day()
-    {
-        var day = new DateOnly(2026, 5, 20);
-        SheetOfTheDay.Choose(Places.Patio, hasWall: false, day).ShouldBe(SheetOfTheDay.Choose(Places.Patio, hasWall: false, day));
-        Offered(Places.Patio, false).ShouldBe(ReadySheets.All.Where(r => r.Place == Places.Patio && !r.NeedsHelper).Select(r => r.Id), ignoreOrder: true);
-        Offered(Places.Patio, true).ShouldContain("wall-fourteen");
-        Offered(Places.None, false).ShouldAllBe(id => ReadySheets.Find(id)!.Place == Places.Indoors);
-
-        IEnumerable<string> Offered(Places kinds, bool wall) => Enumerable.Range(0, 40).Select(i => SheetOfTheDay.Choose(kinds, wall, day.AddDays(i)).Id).Distinct();
     }
 
     // --- what a drill is chiefly judged by ------------------------------------------------------------------------------

@@ -25,6 +25,8 @@ public class HouseholdDataTests(TestServer server)
         ["clipPenalty"] = "1.5",
         ["timeZone"] = "America/Montevideo",
         ["sounds"] = "false",
+        ["feet"] = "even",
+        ["catchUpCap"] = "66",
     };
 
     [Fact]
@@ -76,7 +78,7 @@ public class HouseholdDataTests(TestServer server)
         var columns = (await owner.QueryAsync<(string Table, string Column)>("select table_name, column_name from information_schema.columns where table_schema = 'public'")).ToLookup(c => c.Table, c => c.Column);
         columns.Where(table => table.Contains("household_id")).Select(table => table.Key).ShouldBe(HouseholdTables.All, ignoreOrder: true);
         // What opens a household, and what only the database counts with.
-        string[] kept = ["household.password_hash", "household.recovery_hash", "household.name_key", "household.drills_version", "household.demo_until"];
+        string[] kept = ["household.password_hash", "household.recovery_hash", "household.name_key", "household.drills_version", "household.demo_until", "player.judged"];
         foreach (var table in HouseholdTables.Made)
         {
             HouseholdFile.Statement.ShouldContain($" from {table} ");

@@ -4,6 +4,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
+using Gambeta.Core.Weeks;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Routing;
@@ -37,6 +38,11 @@ public class HouseholdsApartTests(TestServer server)
         await SessionStore.EndAsync(work, Guid.CreateVersion7(), household.PlayerId, null, new SessionEnd(4, null), DateTimeOffset.UtcNow);
         await SessionStore.HurtAsync(work, household.PlayerId, null, new Pain(Guid.CreateVersion7(), PainPart.Heel, Played.Day(0)));
         await SessionStore.ClearPainsAsync(work, household.PlayerId, Played.Day(0));
+        await RhythmStore.KeepAsync(work, household.PlayerId, Rhythm.Usual with { Since = Played.Day(9) });
+        await RhythmStore.AddDatesAsync(work, household.PlayerId, [new ClubDate(Played.Day(-3), ClubKind.Match, 60)]);
+        await RhythmStore.AddAwayAsync(work, household.PlayerId, Guid.CreateVersion7(), Away.From(AwayKind.Holiday, Played.Day(-20)));
+        await GoalStore.AddAsync(work, household.PlayerId, new Goal(Guid.CreateVersion7(), GoalKind.LevelFeet, null, null, null, Played.Day(0)));
+        await FeedStore.KeepAsync(work, household.PlayerId, $"secret of {household.Id}", "sealed");
         await work.CommitAsync();
     }
 
@@ -55,6 +61,11 @@ public class HouseholdsApartTests(TestServer server)
     [InlineData("drill_answer")]
     [InlineData("session_end")]
     [InlineData("pain")]
+    [InlineData("rhythm")]
+    [InlineData("club_date")]
+    [InlineData("away")]
+    [InlineData("goal")]
+    [InlineData("calendar_feed")]
     public async Task A_query_without_a_household_filter_returns_only_the_households_rows(string table)
     {
         var (mine, _, _) = await TwoHouseholdsAsync();
@@ -140,14 +151,14 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in",
+        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
     private static readonly string[] TakeNone =
     [
         "", "index", "today", "progress", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/grown-up", "household/erase",
-        "household/settings", "household/password", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
+        "household/settings", "household/password", "weeks/print", "api/weeks", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
     ];
 
     [Fact]
@@ -179,8 +190,10 @@ public class HouseholdsApartTests(TestServer server)
         }
         // Somebody of theirs is signed in.
         await Browser.SignedInAsync(server, theirs);
-        Guid theirSignIn;
-        await using (var work = await server.Database.BeginAsync(theirs.Id)) theirSignIn = (await SignInStore.AllAsync(work, DateTimeOffset.UtcNow)).Single().Id;
+        Guid theirSignIn, theirPlan;
+        await (await Browser.SignedInAsync(server, theirs)).PageAsync("/plan");
+        await using (var work = await server.Database.BeginAsync(theirs.Id)) theirPlan = await work.ExecuteScalarAsync<Guid>("select plan_id from plan");
+        await using (var work = await server.Database.BeginAsync(theirs.Id)) theirSignIn = (await SignInStore.AllAsync(work, DateTimeOffset.UtcNow))[0].Id;
         var before = await FileOfAsync(theirs);
         var browser = await Browser.SignedInAsync(server, mine);
 
@@ -190,7 +203,7 @@ public class HouseholdsApartTests(TestServer server)
             $"/practise/result/{session}", $"/practise/{theirDrill}", $"/practise/zigzag-and-home?layout={theirLayout}", $"/practise/zigzag-and-home?space={theirSpace}",
             $"/practise/instead?space={theirSpace}", $"/yard/space/{theirSpace}", $"/yard/plan?space={theirSpace}", $"/yard/plan?drill=zigzag-and-home&layout={theirLayout}",
             $"/yard/plan?drill={theirDrill}", $"/yard/plan?space={theirSpace}&handler=Picture",
-            $"/api/runs/{theirSheet}", $"/practise/sheet/{theirSheet}", $"/practise/sheet/patio-ten?space={theirSpace}", $"/sheets/edit/{theirSheet}", $"/sheets/edit?copy={theirSheet}", $"/sheets/print/{theirSheet}",
+            $"/api/runs/{theirSheet}", $"/practise/sheet/{theirSheet}", $"/practise/sheet/patio-ten?space={theirSpace}", $"/sheets/edit/{theirSheet}", $"/sheets/edit?copy={theirSheet}", $"/sheets/print/{theirSheet}", $"/beside/{theirSheet}", $"/beside/{theirDrill}", $"/practise/sheet/{theirPlan}", $"/sheets/print/{theirPlan}", $"/sheets/edit?copy={theirPlan}", $"/api/runs/{theirPlan}", $"/beside/{theirPlan}", $"/api/aims/toe-taps?player={theirs.PlayerId}",
         })
         {
             var answer = await browser.GetAsync(path);
@@ -199,7 +212,7 @@ public class HouseholdsApartTests(TestServer server)
             var nobodys = await browser.GetAsync(path.Replace(theirDrill, "own-nobody", StringComparison.Ordinal).Replace(theirLayout, "yard-nobody", StringComparison.Ordinal)
                 .Replace(theirSpace.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace(theirs.PlayerId.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal)
                 .Replace(theirSet.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace(session.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal)
-                .Replace(theirSheet.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal));
+                .Replace(theirSheet.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal).Replace(theirPlan.ToString(), Guid.NewGuid().ToString(), StringComparison.Ordinal));
             (nobodys.StatusCode, (await nobodys.Content.ReadAsStringAsync()).Length).ShouldBe((answer.StatusCode, (await answer.Content.ReadAsStringAsync()).Length), path);
         }
         (await browser.PageAsync($"/logbook?drill={theirDrill}")).ShouldNotContain("Secret");
@@ -221,6 +234,10 @@ public class HouseholdsApartTests(TestServer server)
         // These answer as they do for anything that is not there: by going on.
         foreach (var path in new[] { $"/yard/space/{theirSpace}?handler=PutAway", "/yard/plan?handler=PutAway", "/yard?handler=TakeBack", "/drills/own?handler=Retire", "/drills/own?handler=Back", "/logbook?handler=Undo", $"/sheets?handler=Retire&id={theirSheet}", $"/sheets/edit?handler=Save&id={theirSheet}", "/practise/toe-taps?handler=Clear" })
             ((int)(await browser.SubmitAsync("/household", path, space)).Status).ShouldBeLessThan(500, path);
+        // A space of theirs is as good as none, and a drill of theirs is not in our plan.
+        (await browser.SubmitAsync("/plan", "/plan", new() { ["minutes"] = "20", ["where"] = theirSpace.ToString() })).Status.ShouldBe(HttpStatusCode.Redirect);
+        foreach (var press in new[] { "Instead", "Mark" }) (await browser.SubmitAsync("/plan", $"/plan?handler={press}", new() { ["drill"] = theirDrill })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.PageAsync("/plan")).ShouldNotContain("Secret");
         foreach (var path in new[] { "/household/sign-ins?handler=End", "/household/sign-ins?handler=Name" })
             (await browser.SubmitAsync("/household", path, new() { ["id"] = theirSignIn.ToString(), ["device"] = "mine" })).Status.ShouldBe(HttpStatusCode.Redirect, path);
         (await browser.SubmitAsync("/household", "/yard?handler=Nothing", [])).Status.ShouldBe(HttpStatusCode.NotFound);

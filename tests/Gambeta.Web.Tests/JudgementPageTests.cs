@@ -1,8 +1,11 @@
 using System.Net;
+using System.Text.Json;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Judgement;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Tests;
 
@@ -143,6 +146,146 @@ public class JudgementPageTests(TestServer server)
         (await TakeAsync(Guid.CreateVersion7(), Notebook(5, more: 1), 15)).ShouldBeNull("what was taken back counts");
     }
 
+    [Fact]
+    public async Task In_a_sitting_the_aim_follows_its_sets_and_another_sitting_is_another_day()
+    {
+        var household = await server.NewHouseholdAsync();
+        for (var i = 0; i < 8; i++) await server.StoreAsync(household, Played.Round(household, 30 + (i % 3), daysBack: 30 - (3 * i)));
+        var browser = await Browser.SignedInAsync(server, household);
+        async Task<JsonElement> AimAsync(Guid? session) =>
+            JsonDocument.Parse(await (await browser.GetAsync($"/api/aims/pull-back-laces-away?player={household.PlayerId}{(session is null ? "" : $"&session={session}")}")).Content.ReadAsStringAsync()).RootElement.EnumerateArray().Single();
+        static int Value(JsonElement aim) => int.Parse(System.Text.RegularExpressions.Regex.Match(aim.GetProperty("words").GetString()!, "[0-9]+").Value, System.Globalization.CultureInfo.InvariantCulture);
+        var before = await AimAsync(null);
+        var great = Played.Round(household, 48, daysBack: 1);
+        await server.StoreAsync(household, great);
+        var (here, elsewhere) = (await AimAsync(great.SessionId), await AimAsync(Guid.NewGuid()));
+        Value(here).ShouldBeGreaterThan(Value(before));
+        Value(here).ShouldBeGreaterThan(Value(elsewhere), "a good day is not the next day");
+        here.GetProperty("tiles").EnumerateArray().Last().GetBoolean().ShouldBeTrue("48 were more than what was aimed at");
+        // The next set of the sitting is held against what was said within it.
+        await server.StoreAsync(household, great with { Id = Guid.CreateVersion7(), Order = 2, StartedAt = great.StartedAt.AddMinutes(1) });
+        (await SaidAsync(household, great.SessionId)).Select(said => (int)said.Target).Max().ShouldBe(Value(here));
+        (await browser.GetAsync($"/api/aims/no-such-drill?player={household.PlayerId}")).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await browser.GetAsync($"/api/aims/pull-back-laces-away?player={Guid.NewGuid()}")).StatusCode.ShouldNotBe(HttpStatusCode.OK);
+        foreach (var bad in new[] { "%0A", new string('x', 2000) }) (await browser.GetAsync($"/api/aims/{bad}?player={household.PlayerId}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/aims", new { player = household.PlayerId })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/aims", new { player = household.PlayerId, drill = "pull-back-laces-away" })).Status.ShouldBe(HttpStatusCode.OK);
+        foreach (var bad in new[] { "..%2f..", new string('x', 2000) }) ((int)(await browser.GetAsync($"/beside/{bad}")).StatusCode).ShouldBeInRange(400, 499);
+        (await browser.GetAsync("/api/aims/pull-back-laces-away?player=me")).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task A_round_that_slows_towards_its_end_says_so_on_the_result_and_on_the_drills_progress()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var session = Guid.CreateVersion7();
+        // Ten seconds at 150 a minute, ten at 109, ten at 75.
+        var slowing = string.Join(' ', Enumerable.Repeat("l40", 25).Concat(Enumerable.Repeat("l55", 18)).Concat(Enumerable.Repeat("l80", 12)));
+        for (var i = 0; i < 4; i++)
+        {
+            var post = Played.Post(household, null);
+            post.Remove("draft");
+            (post["session"], post["events"], post["seconds"], post["order"], post["startedAt"]) = (session, slowing, 30, i + 1, DateTimeOffset.UtcNow.AddMinutes(i - 5));
+            (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
+        }
+        foreach (var address in new[] { $"/practise/result/{session}", "/drills/pull-back-laces-away/progress" })
+            (await browser.PageAsync(address)).ShouldMatch("In the last third of a round the tempo is [56][0-9] % lower than in the first");
+    }
+
+    [Fact]
+    public async Task Bests_from_before_the_sets_that_are_read_are_read_with_them()
+    {
+        var household = await server.NewHouseholdAsync();
+        for (var i = 0; i < 66; i++) await server.StoreAsync(household, Played.Round(household, i == 0 ? 91 : 40 + (i % 4), daysBack: 70 - i));
+        await using var work = await server.Database.BeginAsync(household.Id);
+        var read = await VerdictStore.SetsAsync(work, household.PlayerId, ["pull-back-laces-away"]);
+        (read.Latest.Count, read.OlderBests.Select(set => set.Touches.Left)).ShouldSatisfyAllConditions(both => both.Count.ShouldBe(60), both => both.Item2.ShouldBe([91]));
+    }
+
+    [Fact]
+    public async Task What_was_decided_is_the_level_that_is_played_next()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var easy = await browser.PageAsync("/practise/pull-back-laces-away");
+        // Fifty touches in half a minute are far above the card's steady tempo: ready to move on, with both feet.
+        foreach (var foot in new[] { Feet.Left, Feet.Right })
+            for (var i = 0; i < 8; i++) await server.StoreAsync(household, Played.Round(household, 50 + (i % 2), daysBack: 30 - (3 * i)) with { Feet = foot, Touches = foot == Feet.Left ? new TouchCount(50, 0) : new TouchCount(0, 50) });
+        (await VerdictsAsync(household)).ShouldAllBe(verdict => verdict.Decision.Kind == DecisionKind.MoveOn && verdict.Steps == 1);
+        var harder = await browser.PageAsync("/practise/pull-back-laces-away");
+        var card = server.Catalogue.Find("pull-back-laces-away")!;
+        WebUtility.HtmlDecode(easy).ShouldContain(Wording.Dose(card, card.Doses[Level.Steady]));
+        WebUtility.HtmlDecode(harder).ShouldContain(Wording.Dose(card, card.Doses[Level.Sharp]));
+        (await browser.PageAsync("/beside/pull-back-laces-away")).ShouldContain("Next time it gets harder");
+    }
+
+    [Theory]
+    [InlineData("?from=2026-13-45&to=x", "8 weeks against the 8 before"), InlineData("?from=0001-01-01&to=9999-12-31&thenFrom=9999-12-31&thenTo=0001-01-01", "against"), InlineData("?weeks=2&from=2026-01-02", "against"), InlineData("?weeks=-1&thenFrom=2026-01-01", "8 weeks against the 8 before")]
+    public async Task Any_days_that_are_asked_for_are_answered(string query, string says)
+    {
+        var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
+        (await browser.PageAsync("/progress" + query)).ShouldContain(says);
+    }
+
+    [Fact]
+    public async Task What_is_kept_of_a_page_is_never_older_than_what_was_played_said_or_chosen()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        for (var i = 0; i < 8; i++) await server.StoreAsync(household, Played.Round(household, 30 + (i % 3), daysBack: 16 - (2 * i)));
+        // The frame holds a token that is another one each time.
+        async Task<string> MainAsync(string path) => (await browser.PageAsync(path)).Split("<header class=\"head\">", 2)[1];
+        Task<string> DrillAsync() => MainAsync("/drills/pull-back-laces-away/progress");
+        Task<string> WeeksAsync() => MainAsync("/progress");
+        var (drill, weeks) = (await DrillAsync(), await WeeksAsync());
+        (await DrillAsync(), await WeeksAsync()).ShouldBe((drill, weeks), "nothing changed: as it was");
+        (await KeptAsync(household)).ShouldBe(["drill pull-back-laces-away", "progress 8"]);
+
+        async Task ChangesAsync(Func<Task> change, string what, bool ofDrill = true)
+        {
+            await change();
+            // Another page may settle what is due before these are asked for again.
+            await browser.PageAsync("/today");
+            var (newDrill, newWeeks) = (await DrillAsync(), await WeeksAsync());
+            if (ofDrill) newDrill.ShouldNotBe(drill, what);
+            newWeeks.ShouldNotBe(weeks, what);
+            (drill, weeks) = (newDrill, newWeeks);
+        }
+        var set = Played.Round(household, 41, daysBack: 1);
+        await ChangesAsync(() => server.StoreAsync(household, set), "a set");
+        await ChangesAsync(() => WorkAsync(household, work => SetStore.CorrectAsync(work, Guid.CreateVersion7(), set with { Touches = new TouchCount(36, 0) })), "a mended count");
+        await ChangesAsync(() => browser.SubmitAsync($"/practise/result/{set.SessionId}", $"/practise/result/{set.SessionId}", new() { ["effort"] = "10", ["note"] = "" }), "how hard it was", ofDrill: false);
+        await ChangesAsync(() => browser.SubmitAsync("/household/settings", "/household/settings", new() { ["units"] = "metric", ["otherFoot"] = "quiet foot", ["weekStartsOn"] = "3", ["clipPenalty"] = "1", ["timeZone"] = "UTC", ["sounds"] = "true", ["feet"] = "even", ["catchUpCap"] = "60" }), "what the household chose", ofDrill: false);
+    }
+
+    private async Task<IReadOnlyList<string>> KeptAsync(TestHousehold household)
+    {
+        await using var work = await server.Database.BeginAsync(household.Id);
+        return [.. await work.QueryAsync<string>("select view from kept_view where household_id = @Household order by view", new { work.Household })];
+    }
+
+    private async Task WorkAsync(TestHousehold household, Func<HouseholdWork, Task> doIt)
+    {
+        await using var work = await server.Database.BeginAsync(household.Id);
+        await doIt(work);
+        await work.CommitAsync(TestContext.Current.CancellationToken);
+    }
+
+    [Fact]
+    public async Task The_demo_shows_each_decision_and_says_what_it_knows()
+    {
+        await using var work = await server.Database.BeginAsync(DemoHousehold.Id);
+        await DemoHousehold.LoadAsync(server.Database, server.Catalogue, TimeProvider.System.GetUtcNow(), "UTC");
+        var players = (await work.QueryAsync<Guid>("select player_id from player where household_id = @Household", new { work.Household })).ToList();
+        var verdicts = new List<Verdict>();
+        foreach (var player in players) verdicts.AddRange(await VerdictStore.AllAsync(work, player));
+        verdicts.Select(verdict => verdict.Decision.Kind).Distinct().Order().ShouldBe(Enum.GetValues<DecisionKind>());
+        verdicts.ShouldContain(verdict => verdict.Pace.Kind == ControlKind.Limit);
+        // What was said of it before each set, and whether it came true.
+        (await SaidStore.LatestOfKeysAsync(work, players[0], ["pull-back-laces-away"])).ShouldNotBeEmpty();
+    }
+
     private async Task<IReadOnlyList<Verdict>> VerdictsAsync(TestHousehold household)
     {
         await using var work = await server.Database.BeginAsync(household.Id);
@@ -154,6 +297,6 @@ public class JudgementPageTests(TestServer server)
     private async Task<IReadOnlyList<SaidOfSet>> SaidAsync(TestHousehold household, Guid session)
     {
         await using var work = await server.Database.BeginAsync(household.Id);
-        return await VerdictStore.SaidAsync(work, household.PlayerId, session);
+        return await SaidStore.OfSittingAsync(work, household.PlayerId, session);
     }
 }

@@ -120,8 +120,17 @@ public class LimitTests(TestServer server)
             ["preferred"] = "left",
             ["level"] = "steady",
         })).Status;
-        await using (var owner = new NpgsqlConnection(server.OwnerConnection)) await owner.ExecuteAsync("delete from brake where what like 'new %'");
-        (await SignUpAsync("One ")).ShouldBe(HttpStatusCode.Redirect);
+        // Other tests sign up from the same address at the same time: what they took is given back until one came through.
+        var first = HttpStatusCode.TooManyRequests;
+        await using (var owner = new NpgsqlConnection(server.OwnerConnection))
+        {
+            for (var i = 0; i < 10 && first == HttpStatusCode.TooManyRequests; i++)
+            {
+                await owner.ExecuteAsync("delete from brake where what like 'new %'");
+                first = await SignUpAsync("One ");
+            }
+        }
+        first.ShouldBe(HttpStatusCode.Redirect);
         (await SignUpAsync("Two ")).ShouldBe(HttpStatusCode.TooManyRequests);
         // Styles and health are nobody's quota.
         (await browser.GetAsync("/css/site.css")).StatusCode.ShouldBe(HttpStatusCode.OK);

@@ -34,7 +34,7 @@ public sealed partial class SecondLanguageTests(TestServer server)
     [
         "/today", "/drills", "/drills?view=ladders", "/drills?words=nothingofthesort", "/drills/pictures", "/drills/own", "/drills/own/edit", "/drills/own/edit?copy=zigzag-and-home", "/sheets", "/sheets?drill=toe-taps", "/sheets/edit",
         "/yard", "/yard/space", "/yard/things", "/yard/plan", "/yard/plan?shape=circuit", "/yard/plan?shape=wall-targets&drill=game-wall-target", "/yard/plan?shape=zigzag&m.markers=99&m.ahead=much", "/yard/plan?unit=paces&shape=fan",
-        "/logbook", "/logbook?weeks=12", "/logbook?weeks=1", "/logbook/take-in", "/progress", "/drills/pull-back-laces-away/progress", "/records", "/household", "/household/settings", "/household/heading", "/household/grown-up", "/household/erase", "/household/sign-ins", "/household/waiting", "/household/words", "/household/password",
+        "/logbook", "/logbook?weeks=12", "/logbook?weeks=1", "/logbook/take-in", "/progress", "/drills/pull-back-laces-away/progress", "/progress?from=2026-01-05&to=2026-03-01&thenFrom=2025-10-01&thenTo=2026-01-01", "/plan", "/plan/together", "/plan/together?way=turns", "/weeks", "/weeks/rhythm", "/weeks/print?span=week", "/weeks/print?span=month", "/beside/pull-back-laces-away", "/beside/garden-thirty-five", "/records", "/household", "/household/settings", "/household/heading", "/household/grown-up", "/household/erase", "/household/sign-ins", "/household/waiting", "/household/words", "/household/password",
         "/practise/instead", "/practise/game-ladder-thighs", "/practise/game-wall-target", "/drills/map?pattern=R%20sole%20backwards",
     ];
 
@@ -81,7 +81,7 @@ public sealed partial class SecondLanguageTests(TestServer server)
     private static readonly (string Page, string Action, string Fields)[] Refused =
     [
         ("/", "/?handler=SignIn", "name=nothing of it&password=nothing of it"), ("/recover", "/recover", "name=nothing of it&words=nothing of it&password=nothing of it"),
-        ("/household", "/household?handler=Add", "nickname=&birthYear=much"), ("/household/settings", "/household/settings", "units=much&otherFoot=&weekStartsOn=9&timeZone=much&clipPenalty=much"),
+        ("/household", "/household?handler=Add", "nickname=&birthYear=much"), ("/household/settings", "/household/settings", "units=much&otherFoot=&weekStartsOn=9&timeZone=much&clipPenalty=much&feet=much&catchUpCap=much"),
         ("/household/heading", "/household/heading", "on=true"), ("/household/grown-up", "/household/grown-up", "word=much too long"), ("/drills/own", "/drills/own?handler=Join", "parts=much"), ("/household/erase", "/household/erase", "name=much"), ("/yard/space", "/yard/space", "name=&width=much&length=much&wallSide=near"),
         ("/yard/things", "/yard/things", "ball=much"), ("/sheets/edit", "/sheets/edit?handler=Save", "typed.Name=&typed.Minutes=much"), ("/sheets/edit", "/sheets/edit?handler=Add", "typed.Add=nothing of it"),
         ("/drills/own/edit", "/drills/own/edit", "typed.Name=much&typed.Pattern=R sole backwards"), ("/drills/own/edit", "/drills/own/edit", "typed.Name="), ("/drills/own", "/drills/own?handler=File", ""),

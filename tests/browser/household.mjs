@@ -22,6 +22,9 @@ export async function newHousehold(page, { preferred = 'right', level = 'first w
 /** Lets so many frames go by: what would move has moved by then, however slow the machine. */
 export const frames = (page, count = 12) => page.evaluate(left => new Promise(resolve => (function frame() { left-- ? requestAnimationFrame(frame) : resolve(); })()), count);
 
+/** The address of a page's module, with the print of what is in it between its name and its end. */
+export const moduleOf = name => new RegExp(`/js/pages/${name}\\.([a-z0-9]+\\.)?js`);
+
 export async function signIn(page, name) {
   await page.getByLabel('Household').fill(name);
   await page.getByLabel('Password').fill('long enough');

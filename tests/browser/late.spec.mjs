@@ -1,19 +1,20 @@
 import { expect, test } from './pages.mjs';
-import { newHousehold } from './household.mjs';
+import { moduleOf, newHousehold } from './household.mjs';
 
-/** Opens a page whose module comes only when the answer is called. */
-async function openWithout(page, module, address) {
-  let come;
-  const wanted = new Promise(resolve => { come = resolve; });
-  await page.route(`**/pages/${module}.js*`, async route => { await wanted; await route.continue(); });
+/** A household whose page's module is held back until the answer is called; it has been asked for by then. */
+async function householdWithout(page, module, address) {
+  let come, asked;
+  const wanted = new Promise(resolve => { come = resolve; }), wasAsked = new Promise(resolve => { asked = resolve; });
+  await page.route(moduleOf(module), async route => { asked(); await wanted; await route.continue(); });
+  await newHousehold(page);
   await page.goto(address, { waitUntil: 'commit' });
+  await wasAsked;
   return come;
 }
 
 test.describe('what is filled in before the module has come is taken up when it comes', () => {
   test('a pattern gets its map', async ({ page }) => {
-    await newHousehold(page);
-    const come = await openWithout(page, 'own-drill', '/drills/own/edit');
+    const come = await householdWithout(page, 'own-drill', '/drills/own/edit');
     await page.getByLabel('Pattern').fill('R sole back, inside away');
     await expect(page.locator('[data-own-map] .map.ground')).toHaveCount(0);
     come();
@@ -21,8 +22,7 @@ test.describe('what is filled in before the module has come is taken up when it 
   });
 
   test('words find their cards', async ({ page }) => {
-    await newHousehold(page);
-    const come = await openWithout(page, 'shelf', '/drills');
+    const come = await householdWithout(page, 'shelf', '/drills');
     await page.locator('[data-shelf-words]').fill('chest');
     come();
     await expect(page).toHaveURL(/words=chest/);
@@ -30,16 +30,14 @@ test.describe('what is filled in before the module has come is taken up when it 
   });
 
   test('a sheet is added up', async ({ page }) => {
-    await newHousehold(page);
-    const come = await openWithout(page, 'sheet-edit', '/sheets/edit?drill=inside-taps');
+    const come = await householdWithout(page, 'sheet-edit', '/sheets/edit?drill=inside-taps');
     await page.getByLabel('Amount, Inside taps').selectOption('reps');
     come();
     await expect(page.getByLabel('Sets, Inside taps')).not.toHaveAttribute('readonly');
   });
 
   test('another shape is laid', async ({ page }) => {
-    await newHousehold(page);
-    const come = await openWithout(page, 'yard-plan', '/yard/plan?drill=zigzag-and-home');
+    const come = await householdWithout(page, 'yard-plan', '/yard/plan?drill=zigzag-and-home');
     await page.getByLabel('Shape').selectOption({ index: 0 });
     come();
     await expect(page).toHaveURL(/shape=/);

@@ -23,7 +23,7 @@ async function playOn(page, until = () => false, tapIt) {
 test('a whole ready sheet by keyboard, from the warm-up to the last words', async ({ page }) => {
   await newHousehold(page, { age: 12 });
   await page.waitForLoadState('load');
-  await page.keyboard.press('w');
+  await page.keyboard.press('s');
   await page.waitForURL('**/practise/sheet/*');
   await openSheet(page, 'patio-turns-sixteen');
   // Answers come between two drills: shaky, the first fault, and what mends it stands there at once.

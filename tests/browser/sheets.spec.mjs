@@ -1,5 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { newHousehold } from './household.mjs';
+import { moduleOf, newHousehold } from './household.mjs';
 
 const order = page => page.locator('.sheet-row:not(.sortable-fallback) .row-what a').allTextContents();
 const minutes = async page => Number(await page.locator('.sheet-figures dd').first().textContent());
@@ -93,9 +93,11 @@ test('a sheet prints on one page of A4', async ({ page }) => {
 });
 
 test('Enter before the module has come takes the drill on, and a sheet is not kept without what is typed', async ({ page }) => {
+  let kept = 0;
+  await page.route(moduleOf('sheet-edit'), route => { kept++; return route.abort(); });
   await newHousehold(page);
-  await page.route('**/sheet-edit.js*', route => route.abort());
   await page.goto('/sheets/edit?drill=zigzag-and-home');
+  expect(kept).toBe(1);
   await add(page, 'Inside taps');
   await expect(page).toHaveURL(/\/sheets\/edit/);
   await page.locator('[data-add]').fill('Toe taps on top');
