@@ -67,7 +67,7 @@ public static class RhythmStore
     }
 
     /// <summary>Whatever counts how much a player has before it adds more does so alone.</summary>
-    internal static Task OneAtATimeAsync(HouseholdWork work, Guid player) => work.ExecuteAsync("select from player where household_id = @Household and player_id = @player for update", new { work.Household, player });
+    internal static Task OneAtATimeAsync(HouseholdWork work, Guid player) => work.ExecuteAsync("select from player where household_id = @Household and player_id = @player for no key update", new { work.Household, player });
 
     /// <summary>Takes single days with a club away, from a day on.</summary>
     public static Task RemoveDatesAsync(HouseholdWork work, Guid player, DateOnly from) =>

@@ -17,7 +17,7 @@ public static class TakenInStore
     public static async Task<int?> TakeAsync(HouseholdWork work, Guid batch, IReadOnlyList<TakenLine> lines, int mostADay)
     {
         // One at a time for the household: two files at once would not see each other's bests.
-        await work.ExecuteAsync("select 1 from player where household_id = @Household for no key update", new { work.Household });
+        await work.ExecuteAsync("select 1 from player where household_id = @Household order by player_id for no key update", new { work.Household });
         var (before, lately) = await work.QuerySingleAsync<(int?, int)>(
             """
             select sum(cardinality(sets)) filter (where batch_id = @batch)::int, coalesce(sum(cardinality(sets)) filter (where taken_at > now() - interval '1 day'), 0)::int

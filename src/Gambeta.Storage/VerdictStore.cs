@@ -215,7 +215,15 @@ public static class VerdictStore
             new { work.Household, player, from, to, drill, most })).Select(row => row.ToJudged()),
     ];
 
-    private const string DueNowSql = "delete from verdict_due where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) returning drill";
+    // The player first and then what is due, as in storing a set: the other way round the two would wait for each other. Where nothing is due nobody waits.
+    private const string DueNowSql =
+        """
+        with one as (
+          select player_id from player where household_id = @Household and player_id = @player
+            and exists (select from verdict_due where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill))
+          for no key update)
+        delete from verdict_due d using one where d.household_id = @Household and d.player_id = one.player_id and (@drill::text is null or d.drill = @drill) returning d.drill
+        """;
 
     /// <summary>Takes what is due, and reads what stands.</summary>
     internal const string AllSql =

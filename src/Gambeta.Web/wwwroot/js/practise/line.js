@@ -31,7 +31,9 @@ function open() {
   hangUp();
   return new Promise(resolve => {
     const made = new WebSocket(`${location.origin.replace('http', 'ws')}/api/line?household=${document.body.dataset.household}`);
+    let isThrough = false;
     made.onopen = () => {
+      isThrough = true;
       socket = made;
       resolve(true);
     };
@@ -43,7 +45,7 @@ function open() {
     made.onclose = () => {
       if (socket === made) hangUp();
       // Not let through, or nobody there: the ordinary way finds out why, and the line is not tried for each post.
-      else awayUntil = Date.now() + staysAwayFor;
+      else if (!isThrough) awayUntil = Date.now() + staysAwayFor;
       resolve(false);
     };
     setTimeout(() => { if (socket !== made) made.close(); }, opensWithin);
