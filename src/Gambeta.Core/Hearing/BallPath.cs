@@ -1,0 +1,64 @@
+namespace Gambeta.Core.Hearing;
+
+/// <summary>
+/// Which beginnings were a ball, taken together: the best chain of them, each worth its log odds and how well it keeps the time of those before it (a chain by dynamic
+/// programming in the way of Ellis, 2007, but held to the last intervals instead of one tempo). A stray sound that fits no rhythm has to be the surer.
+/// </summary>
+public static class BallPath
+{
+    /// <summary>Seconds between two sounds of a ball that belong together, at most.</summary>
+    public const double LongestGap = 1.7;
+
+    private const double NewSeries = -3, InTime = 1.1, Spread = 0.2, LeastOfTime = -2.2, Unknown = 0.2, Shrinking = 0.3;
+
+    /// <summary>The places of the beginnings that are the ball's.</summary>
+    /// <param name="times">When each begins, in seconds, in order.</param>
+    /// <param name="odds">The log odds of each.</param>
+    /// <param name="shortest">Seconds between two sounds of the ball at least.</param>
+    public static List<int> Best(IReadOnlyList<double> times, IReadOnlyList<double> odds, double shortest)
+    {
+        var (score, before) = (new double[times.Count], new int[times.Count]);
+        // The best chain that has ended by some time, and where.
+        var (ended, endedAt, next) = (0.0, -1, 0);
+        for (var i = 0; i < times.Count; i++)
+        {
+            while (next < i && times[next] < times[i] - LongestGap)
+            {
+                if (score[next] > ended) (ended, endedAt) = (score[next], next);
+                next++;
+            }
+            (score[i], before[i]) = (ended + NewSeries, endedAt);
+            for (var j = i - 1; j >= 0 && times[i] - times[j] <= LongestGap; j--)
+            {
+                var gap = times[i] - times[j];
+                if (gap < shortest) continue;
+                var with = score[j] + Time(gap, j, times, before);
+                if (with > score[i]) (score[i], before[i]) = (with, j);
+            }
+            score[i] += odds[i];
+        }
+        var best = -1;
+        for (var i = 0; i < times.Count; i++) if (score[i] > (best < 0 ? 0 : score[best])) best = i;
+        var chain = new List<int>();
+        for (var i = best; i >= 0; i = before[i]) chain.Add(i);
+        chain.Reverse();
+        return chain;
+    }
+
+    // How well an interval fits one of the last three before it.
+    private static double Time(double gap, int j, IReadOnlyList<double> times, int[] before)
+    {
+        var (best, known) = (LeastOfTime, false);
+        for (int k = j, back = 0; back < 3 && before[k] >= 0; back++, k = before[k])
+        {
+            var was = times[k] - times[before[k]];
+            if (was > LongestGap) break;
+            known = true;
+            var off = Math.Log(gap / was) / Spread;
+            best = Math.Max(best, InTime - (off * off / 2) - (0.1 * back));
+            // A ball that bounces keeps a part of its time.
+            if (back == 0 && gap / was is > 0.38 and < 0.93) best = Math.Max(best, Shrinking);
+        }
+        return known ? best : Unknown;
+    }
+}

@@ -1,0 +1,166 @@
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Hearing;
+
+/// <summary>What is known before a set is listened to.</summary>
+/// <param name="Cycle">What can be heard of the drill.</param>
+/// <param name="Known">What was learned of the place; nothing where nothing was.</param>
+/// <param name="Beeps">Seconds at which the application itself sounded: they are no touches.</param>
+public sealed record ListeningFor(SoundCycle Cycle, KnownSound? Known = null, IReadOnlyList<double>? Beeps = null)
+{
+    /// <summary>Nothing but touches.</summary>
+    public static readonly ListeningFor Touches = new(SoundCycle.Plain);
+}
+
+/// <summary>
+/// Listens to a set: takes frames as they come, and tells what was heard so far. The same for a microphone and a recording; what is told while it goes on may change
+/// when more is known (a touch turns out to be the first bounce of a drop).
+/// </summary>
+public sealed class Ear(ListeningFor what)
+{
+    /// <summary>Seconds about a signal of the application in which nothing else is taken for a touch.</summary>
+    public const double BeepBefore = 0.03, BeepAfter = 0.09;
+
+    private const double ShortestTouch = 0.2, ShortestToWall = 0.09, ShortestBounce = 0.08, InferredSure = 0.55, Pauses = 1.8, ShortestPause = 0.8, About = 0.14;
+
+    private readonly OnsetDetector _detector = new();
+    private readonly List<Onset> _onsets = [];
+    private HeardSet? _heard;
+
+    /// <summary>Frames that were taken.</summary>
+    public int Frames => _detector.Frames;
+
+    /// <summary>Takes frames, one after the other, <see cref="SoundFrame.Bands"/> levels each; levels above the highest are cut to it.</summary>
+    /// <exception cref="ArgumentException">They are no whole frames.</exception>
+    public void Take(ReadOnlySpan<byte> frames)
+    {
+        if (frames.Length % SoundFrame.Bands != 0) throw new ArgumentException("Frames are whole.", nameof(frames));
+        Span<byte> frame = stackalloc byte[SoundFrame.Bands];
+        for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
+        {
+            for (var band = 0; band < SoundFrame.Bands; band++) frame[band] = Math.Min(frames[at + band], (byte)SoundFrame.Highest);
+            if (_detector.Take(frame) is not { } onset || IsBeep(onset.At)) continue;
+            _onsets.Add(onset);
+            _heard = null;
+        }
+    }
+
+    /// <summary>What was heard so far.</summary>
+    public HeardSet Heard => _heard ??= Listen();
+
+    /// <summary>What is heard in a whole recording.</summary>
+    public static HeardSet Of(ReadOnlySpan<byte> frames, ListeningFor what)
+    {
+        var ear = new Ear(what);
+        ear.Take(frames);
+        return ear.Heard;
+    }
+
+    private bool IsBeep(double at) => what.Beeps?.Any(beep => at > beep - BeepBefore && at < beep + BeepAfter) == true;
+
+    private HeardSet Listen()
+    {
+        double[] times = [.. _onsets.Select(onset => onset.At)], odds = BallOdds.Of(_onsets, what.Known);
+        var cycle = what.Cycle.Sounds.Length > 0 ? what.Cycle : SoundCycle.Plain;
+        var path = BallPath.Best(times, odds, cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? ShortestToWall : ShortestBounce);
+        var series = Series(path, times);
+        var tails = Tails(series, times, cycle);
+        var whole = series.Select((one, i) => one[..^tails[i]]).ToList();
+        var places = CycleLabels.Of([.. whole.Select(one => (one.Select(i => times[i]).ToArray(), one.Select(i => _onsets[i].Levels).ToArray()))], cycle);
+        var heard = new List<HeardTouch>();
+        var onPath = path.ToHashSet();
+        for (var s = 0; s < series.Count; s++)
+        {
+            Tell(whole[s], places[s], path, times, odds, cycle, heard);
+            heard.AddRange(series[s][^tails[s]..].Select(i => new HeardTouch(times[i], HeardKind.Bounce, null, BallOdds.Chance(odds[i]))));
+        }
+        heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i)).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i] - 1))));
+        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], _onsets.Count > 0);
+    }
+
+    // What follows each other without a pause belongs together: a pause is longer than a touch that was drowned would leave.
+    private static List<int[]> Series(List<int> path, double[] times)
+    {
+        var (all, now) = (new List<int[]>(), new List<int>());
+        var usual = Usual([.. path], times);
+        var longest = usual > 0 ? Math.Clamp(Pauses * usual, ShortestPause, BallPath.LongestGap) : BallPath.LongestGap;
+        foreach (var i in path)
+        {
+            if (now.Count > 0 && times[i] - times[now[^1]] is var gap && (gap > BallPath.LongestGap || (gap > longest && !IsDrowned(times[now[^1]], times[i], usual, path, times))))
+            {
+                all.Add([.. now]);
+                now.Clear();
+            }
+            now.Add(i);
+        }
+        if (now.Count > 0) all.Add([.. now]);
+        return all;
+    }
+
+    // Whether a touch may be hidden between two: a ball that is kept up cannot have skipped one, and something else sounded just when it was due.
+    private static bool IsDrowned(double from, double to, double usual, List<int> path, double[] times)
+    {
+        var (gap, middle) = (to - from, (from + to) / 2);
+        return usual > 0 && gap / usual is > 1.65 and < 2.35 && Array.Exists(times, at => Math.Abs(at - middle) < About * gap && !path.Exists(i => times[i] == at));
+    }
+
+    // How many sounds at the end of each series are bounces after a drop: first by their time alone, then also by what bounces sound like here.
+    private int[] Tails(List<int[]> series, double[] times, SoundCycle cycle)
+    {
+        if (!cycle.Falls) return new int[series.Count];
+        var tails = new int[series.Count];
+        for (var round = 0; round < 5; round++)
+        {
+            var (touches, bounces) = (new BallOdds.Likeness(), new BallOdds.Likeness());
+            for (var s = 0; s < series.Count && round > 0; s++)
+            {
+                for (var k = 0; k < series[s].Length; k++) (k < series[s].Length - tails[s] ? touches : bounces).Add(_onsets[series[s][k]].Shape, 1);
+            }
+            var known = touches.Weight >= 3 && bounces.Weight >= 3;
+            for (var s = 0; s < series.Count; s++)
+            {
+                var one = series[s];
+                tails[s] = BounceTail.Of(
+                    [.. one.Select(i => times[i])], [.. one.Select(i => _onsets[i].Loudness)],
+                    k => known ? Math.Clamp(0.3 * (bounces.Log(_onsets[one[k]].Shape) - touches.Log(_onsets[one[k]].Shape)), -4, 4) : 0);
+            }
+        }
+        return tails;
+    }
+
+    private static void Tell(int[] series, int[] places, List<int> path, double[] times, double[] odds, SoundCycle cycle, List<HeardTouch> heard)
+    {
+        var isPlain = cycle.Sounds.Length == 1;
+        var usual = Usual(series, times);
+        for (var k = 0; k < series.Length; k++)
+        {
+            var (i, sound) = (series[k], cycle.Sounds[places[k]]);
+            if (k > 0)
+            {
+                var gap = times[i] - times[series[k - 1]];
+                if (isPlain && IsDrowned(times[i] - gap, times[i], usual, path, times))
+                {
+                    heard.Add(new HeardTouch(times[i] - (gap / 2), HeardKind.Touch, null, InferredSure));
+                }
+                else if (!isPlain)
+                {
+                    var length = cycle.Sounds.Length;
+                    var steps = ((places[k] - places[k - 1] - 1 + (2 * length)) % length) + 1;
+                    for (var step = 1; step < steps; step++)
+                    {
+                        var missed = cycle.Sounds[(places[k - 1] + step) % length];
+                        if (missed.Kind == HeardKind.Touch) heard.Add(new HeardTouch(times[i] - (gap * (steps - step) / steps), HeardKind.Touch, missed.Foot, InferredSure));
+                    }
+                }
+            }
+            heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, BallOdds.Chance(odds[i] + 1), EndsTry: k == series.Length - 1));
+        }
+    }
+
+    private static double Usual(int[] series, double[] times)
+    {
+        if (series.Length < 4) return 0;
+        var gaps = Enumerable.Range(1, series.Length - 1).Select(k => times[series[k]] - times[series[k - 1]]).Order().ToList();
+        return gaps[gaps.Count / 2];
+    }
+}

@@ -1,0 +1,45 @@
+using System.Collections.Immutable;
+
+namespace Gambeta.Core.Hearing;
+
+/// <summary>What was heard of a set.</summary>
+/// <param name="Sounds">Everything, in order.</param>
+/// <param name="Doubt">How many touches may be wrong, one way or the other: expected.</param>
+/// <param name="IsTrusted">Whether the count may stand as it is.</param>
+public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, bool IsTrusted)
+{
+    /// <summary>The most doubt, as a part of the touches, with which a count is trusted.</summary>
+    public const double MostDoubt = 0.01;
+
+    /// <summary>Fewer touches than this are too few to know what a touch sounds like here.</summary>
+    public const int LeastTouches = 6;
+
+    /// <summary>Touches that were heard.</summary>
+    public ImmutableArray<HeardTouch> Touches { get; } = [.. Sounds.Where(sound => sound.Kind == HeardKind.Touch)];
+
+    /// <summary>Tries, by the touches of each: what lies between two pauses or drops.</summary>
+    public ImmutableArray<int> Tries { get; } = TriesOf(Sounds);
+
+    /// <summary>What was heard, with what is to be thought of it.</summary>
+    internal static HeardSet Of(ImmutableArray<HeardTouch> sounds, bool hasHeard)
+    {
+        var touches = sounds.Count(sound => sound.Kind == HeardKind.Touch);
+        var doubt = sounds.Sum(sound => 1 - sound.Sure);
+        return new HeardSet(sounds, doubt, hasHeard && touches >= LeastTouches && doubt <= MostDoubt * touches);
+    }
+
+    private static ImmutableArray<int> TriesOf(ImmutableArray<HeardTouch> sounds)
+    {
+        var (tries, now) = (ImmutableArray.CreateBuilder<int>(), 0);
+        foreach (var sound in sounds)
+        {
+            if (sound.Kind != HeardKind.Touch) continue;
+            now++;
+            if (!sound.EndsTry) continue;
+            tries.Add(now);
+            now = 0;
+        }
+        if (now > 0) tries.Add(now);
+        return tries.ToImmutable();
+    }
+}

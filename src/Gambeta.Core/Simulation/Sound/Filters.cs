@@ -1,0 +1,26 @@
+using NWaves.Filters.Base;
+using NWaves.Filters.BiQuad;
+
+namespace Gambeta.Core.Simulation.Sound;
+
+/// <summary>Filters as the simulated sounds need them.</summary>
+public static class Filters
+{
+    /// <summary>Lets a band through.</summary>
+    public static LtiFilter Band(double hertz, double quality, int rate) => new BandPassFilter(Part(hertz, rate), quality);
+
+    /// <summary>Lets through what is below.</summary>
+    public static LtiFilter Below(double hertz, int rate) => new LowPassFilter(Part(hertz, rate), 0.707);
+
+    /// <summary>Lets through what is above.</summary>
+    public static LtiFilter Above(double hertz, int rate) => new HighPassFilter(Part(hertz, rate), 0.707);
+
+    /// <summary>The mean square of a recording between 80 Hz and 6 kHz, in which sounds are compared.</summary>
+    public static double[] PowerOf(float[] samples, int rate)
+    {
+        LtiFilter[] chain = [Above(80, rate), Below(6000, rate)];
+        return [.. samples.Select(sample => (double)chain.Aggregate(sample, (value, filter) => filter.Process(value))).Select(value => value * value)];
+    }
+
+    private static double Part(double hertz, int rate) => Math.Min(hertz / rate, 0.49);
+}

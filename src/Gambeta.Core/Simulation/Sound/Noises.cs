@@ -1,0 +1,115 @@
+namespace Gambeta.Core.Simulation.Sound;
+
+/// <summary>What else is in the air.</summary>
+public enum NoiseKind
+{
+    /// <summary>The microphone's own, and a quiet street far away.</summary>
+    Hiss,
+
+    /// <summary>Gusts over the microphone.</summary>
+    Wind,
+
+    /// <summary>Syllables of nobody: tones through a mouth, and breath between them.</summary>
+    Speech,
+
+    /// <summary>Somebody walking or running.</summary>
+    Steps,
+
+    /// <summary>Drops on leaves, a roof and the ground.</summary>
+    Rain,
+
+    /// <summary>A car that passes.</summary>
+    Car,
+}
+
+/// <summary>Makes noises, each with a mean power of one between 80 Hz and 6 kHz.</summary>
+public static class Noises
+{
+    /// <summary>So many seconds of a noise.</summary>
+    public static float[] Of(NoiseKind kind, double seconds, int rate, Random chance)
+    {
+        var samples = new float[(int)(seconds * rate)];
+        switch (kind)
+        {
+            case NoiseKind.Hiss: Shaped(samples, rate, Sounds.Between(chance, 300, 8000), chance, _ => 1); break;
+            case NoiseKind.Wind: Gusts(samples, rate, chance); break;
+            case NoiseKind.Speech: Talk(samples, rate, chance); break;
+            case NoiseKind.Steps: Walk(samples, rate, chance); break;
+            case NoiseKind.Rain: Drops(samples, rate, chance); break;
+            case NoiseKind.Car:
+                var (passes, width) = (seconds * chance.NextDouble(), Sounds.Between(chance, 1.5, 5));
+                Shaped(samples, rate, Sounds.Between(chance, 250, 1500), chance, t => 0.05 + Math.Exp(-(t - passes) * (t - passes) / (2 * width * width)));
+                break;
+            default: throw new ArgumentOutOfRangeException(nameof(kind));
+        }
+        var scale = 1 / Math.Sqrt(Math.Max(1e-12, Filters.PowerOf(samples, rate).DefaultIfEmpty(0).Average()));
+        for (var i = 0; i < samples.Length; i++) samples[i] = (float)(samples[i] * scale);
+        return samples;
+    }
+
+    private static void Shaped(float[] samples, int rate, double below, Random chance, Func<double, double> loud)
+    {
+        var low = Filters.Below(below, rate);
+        for (var i = 0; i < samples.Length; i++) samples[i] += (float)(low.Process((float)((chance.NextDouble() * 2) - 1)) * loud(i / (double)rate));
+    }
+
+    private static void Gusts(float[] samples, int rate, Random chance)
+    {
+        var (from, to, at, lasts) = (0.2, 1.0, 0.0, 1.0);
+        Shaped(samples, rate, Sounds.Between(chance, 120, 500), chance, t =>
+        {
+            if (t >= at + lasts) (from, to, at, lasts) = (to, Sounds.Between(chance, 0.08, 2), t, Sounds.Between(chance, 0.15, 1.5));
+            return from + ((to - from) * (t - at) / lasts);
+        });
+    }
+
+    private static void Talk(float[] samples, int rate, Random chance)
+    {
+        var (pitch, t) = (Sounds.Between(chance, 95, 320), chance.NextDouble());
+        while (t < samples.Length / (double)rate)
+        {
+            var lasts = Sounds.Between(chance, 0.09, 0.3);
+            var (f1, f2, gain) = (Sounds.Between(chance, 280, 850), Sounds.Between(chance, 900, 2500), Sounds.Between(chance, 0.3, 1.2));
+            if (chance.NextDouble() < 0.35) Breath(samples, rate, t, chance, gain);
+            Vowel(samples, rate, t + 0.03, lasts, pitch * Sounds.Near(chance, 0.12), [f1, f2], gain, chance);
+            t += lasts + (chance.NextDouble() < 0.18 ? Sounds.Between(chance, 0.2, 1.6) : Sounds.Between(chance, 0.02, 0.09));
+        }
+    }
+
+    private static void Vowel(float[] samples, int rate, double at, double lasts, double pitch, double[] formants, double gain, Random chance)
+    {
+        var mouth = formants.Select(hertz => Filters.Band(hertz, 5, rate)).ToArray();
+        var (from, attack, phase) = ((int)(at * rate), Sounds.Between(chance, 0.015, 0.05), 0.0);
+        for (var i = 0; i < (int)(lasts * rate) && from + i < samples.Length; i++)
+        {
+            var t = i / (double)rate;
+            phase += pitch * (1 - (0.15 * t / lasts)) / rate;
+            var pulse = phase >= 1 ? (float)Math.Sqrt(rate / pitch) : 0;
+            if (phase >= 1) phase -= 1;
+            var loud = Math.Min(1, t / attack) * Math.Min(1, (lasts - t) / 0.05);
+            samples[from + i] += (float)(gain * loud * mouth.Sum(part => part.Process(pulse)));
+        }
+    }
+
+    private static void Breath(float[] samples, int rate, double at, Random chance, double gain) =>
+        new Hit(Sounds.Between(chance, 0.002, 0.03), Sounds.Between(chance, 1500, 5500), 1, Sounds.Between(chance, 0.01, 0.05), [], 0.25).Add(samples, rate, at, gain, chance);
+
+    private static void Walk(float[] samples, int rate, Random chance)
+    {
+        var (step, pace, scuff) = (Sounds.Step(chance), Sounds.Between(chance, 0.28, 0.65), Sounds.Between(chance, 0.02, 0.3));
+        for (var t = pace; t < samples.Length / (double)rate; t += chance.NextDouble() < 0.05 ? Sounds.Between(chance, 1, 4) : pace * Sounds.Near(chance, 0.08))
+        {
+            var gain = Sounds.Near(chance, 0.3);
+            step.Add(samples, rate, t, gain, chance);
+            new Hit(0.02, Sounds.Between(chance, 1500, 4500), 0.7, Sounds.Between(chance, 0.03, 0.08), [], scuff).Add(samples, rate, t + 0.02, gain, chance);
+        }
+    }
+
+    private static void Drops(float[] samples, int rate, Random chance)
+    {
+        Shaped(samples, rate, 9000, chance, _ => 0.15);
+        var many = Sounds.Between(chance, 5, 80);
+        for (var t = 0.0; t < samples.Length / (double)rate; t -= Math.Log(1 - chance.NextDouble()) / many)
+            new Hit(0.0005, Sounds.Between(chance, 900, 6000), 1.5, Sounds.Between(chance, 0.001, 0.008), [], 1).Add(samples, rate, t, Sounds.Near(chance, 0.7) * 0.4, chance);
+    }
+}

@@ -1,0 +1,74 @@
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Simulation.Sound;
+
+/// <summary>What is practised in a recording.</summary>
+public enum SceneKind
+{
+    /// <summary>Tries of juggling, each with a drop and bounces, or a catch.</summary>
+    Juggling,
+
+    /// <summary>Passes against a wall, each with the wall's sound after it.</summary>
+    Wall,
+
+    /// <summary>Taps from foot to foot.</summary>
+    Taps,
+
+    /// <summary>No ball at all.</summary>
+    Nothing,
+}
+
+/// <summary>What a true sound was.</summary>
+public enum TrueKind
+{
+    /// <summary>A touch of the ball.</summary>
+    Touch,
+
+    /// <summary>The ball on the floor after a drop.</summary>
+    Bounce,
+
+    /// <summary>The ball against the wall.</summary>
+    Wall,
+
+    /// <summary>A signal of the application's own.</summary>
+    Beep,
+}
+
+/// <summary>A sound as it truly was.</summary>
+/// <param name="At">Seconds since the beginning.</param>
+/// <param name="Kind">What.</param>
+/// <param name="Foot">Whose foot, of a touch.</param>
+/// <param name="Try">The number of the try, from 1.</param>
+public sealed record TrueSound(double At, TrueKind Kind, Foot? Foot = null, int Try = 1);
+
+/// <summary>What a recording is to be.</summary>
+/// <param name="Kind">What is practised.</param>
+/// <param name="Seconds">How long it lasts.</param>
+/// <param name="Noise">What else is in the air.</param>
+/// <param name="Decibels">The mean power of a touch's first 40 ms against the noise's, both between 80 Hz and 6 kHz.</param>
+public sealed record Scene(SceneKind Kind, double Seconds, NoiseKind Noise, double Decibels)
+{
+    /// <summary>Samples a second.</summary>
+    public int Rate { get; init; } = 48_000;
+
+    /// <summary>A soft ball of foam or felt.</summary>
+    public bool IsSoftBall { get; init; }
+
+    /// <summary>The echo of a room; nothing outdoors.</summary>
+    public bool IsIndoors { get; init; }
+
+    /// <summary>Longest try of juggling.</summary>
+    public int MostTouches { get; init; } = 20;
+
+    /// <summary>Signals of the application, at these seconds.</summary>
+    public IReadOnlyList<double> Beeps { get; init; } = [];
+
+    /// <summary>A noise from elsewhere in place of the made-up one, as samples at the scene's rate.</summary>
+    public float[]? OtherNoise { get; init; }
+}
+
+/// <summary>A made-up recording with the truth beside it.</summary>
+/// <param name="Samples">Between -1 and 1.</param>
+/// <param name="Rate">Samples a second.</param>
+/// <param name="Truth">What truly happened, in order.</param>
+public sealed record MadeRecording(float[] Samples, int Rate, IReadOnlyList<TrueSound> Truth);
