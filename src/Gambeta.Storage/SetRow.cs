@@ -83,6 +83,9 @@ internal class SetRow
     [SetColumn("beatTo")]
     public short? BeatTo { get; init; }
 
+    [SetColumn("heard", IsMended = true)]
+    public string? Heard { get; init; }
+
     /// <summary>Whether it is a best, where a query asks for that.</summary>
     public bool IsBest { get; init; }
 
@@ -112,6 +115,7 @@ internal class SetRow
         PlannedCount = set.Plan.Count,
         BeatFrom = (short?)set.Plan.BeatFrom,
         BeatTo = (short?)set.Plan.BeatTo,
+        Heard = set.Heard,
     };
 
     public PracticeSet ToSet() => new()
@@ -131,6 +135,7 @@ internal class SetRow
         Touches = new TouchCount(TouchesLeft, TouchesRight),
         Result = ResultJson.Read(Stored.Word<MeasuredBy>(MeasuredBy), ResultVersion, Result),
         Events = Events,
+        Heard = Heard,
         Plan = new SetPlan(Item, PlannedRounds, PlannedCount, BeatFrom, BeatTo),
     };
 

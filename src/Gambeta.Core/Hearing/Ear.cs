@@ -2,11 +2,17 @@ using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Hearing;
 
+/// <summary>A signal that the application itself gave while it listened.</summary>
+/// <param name="At">Seconds since the beginning.</param>
+/// <param name="Seconds">How long it lasts.</param>
+/// <param name="Hertz">Its pitch; its third and fifth overtone sound as well.</param>
+public readonly record struct OwnSound(double At, double Seconds, double Hertz);
+
 /// <summary>What is known before a set is listened to.</summary>
 /// <param name="Cycle">What can be heard of the drill.</param>
 /// <param name="Known">What was learned of the place; nothing where nothing was.</param>
-/// <param name="Beeps">Seconds at which the application itself sounded: they are no touches.</param>
-public sealed record ListeningFor(SoundCycle Cycle, KnownSound? Known = null, IReadOnlyList<double>? Beeps = null)
+/// <param name="Own">Signals of the application: the bands in which they sound say nothing then, the others go on.</param>
+public sealed record ListeningFor(SoundCycle Cycle, KnownSound? Known = null, IReadOnlyList<OwnSound>? Own = null)
 {
     /// <summary>Nothing but touches.</summary>
     public static readonly ListeningFor Touches = new(SoundCycle.Plain);
@@ -18,12 +24,10 @@ public sealed record ListeningFor(SoundCycle Cycle, KnownSound? Known = null, IR
 /// </summary>
 public sealed class Ear(ListeningFor what)
 {
-    /// <summary>Seconds about a signal of the application in which nothing else is taken for a touch.</summary>
-    public const double BeepBefore = 0.03, BeepAfter = 0.09;
-
-    private const double ShortestTouch = 0.2, ShortestToWall = 0.09, ShortestBounce = 0.08, InferredSure = 0.55, Pauses = 1.8, ShortestPause = 0.8, About = 0.14;
+    private const double ShortestToWall = 0.09, ShortestBounce = 0.08, InferredSure = 0.55, Pauses = 1.8, ShortestPause = 0.8, About = 0.14;
 
     private readonly OnsetDetector _detector = new();
+    private readonly OwnSounds _own = new(what.Own ?? []);
     private readonly List<Onset> _onsets = [];
     private HeardSet? _heard;
 
@@ -39,7 +43,8 @@ public sealed class Ear(ListeningFor what)
         for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
         {
             for (var band = 0; band < SoundFrame.Bands; band++) frame[band] = Math.Min(frames[at + band], (byte)SoundFrame.Highest);
-            if (_detector.Take(frame) is not { } onset || IsBeep(onset.At)) continue;
+            _own.Mask(_detector.Frames, frame);
+            if (_detector.Take(frame) is not { } onset) continue;
             _onsets.Add(onset);
             _heard = null;
         }
@@ -55,8 +60,6 @@ public sealed class Ear(ListeningFor what)
         ear.Take(frames);
         return ear.Heard;
     }
-
-    private bool IsBeep(double at) => what.Beeps?.Any(beep => at > beep - BeepBefore && at < beep + BeepAfter) == true;
 
     private HeardSet Listen()
     {
@@ -149,11 +152,11 @@ public sealed class Ear(ListeningFor what)
                     for (var step = 1; step < steps; step++)
                     {
                         var missed = cycle.Sounds[(places[k - 1] + step) % length];
-                        if (missed.Kind == HeardKind.Touch) heard.Add(new HeardTouch(times[i] - (gap * (steps - step) / steps), HeardKind.Touch, missed.Foot, InferredSure));
+                        if (missed.Kind == HeardKind.Touch) heard.Add(new HeardTouch(times[i] - (gap * (steps - step) / steps), HeardKind.Touch, missed.Foot, InferredSure, IsPass: cycle.IsPass((places[k - 1] + step) % length)));
                     }
                 }
             }
-            heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, BallOdds.Chance(odds[i] + 1), EndsTry: k == series.Length - 1));
+            heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, BallOdds.Chance(odds[i] + 1), EndsTry: k == series.Length - 1, IsPass: cycle.IsPass(places[k])));
         }
     }
 

@@ -23,5 +23,6 @@ public enum HeardKind
 /// <param name="Kind">What it was.</param>
 /// <param name="Foot">Whose foot, where the pattern tells.</param>
 /// <param name="Sure">How sure it is that this is what happened, from 0 to 1.</param>
+/// <param name="IsPass">True for a touch that plays the ball to the wall.</param>
 /// <param name="EndsTry">True for the last touch before the ball fell, was caught, or got away.</param>
-public sealed record HeardTouch(double At, HeardKind Kind, Foot? Foot, double Sure, bool EndsTry = false);
+public sealed record HeardTouch(double At, HeardKind Kind, Foot? Foot, double Sure, bool EndsTry = false, bool IsPass = false);

@@ -20,8 +20,8 @@ public sealed record SoundCycle(ImmutableArray<CycleSound> Sounds, int Silent, b
     /// <summary>Touches of a rep that are heard.</summary>
     public int Heard => Sounds.Count(sound => sound.Kind == HeardKind.Touch);
 
-    /// <summary>True when it says something: at least half of the touches are heard.</summary>
-    public bool CanBeHeard => Heard > 0 && Heard >= Silent;
+    /// <summary>True when the sound at this place of the pattern is a touch after which the wall follows.</summary>
+    public bool IsPass(int place) => Sounds[place].Kind == HeardKind.Touch && Sounds[(place + 1) % Sounds.Length].Kind == HeardKind.Wall;
 
     /// <summary>True when all of it is heard.</summary>
     public bool IsWhole => Silent == 0 && Heard > 0;

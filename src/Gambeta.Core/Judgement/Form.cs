@@ -54,7 +54,7 @@ public abstract class FormModel
     protected static readonly double[] Moods = [0.3, 0.5, 0.2];
 
     /// <summary>True for a set that says something: counted, not void.</summary>
-    public virtual bool Judges(PracticeSet set) => set.CountedBy != CountedBy.Estimated;
+    public virtual bool Judges(PracticeSet set) => set.IsKnown;
 
     /// <summary>The value by which a set is chiefly judged, in units.</summary>
     public abstract int Value(PracticeSet set);

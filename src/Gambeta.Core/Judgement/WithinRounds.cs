@@ -22,7 +22,7 @@ public sealed record WithinRounds(Hold Tempo, Hold Evenness, Hold Slips)
     /// <summary>From rounds of a fixed length that were tapped touch by touch; others are left out.</summary>
     public static WithinRounds Of(IEnumerable<PracticeSet> rounds)
     {
-        var thirds = rounds.Where(set => set is { Planned: not null, Events: not null, CountedBy: CountedBy.Tapped }).OrderBy(set => set.StartedAt).TakeLast(Latest).Select(ThirdsOf).OfType<(Third First, Third Last)>().ToList();
+        var thirds = rounds.Where(set => set is { Planned: not null, Events: not null, CountedBy: CountedBy.Tapped or CountedBy.Heard, IsKnown: true }).OrderBy(set => set.StartedAt).TakeLast(Latest).Select(ThirdsOf).OfType<(Third First, Third Last)>().ToList();
         return new WithinRounds(
             Hold.Of([.. thirds.Select(round => (round.Last.Pace - round.First.Pace) / Math.Max(1, (round.Last.Pace + round.First.Pace) / 2))], TempoPasses, 0.01),
             Hold.Of([.. thirds.Where(round => round is { First.Evenness: not null, Last.Evenness: not null }).Select(round => round.Last.Evenness!.Value - round.First.Evenness!.Value)], EvennessPasses, 0.02),

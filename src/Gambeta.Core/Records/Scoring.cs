@@ -6,7 +6,7 @@ using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Records;
 
-/// <summary>Which marks a set makes. Only what was counted makes any: an estimate never does, nor does a count of zero.</summary>
+/// <summary>Which marks a set makes. Only what was counted makes any: an estimate never does, nor what was heard in doubt, nor a count of zero.</summary>
 public static class Scoring
 {
     /// <summary>What a clipped marker adds to a run, unless the household chose otherwise.</summary>
@@ -18,7 +18,7 @@ public static class Scoring
     /// <summary>The marks of a set, none or more.</summary>
     public static IEnumerable<Mark> MarksOf(PracticeSet set)
     {
-        if (set.CountedBy == CountedBy.Estimated) return [];
+        if (!set.IsKnown) return [];
         return Ways.Of(set.Result.Of).Marks(set).Where(v => v.Value > 0).Select(v => new Mark(
             new MarkKey(set.PlayerId, set.Drill, v.Measure, set.Feet, set.Layout ?? ""), v.Value, set.StartedAt, set.Day, set.Id));
     }

@@ -16,6 +16,9 @@ public enum CountedBy
 
     /// <summary>Nobody counted: worked out from the tempo. Shown with "about", never a record.</summary>
     Estimated,
+
+    /// <summary>Counted by ear: a microphone heard them. A record once it may be trusted, or somebody said that it is right.</summary>
+    Heard,
 }
 
 /// <summary>One finished set: a round, a set of reps, a set of tries, or a run.</summary>
@@ -68,4 +71,10 @@ public sealed record PracticeSet
 
     /// <summary>Every tap with its time, as <see cref="PlayNotation"/> writes it; nothing where nobody tapped.</summary>
     public string? Events { get; init; }
+
+    /// <summary>What was thought of what was heard, as <see cref="Hearing.HeardMark"/> writes it; nothing where nobody listened.</summary>
+    public string? Heard { get; init; }
+
+    /// <summary>Whether its counts may be records and are judged by: whoever counted, knows.</summary>
+    public bool IsKnown => CountedBy != CountedBy.Estimated && (CountedBy != CountedBy.Heard || Hearing.HeardMark.Read(Heard)?.Counts == true);
 }

@@ -59,6 +59,9 @@ public sealed record SetFrame(
     /// <summary>Every tap with its time, as <see cref="PlayNotation"/> writes it.</summary>
     public string? Events { get; init; }
 
+    /// <summary>What was thought of what was heard, of a set that was counted by ear.</summary>
+    public string? Heard { get; init; }
+
     /// <summary>What it was to be.</summary>
     public SetPlan Plan { get; init; } = SetPlan.Unknown;
 
@@ -157,6 +160,7 @@ public static class SetCheck
         Touches = touches,
         Result = result,
         Events = frame.Events,
+        Heard = frame.Heard,
         Plan = frame.Plan,
     };
 

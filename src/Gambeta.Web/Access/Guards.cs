@@ -47,7 +47,8 @@ public static class Guards
         headers.ContentSecurityPolicy =
             "default-src 'self'; img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
         headers["Referrer-Policy"] = "same-origin";
-        headers["Permissions-Policy"] = "camera=(), geolocation=(), microphone=()";
+        // The microphone on the practice screen alone, and there only when it is switched on.
+        headers["Permissions-Policy"] = http.Request.Path.StartsWithSegments("/practise") ? "camera=(), geolocation=(), microphone=(self)" : "camera=(), geolocation=(), microphone=()";
         return next(http);
     });
 

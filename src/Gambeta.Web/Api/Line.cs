@@ -46,9 +46,12 @@ internal static class Line
         try
         {
             var json = options.Value.SerializerOptions;
-            while (await ReadAsync(socket, tools.Limits.PostBytes, until.Token) is { } message)
+            var ear = new EarOnLine(tools.Time);
+            while (await ReadAsync(socket, tools.Limits.PostBytes, until.Token) is var (message, isFrames))
             {
-                var answer = JsonSerializer.SerializeToUtf8Bytes(await TakeAsync(message, json, http, tools), json);
+                var said = isFrames ? ear.Take(message.Span) : await TakeAsync(message, json, ear, http, tools);
+                if (said is null) continue;
+                var answer = JsonSerializer.SerializeToUtf8Bytes(said, said.GetType(), json);
                 await socket.SendAsync(answer, WebSocketMessageType.Text, endOfMessage: true, until.Token);
             }
             await socket.CloseAsync(WebSocketCloseStatus.NormalClosure, null, until.Token);
@@ -60,20 +63,20 @@ internal static class Line
     }
 
     // One message whole; nothing when the other side hung up, or talks too long.
-    private static async Task<ReadOnlyMemory<byte>?> ReadAsync(WebSocket socket, int longest, CancellationToken until)
+    private static async Task<(ReadOnlyMemory<byte> Message, bool IsFrames)?> ReadAsync(WebSocket socket, int longest, CancellationToken until)
     {
         var message = new ArrayBufferWriter<byte>(1024);
         while (true)
         {
             var read = await socket.ReceiveAsync(message.GetMemory(1024), until);
-            if (read.MessageType != WebSocketMessageType.Text) return null;
+            if (read.MessageType == WebSocketMessageType.Close) return null;
             message.Advance(read.Count);
             if (message.WrittenCount > longest) return null;
-            if (read.EndOfMessage) return message.WrittenMemory;
+            if (read.EndOfMessage) return (message.WrittenMemory, read.MessageType == WebSocketMessageType.Binary);
         }
     }
 
-    private static async Task<Answered> TakeAsync(ReadOnlyMemory<byte> text, JsonSerializerOptions json, HttpContext http, PageTools tools)
+    private static async Task<Answered> TakeAsync(ReadOnlyMemory<byte> text, JsonSerializerOptions json, EarOnLine ear, HttpContext http, PageTools tools)
     {
         var (said, refused) = JsonBody.Parse(text);
         if (refused is not null) return Answer(0, refused);
@@ -81,11 +84,14 @@ internal static class Line
         {
             var message = said!.RootElement;
             if (message.ValueKind != JsonValueKind.Object || !message.TryGetProperty("n", out var number) || !number.TryGetNumber(out var n)) return Answer(0, Refusal.Of(StatusCodes.Status400BadRequest));
+            var body = message.TryGetProperty("body", out var told) ? told : default;
             // Compared, not read: half a character is no address either.
-            if (!message.TryGetProperty("to", out var to) || to.ValueKind != JsonValueKind.String || Posts.Find(to) is not { } post) return Answer(n, Refusal.Of(StatusCodes.Status404NotFound));
+            if (!message.TryGetProperty("to", out var to) || to.ValueKind != JsonValueKind.String) return Answer(n, Refusal.Of(StatusCodes.Status404NotFound));
+            if (to.ValueEquals(EarOnLine.Begins) || to.ValueEquals(EarOnLine.Ends)) return Answer(n, to.ValueEquals(EarOnLine.Ends) ? ear.End(body) : await ear.BeginAsync(body, json, http, tools));
+            if (Posts.Find(to) is not { } post) return Answer(n, Refusal.Of(StatusCodes.Status404NotFound));
             try
             {
-                return Answer(n, await post.Take(message.TryGetProperty("body", out var body) ? body : default, json, http, tools));
+                return Answer(n, await post.Take(body, json, http, tools));
             }
             catch (Exception away) when (Guards.IsAway(away))
             {

@@ -20,6 +20,7 @@ internal static class Posts
         Post.Of<CheckPost>("/api/checks", "That the check before the first touch was made.", SetsApi.CheckAsync),
         Post.Of<AnswerPost>("/api/answers", "How a drill went.", SessionApi.AnswerAsync),
         Post.Of<EndPost>("/api/ends", "How a sitting ended.", SessionApi.EndAsync),
+        Post.Of<HeardPost>("/api/heard", "A set as it was heard, to be counted.", EarApi.CountAsync),
         Post.Of<AimsPost>("/api/aims", "What is worth aiming at in the next set of a drill.", AimsApi.OnLineAsync),
         Post.Of<PainPost>("/api/pains", "That something hurts.", SessionApi.HurtAsync),
         Post.Of<MayGoOnPost>("/api/pains/cleared", "That a grown-up says practice may go on.", SessionApi.MayGoOnAsync),

@@ -1,6 +1,7 @@
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Household;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
@@ -15,7 +16,7 @@ namespace Gambeta.Web.Api;
 public sealed record SetPost(
     Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft? Draft,
     string? Layout = null, string? Events = null, double? Seconds = null, bool Sure = false,
-    int? Item = null, int? Rounds = null, int? PlannedCount = null, int? BeatFrom = null, int? BeatTo = null, bool Lasting = false);
+    int? Item = null, int? Rounds = null, int? PlannedCount = null, int? BeatFrom = null, int? BeatTo = null, bool Lasting = false, string? Heard = null);
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
 public sealed record CountPost(Guid Set, Guid Change, SetDraft? Draft, bool Sure = false);
@@ -40,6 +41,8 @@ internal static class SetsApi
         if (!Keys.TryRead<CountedBy>(post.CountedBy ?? "", out var counted)) return Refusal.Final(Say("refusals.say-how-it-was-counted"));
         if (post.Order is < 1 or > 999 || post.PlannedSeconds is < 1 or > SetCheck.MostSeconds || (post.Draft is null && post.Events is null) || post.Events?.Length > LongestEvents || post.Layout?.Length > SharedParts.LongestKey)
             return Refusal.Final(Say("refusals.the-set-is-incomplete"));
+        var heard = counted == CountedBy.Heard ? HeardMark.Read(post.Heard)?.ToString() : null;
+        if (counted == CountedBy.Heard && (heard is null || post.Events is null)) return Refusal.Final(Say("refusals.say-how-it-was-counted"));
         if (Moments.OnOurClock(post.StartedAt, tools) is not { } startedAt)
             return Refusal.Final(Wording.Problem(post.StartedAt > tools.Time.GetUtcNow() ? SetProblem.DayInFuture : SetProblem.DayTooOld));
 
@@ -58,6 +61,7 @@ internal static class SetsApi
             post.PlannedSeconds is { } s ? TimeSpan.FromSeconds(s) : null, counted, post.Layout is { Length: > 0 } on ? on : null)
         {
             Events = post.Events,
+            Heard = heard,
             IsSure = post.Sure,
             ClipPenalty = TimeSpan.FromSeconds((double)view.Settings.ClipPenalty),
             Plan = new SetPlan(post.Item, post.Rounds, post.PlannedCount, post.BeatFrom, post.BeatTo),

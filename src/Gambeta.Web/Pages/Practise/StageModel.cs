@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Household;
 using Gambeta.Core.Judgement;
 using Gambeta.Core.Measuring;
@@ -86,6 +87,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             session = SheetName,
             bests = _bests,
             aims = _aims,
+            hears = Drills.Select(drill => Heard(drill.Card).ToDictionary(feet => feet.ToKey(), _ => true)),
             space = Space?.Id,
             preferred = Player.Preferred,
             words = new
@@ -97,6 +99,11 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             household = new { Household.Settings.Sounds },
         },
         SessionApi.Written));
+
+    /// <summary>True where something of it can be counted by ear.</summary>
+    public bool Hears => Drills.Any(drill => Heard(drill.Card).Any());
+
+    private static IEnumerable<Feet> Heard(DrillCard card) => Enum.GetValues<Feet>().Where(feet => card.MayBePlayedWith(feet) && HeardDrill.Of(card, feet) is not null);
 
     private static object Asked(string question, IEnumerable<object[]> choices) => new { question, choices };
 

@@ -21,6 +21,21 @@ export async function postOnLine(url, body) {
   });
 }
 
+/** Sends bytes on the line that is open: true where it went; what is told of them comes to `onBytesTold`. */
+export function sendOnLine(bytes) {
+  if (socket?.readyState !== WebSocket.OPEN) return false;
+  socket.send(bytes);
+  return true;
+}
+
+/** The line as it is open now, nothing where none is: another one knows nothing of what went before. */
+export const lineNow = () => socket?.readyState === WebSocket.OPEN ? socket : null;
+
+let told = () => {};
+
+/** Calls back with what is told without having been asked. */
+export function onBytesTold(listener) { told = listener; }
+
 async function opened() {
   if (socket?.readyState === WebSocket.OPEN) return true;
   if (!navigator.onLine || Date.now() < awayUntil) return false;
@@ -38,7 +53,8 @@ function open() {
       resolve(true);
     };
     made.onmessage = ({ data }) => {
-      const { n, status, answer } = JSON.parse(data);
+      const { n, status, answer, ear } = JSON.parse(data);
+      if (ear) return told(ear);
       asked.get(n)?.({ status, answer: answer ?? {} });
       asked.delete(n);
     };

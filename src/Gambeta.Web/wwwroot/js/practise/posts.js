@@ -17,7 +17,7 @@ export const set = ({ session, player }, { id, drill, item, order, rounds, plann
   kind: 'set', key: id, url: '/api/sets',
   body: {
     id, session, player, drill: drill.drill, item, order, rounds, plannedCount, beatFrom: beat?.fromAMinute, beatTo: beat?.toAMinute, feet, startedAt,
-    plannedSeconds, countedBy, layout: drill.layout, seconds, events, ...drill.measuredBy === 'cleanStreak' && { lasting: true },
+    plannedSeconds, countedBy: countedBy === 'heard' ? 'tapped' : countedBy, layout: drill.layout, seconds, events, ...drill.measuredBy === 'cleanStreak' && { lasting: true },
   },
 });
 

@@ -117,7 +117,7 @@ export class Practice {
     screen.stored(this.storedWords());
     if (!item || !lastSet || (item.set ?? item.key) !== lastSet.id) return;
     if (answer.ok) lastSet.bests = answer.bests;
-    if (answer.bests?.length && lastSet.countedBy === 'tapped') this.#raiseBest(lastSet);
+    if (answer.bests?.length && ['tapped', 'heard'].includes(lastSet.countedBy)) this.#raiseBest(lastSet);
     else if (item.kind === 'count') screen.typedSaid(item, answer);
     screen.result(resultOf(lastSet), Boolean(lastSet.bests?.length));
   }
@@ -196,6 +196,7 @@ export class Practice {
   #entered() {
     const { run, screen } = this, { phase, drill } = run;
     this.heard.begin(run, this.now());
+    if (phase.kind === 'work') this.ear?.beginSet(run, this.heard.beatOf(drill));
     screen.enter(run);
     this.runs = this.runs.filter(one => one.item === phase.drill);
     if (['between', 'done'].includes(phase.kind) && this.lastSet?.item === phase.drill) screen.ask.about(phase.drill, drill, run.isDone);
@@ -210,7 +211,7 @@ export class Practice {
   }
 
   #setEnded(set) {
-    const { measure, ...rest } = set, { clipPenaltySeconds } = this.sheet;
+    const { measure, taps, ...rest } = set, { clipPenaltySeconds } = this.sheet;
     this.lastSet = { ...rest, penalty: clipPenaltySeconds, bests: null };
     this.lastSet.draft = { ...measure.draft(set.sum, set.drill), seconds: Math.round(set.seconds * 1000) / 1000 };
     if (measure.isRun) {
@@ -219,7 +220,9 @@ export class Practice {
       const fastest = Math.min(...this.runs.filter(r => r.fair).map(r => Number(r.seconds)));
       for (const one of this.runs) one.best = one.fair && Number(one.seconds) === fastest;
     }
-    this.outbox.keep(posts.set(this.#told, set, this.heard.beatOf(set.drill)));
+    const post = posts.set(this.#told, set, this.heard.beatOf(set.drill)), ear = this.ear?.endSet(set.id);
+    // What was heard goes with it as it is: it is counted when it is sent, so that nothing waits for a network.
+    this.outbox.keep(ear ? { ...post, ear: { ...ear, taps } } : post);
   }
 
   /** What was just beaten is what the next set of this run has to beat. */
@@ -257,7 +260,15 @@ export class Practice {
 
   #nextBeat() {
     this.heard.nextBeat(this.run, this.now());
+    this.ear?.beat(this.run, this.heard.beatOf(this.run.drill));
     this.drawKeys();
+  }
+
+  /** More was heard of a set. */
+  hear(setId, heard) {
+    if (!this.run.hear(setId, heard)) return;
+    this.#drawCounts();
+    this.#keepSoon();
   }
 
   // A hit without its zone says too little: zones and targets have keys and stand on the glass.

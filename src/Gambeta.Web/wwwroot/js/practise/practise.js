@@ -6,6 +6,7 @@ import { forgetPage, keepPage } from '../shared/offline.js';
 import { flush, keep, onChange, sendBy, state, tryAgain, waitingOf, words } from '../shared/outbox.js';
 import { say } from '../shared/say.js';
 import { device, read, remove, write } from '../shared/storage.js';
+import { Ear } from '../hearing/ear.js';
 import { Ask } from './ask.js';
 import { Checks } from './checks.js';
 import { Heard } from './heard.js';
@@ -29,6 +30,7 @@ const sounds = new Sounds(page.household.sounds), voice = new Voice();
 const typed = new Typed(stage.part('typed'), (...count) => practice.typed(...count));
 const ask = new Ask(stage.part('ask'), page.words, (...said) => practice.answered(...said));
 const pain = new PainStop(stage.part('pain'), part => practice.act('hurts', part));
+const ear = new Ear(page, (set, heard) => practice.hear(set, heard), () => stage.ear(ear, practice.run), () => sounds.muted);
 const lease = new Lease(player, () => practice.lost());
 const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looked, all) => {
   if (!kept.resumes) stage.text('start-word', looked < all ? say('looked-at', { n: looked + 1, all }) : say('ready-start'));
@@ -40,7 +42,10 @@ remove(takeKey, 'sessionStorage');
 /** What the machine tells, put on the glass. */
 const screen = {
   ask,
-  enter(run) { stage.enter(run); },
+  enter(run) {
+    stage.enter(run);
+    stage.ear(ear, run);
+  },
   time(run, now) { stage.time(run, now); },
   counts(run, runs, now) { stage.counts(run, runs, now); },
   keys(run, { played, beat }) { stage.keys(run, { played, beat, voice: voice.exists && (voice.on ? 'on' : 'off') }); },
@@ -78,7 +83,7 @@ const screen = {
 };
 
 const practice = new Practice(page, {
-  kept, lease, checks, screen, takesOver,
+  kept, lease, checks, screen, takesOver, ear,
   outbox: { keep, flush, tryAgain, state, words },
   heard: new Heard(sounds, voice, sheet),
   keepsRuns: () => device.keeps,
@@ -103,6 +108,15 @@ listen(stage.element, practice, {
     practice.drawKeys();
   },
   others() { stage.turnOthers(); },
+  ear() {
+    if (ear.isOn) ear.turnOff();
+    else if (stage.hasEar) stage.askEar();
+  },
+  earOn() {
+    stage.closeEar();
+    ear.turnOn(practice.run);
+  },
+  earNot() { stage.closeEar(); },
   mute() { stage.text('mute-word', say(sounds.toggle() ? 'sound-off' : 'sound-on')); },
   voice() {
     voice.toggle();
@@ -134,6 +148,7 @@ requestAnimationFrame(function frame() { practice.tick(); requestAnimationFrame(
 setInterval(() => practice.tick(), 250);
 setInterval(() => { if (!practice.run.isHeld) practice.keepRun(); }, 1000);
 addEventListener('pagehide', () => {
+  ear.turnOff();
   practice.keepRun();
   lease.giveBack();
 });

@@ -1,7 +1,7 @@
 // Plays a run sheet: knows the phase, its time and what was counted; decides nothing that the sheet does not say.
 // Time is monotonic and given from outside. A phase begins when the one before it was due to end, not when that was
 // noticed, so nothing adds up.
-import { addUp, lineOf } from './counting.js';
+import { addUp, lineOf, withHeard } from './counting.js';
 import { newId } from '../shared/ids.js';
 import { measures } from '../measures/index.js';
 
@@ -18,6 +18,8 @@ export class Run {
     this.hooks = hooks;
     this.index = kept?.index ?? 0;
     this.events = kept?.events ?? [];
+    /** What was heard of the set, replaced each time more is known. */
+    this.heard = kept?.heard ?? [];
     this.heldAt = kept?.elapsed ?? 0;
     this.startedAt = kept?.startedAt ?? null;
     this.setId = kept?.setId ?? null;
@@ -35,17 +37,27 @@ export class Run {
   get isDone() { return this.phase.kind === 'done'; }
   get sum() {
     // Asked for several times a tap; thousands of touches are added up once.
-    const { events, index } = this;
-    if (this.summed?.events !== events || this.summed.length !== events.length || this.summed.index !== index)
-      this.summed = { events, length: events.length, index, sum: addUp(this.measure, this.phase.feet, events) };
+    const { events, heard, index } = this;
+    if (this.summed?.events !== events || this.summed.length !== events.length || this.summed.heard !== heard || this.summed.index !== index)
+      this.summed = { events, heard, length: events.length, index, sum: addUp(this.measure, this.phase.feet, this.all) };
     return this.summed.sum;
+  }
+
+  /** Taps and what was heard. */
+  get all() { return withHeard(this.events, this.heard); }
+
+  /** What was heard of the set so far, in place of what was said before. Returns whether that is of this set. */
+  hear(setId, heard) {
+    if (setId !== this.setId || this.phase.kind !== 'work') return false;
+    this.heard = heard;
+    return true;
   }
 
   /** Seconds of the phase, with those that were asked for; nothing where the player ends it. */
   get seconds() { return this.phase.seconds ? this.phase.seconds + this.extra : null; }
   get snapshot() {
-    const { index, events, startedAt, setId, order, extra } = this;
-    return { index, events, elapsed: this.heldAt, startedAt, setId, order, extra };
+    const { index, events, heard, startedAt, setId, order, extra } = this;
+    return { index, events, heard, elapsed: this.heldAt, startedAt, setId, order, extra };
   }
 
   /** Milliseconds into the phase, pauses left out. */
@@ -89,9 +101,8 @@ export class Run {
 
   takeBack(now) {
     if (this.phase.kind !== 'work' || this.isHeld) return false;
-    const { events } = this;
     let open = 0;
-    for (const { what } of events) open = what === 'back' ? Math.max(0, open - 1) : open + 1;
+    for (const { what } of this.all) open = what === 'back' ? Math.max(0, open - 1) : open + 1;
     return open > 0 && this.count('back', now);
   }
 
@@ -137,6 +148,7 @@ export class Run {
 
   #enter(at) {
     this.events = [];
+    this.heard = [];
     this.heldAt = 0;
     this.extra = 0;
     this.began = this.isDone ? null : at;
@@ -152,13 +164,13 @@ export class Run {
   }
 
   #setEnded(elapsed, why) {
-    const { needsNoCount } = this.measure, counted = this.events.length > 0 || needsNoCount;
+    const { needsNoCount } = this.measure, { all } = this, counted = all.length > 0 || needsNoCount;
     // Skipped before anything was counted is not played; a run that did not come home has no time.
-    if (why === 'skip' && (this.events.length === 0 || needsNoCount)) return;
+    if (why === 'skip' && (all.length === 0 || needsNoCount)) return;
     this.order++;
     this.hooks.setEnded({
       id: this.setId, order: this.order, item: this.phase.drill, feet: this.phase.feet, startedAt: this.startedAt, plannedSeconds: this.phase.seconds ?? null,
-      rounds: this.drill.rounds, plannedCount: this.phase.target ?? null, countedBy: counted ? 'tapped' : 'estimated', events: lineOf(this.events), seconds: Math.round(elapsed) / 1000, sum: this.sum, drill: this.drill, measure: this.measure,
+      rounds: this.drill.rounds, plannedCount: this.phase.target ?? null, countedBy: !counted ? 'estimated' : all.some(event => event.ear) ? 'heard' : 'tapped', events: lineOf(this.events), taps: this.events, seconds: Math.round(elapsed) / 1000, sum: this.sum, drill: this.drill, measure: this.measure,
     });
   }
 }

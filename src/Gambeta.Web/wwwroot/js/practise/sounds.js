@@ -1,7 +1,8 @@
 // Sounds are made here, on the audio clock, a moment ahead of their time.
 import { read, write } from '../shared/storage.js';
 
-const tones = {
+/** Each sound's pitch in hertz and length in seconds; twice: a second one a quarter higher after it. */
+export const tones = {
   tick: { pitch: 660, length: 0.08 },
   go: { pitch: 990, length: 0.5 },
   half: { pitch: 780, length: 0.16, twice: true },

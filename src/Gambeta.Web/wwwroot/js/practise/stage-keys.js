@@ -1,7 +1,7 @@
 // Keys and glass: whatever is pressed becomes an act of the practice, or one of the few things that only the screen does.
 const actionOf = {
   ' ': 'pause', x: 'wrong', v: 'void', Enter: 'end', Backspace: 'back', ArrowRight: 'skip', a: 'again', '+': 'more', b: 'beat', c: 'tally',
-  k: 'others', m: 'mute', s: 'voice', t: 'type', p: 'pain', n: 'instead', Escape: 'leave',
+  k: 'others', m: 'mute', s: 'voice', l: 'ear', t: 'type', p: 'pain', n: 'instead', Escape: 'leave',
 };
 
 /** @param element the whole screen @param practice what acts on it @param only what only the screen does, by name */
@@ -9,6 +9,8 @@ export function listen(element, practice, only) {
   const act = (what, ...how) => only[what] ? only[what]() : practice.act(what, ...how);
   document.addEventListener('keydown', event => {
     if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
+    // A question stands open: its own buttons and keys are meant.
+    if (element.querySelector('dialog[open]')) return;
     const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
     if (practice.isHurt) {
       if (key === 'Escape') act('noPain');

@@ -148,12 +148,36 @@ export class Stage {
     this.text('end-word', run.isDone ? say('see-what-came') : phase.kind === 'setOut' ? say('it-lies') : measure.endWord);
     this.text('pause-word', say(held ? 'go-on' : 'pause'));
     this.text('beat-word', !beat ? say('beat-off') : beat.fromAMinute === beat.toAMinute ? say('beat-at', { tempo: beat.toAMinute }) : say('beat-rising', { from: beat.fromAMinute, to: beat.toAMinute }));
+    if (this.button('ear')) this.button('ear').hidden = !on;
     this.text('voice-word', say(voice === 'on' ? 'voice-on' : 'voice-off'));
     this.text('tally-word', say(this.element.dataset.tally === 'yes' ? 'small-tally' : 'big-tally'));
     this.button('end').classList.toggle('main', isMainEnd(run));
     this.button('pause').classList.toggle('main', held);
     this.element.dataset.held = held ? 'yes' : 'no';
   }
+
+  /** True where something of what is played here can be heard. */
+  get hasEar() { return Boolean(this.button('ear')); }
+
+  /** Whether it listens, and what it heard. */
+  ear(ear, run) {
+    const part = this.part('ear');
+    if (!part) return;
+    const { isOn, problem, now } = ear, working = run.phase.kind === 'work';
+    part.hidden = !isOn && !problem;
+    part.dataset.on = isOn && !problem ? 'yes' : 'no';
+    part.dataset.unsure = isOn && working && now?.at(-1)?.sure < 75 ? 'yes' : 'no';
+    this.text('ear', problem ? say(`ear-${problem}`) : !isOn ? '' : !working ? say('ear-listens') : ear.hears(run) ? say('ear-heard', { n: now?.length ?? 0 }) : say('ear-not-this'));
+    this.text('ear-word', say(isOn ? 'ear-off' : 'ear-on'));
+    this.button('ear').setAttribute('aria-pressed', String(isOn));
+  }
+
+  /** Asks before the device does: who reads it knows what becomes of the sound. */
+  askEar() {
+    this.part('ear-ask').showModal();
+  }
+
+  closeEar() { this.part('ear-ask').close(); }
 
   /** Two halves of the glass and their numbers, nothing else; or all of it again. */
   turnTally() { this.element.dataset.tally = this.element.dataset.tally === 'yes' ? 'no' : 'yes'; }

@@ -2,6 +2,7 @@
 // nothing, so trying again is always safe. Only our own word takes it from here: "stored", or a reason why it never can be, which is kept and shown until
 // somebody decides.
 import { add, all, isSafe, move, take } from './waiting-store.js';
+import { counted } from '../hearing/counted.js';
 import { say } from './say.js';
 
 const firstPause = 5000;
@@ -17,6 +18,7 @@ let again = false;
 let retry = 0;
 let pause = firstPause;
 let quickly = async () => null;
+
 // What is being written down; and when a thing that the server cannot take just now may be tried again, by its key: the others do not wait for it.
 const comes = new Set();
 const notBefore = new Map();
@@ -108,9 +110,10 @@ async function sendOnce() {
 
 /** Sends one thing. Returns whether it is settled: stored, or refused for good. */
 async function send(item) {
-  let said = await post(item.url, item.body);
+  const ready = item.ear ? await counted(item, post) : { body: item.body };
+  let said = ready.body ? await post(item.url, ready.body) : ready;
   // Tapped, not typed: a finger that drummed on the glass. It was played, so it is kept as it was told.
-  if (verdict(said) === 'refused' && said.answer.ask && item.kind === 'set') said = await post(item.url, { ...item.body, sure: true });
+  if (verdict(said) === 'refused' && said.answer.ask && item.kind === 'set') said = await post(item.url, { ...ready.body, sure: true });
   const { answer } = said;
   switch (verdict(said)) {
     case 'stored':

@@ -1,0 +1,62 @@
+using System.Buffers.Binary;
+using System.Text.Json;
+using Gambeta.Core.Hearing;
+using Gambeta.Web.Access;
+
+namespace Gambeta.Web.Api;
+
+/// <summary>
+/// What is heard on a line, as it comes: binary messages of a version byte, the number of their first frame in four bytes, and the frames. A set is begun and ended by messages of words.
+/// What is doubled or out of order does no harm: frames are taken by their number, and whoever left a gap is told from where to send again.
+/// </summary>
+internal sealed class EarOnLine(TimeProvider time)
+{
+    public const string Begins = "/api/ear/begins", Ends = "/api/ear/ends";
+
+    private const byte Version = 1;
+    private const int Head = 5;
+
+    // Heard anew so often at most: whoever sends a whole set at once keeps nobody busy.
+    private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(70);
+
+    private ListenedSet? _set;
+    private long _told;
+    private string _last = "";
+
+    private sealed record Told(HeardAnswer Ear);
+
+    public async Task<IResult> BeginAsync(JsonElement body, JsonSerializerOptions json, HttpContext http, PageTools tools)
+    {
+        var (post, refused) = JsonBody.As<EarPost>(body, json);
+        if (refused is not null) return refused;
+        (_set, refused) = await EarApi.BeginAsync(post, http, tools);
+        _last = "";
+        return refused ?? Results.Json(new { Listens = true }, SessionApi.Written);
+    }
+
+    /// <summary>Takes frames; gives what was heard where that changed.</summary>
+    public object? Take(ReadOnlySpan<byte> message)
+    {
+        if (_set is null || message.Length < Head || message[0] != Version || (message.Length - Head) % SoundFrame.Bands != 0) return null;
+        var number = BinaryPrimitives.ReadInt32LittleEndian(message[1..]);
+        if (number < 0) return null;
+        _set.Take(number, message[Head..]);
+        // A gap is told at once, so that it is sent again.
+        var isGap = number > _set.Frames;
+        if (!isGap && time.GetElapsedTime(_told) < Pause) return null;
+        _told = time.GetTimestamp();
+        var answer = _set.Answer(isOver: false);
+        if (!isGap && answer.Events == _last) return null;
+        _last = answer.Events;
+        return new Told(answer);
+    }
+
+    /// <summary>The set is over: what was heard of it, where all of its frames came.</summary>
+    public IResult End(JsonElement body)
+    {
+        if (_set is not { } set || body.ValueKind != JsonValueKind.Object || !body.TryGetProperty("frames", out var frames) || frames.ValueKind != JsonValueKind.Number || !frames.TryGetInt32(out var sent) || sent != set.Frames)
+            return Refusal.Of(StatusCodes.Status409Conflict);
+        _set = null;
+        return Results.Json(set.Answer(isOver: true), SessionApi.Written);
+    }
+}
