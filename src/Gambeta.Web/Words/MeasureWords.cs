@@ -183,7 +183,12 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
 
     private static Dictionary<string, FieldWords> Listed(string label, string example) => new() { ["list"] = new(label, Say("measures.tries"), example) };
 
-    private static string About(PracticeSet set, string count) => set.CountedBy == CountedBy.Estimated ? Say("measures.about", ("count", count)) : count;
+    private static string About(PracticeSet set, string count) => set.CountedBy switch
+    {
+        CountedBy.Estimated => Say("measures.about", ("count", count)),
+        CountedBy.Heard => set.IsKnown ? Say("measures.heard", ("count", count)) : Say("measures.heard-in-doubt", ("count", count)),
+        _ => count,
+    };
 
     private static string SlipsOf(int slips) => $"{slips} {(slips == 1 ? Say("measures.slip") : Say("measures.slips-word"))}";
 

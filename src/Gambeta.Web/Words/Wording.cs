@@ -53,6 +53,9 @@ public static class Wording
     public static string TooOften(TimeSpan wait) => Say("common.that-was-tried-too-often", ("wait", Minutes(wait)));
 
     /// <summary>About so many minutes, to the half.</summary>
+    /// <summary>Hundredths of a second as seconds, to the tenth.</summary>
+    public static string Hundredths(int hundredths) => (hundredths / 100.0).ToString("0.0", CultureInfo.InvariantCulture);
+
     public static string Minutes(TimeSpan time)
     {
         var halves = Math.Max(1, Rounded.Whole(time.TotalMinutes * 2));

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
@@ -48,8 +49,20 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
     {
         CountedBy.Tapped => Say("logbook.counted-while-playing"),
         CountedBy.Typed => Say("logbook.typed-in"),
+        CountedBy.Heard => Say("hearing.counted-by-ear"),
         _ => Say("logbook.nobody-counted-so-the-touches"),
     };
+
+    /// <summary>What was thought of what was heard, of a set that was counted by ear.</summary>
+    public HeardMark? Heard => Set.CountedBy == CountedBy.Heard ? HeardMark.Read(Set.Heard) : null;
+
+    /// <summary>A sound in doubt is added or struck out; without one somebody says that the count is right.</summary>
+    public Task<IActionResult> OnPostTurnAsync(Guid id, Guid change, int? turned) => WithSet(id, async work =>
+    {
+        var check = HeardMending.Check(Card, Set, turned is { } one ? [one] : [], isRight: turned is null, Today);
+        if (check.Set is { } mended) await SetStore.CorrectAsync(work, change, mended);
+        return RedirectToPage(new { id });
+    });
 
     public Task<IActionResult> OnGetAsync(Guid id) => WithSet(id, _ => Task.FromResult<IActionResult>(Page()));
 
