@@ -23,6 +23,13 @@ public sealed class Limits
     [Range(1024, MostDiaryBytes)]
     public int DiaryBytes { get; set; } = MostDiaryBytes;
 
+    /// <summary>The largest recording that can be asked for.</summary>
+    public const int MostRecordingBytes = 64 * 1024 * 1024;
+
+    /// <summary>The largest recording that is listened to, in bytes: ten minutes of one channel as phones record it.</summary>
+    [Range(1024, MostRecordingBytes)]
+    public int RecordingBytes { get; set; } = MostRecordingBytes;
+
     /// <summary>Sets that a household may take in from files in a day, those that it took back counted: two files of the most lines, and as many tries.</summary>
     [Range(100, 1_000_000)]
     public int TakenInADay { get; set; } = 60_000;

@@ -112,6 +112,7 @@ listen(stage.element, practice, {
     if (ear.isOn) ear.turnOff();
     else if (stage.hasEar) stage.askEar();
   },
+  earAsk() { stage.askEar(); },
   earOn() {
     stage.closeEar();
     ear.turnOn(practice.run);
