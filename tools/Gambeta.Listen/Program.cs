@@ -1,12 +1,19 @@
 using System.Globalization;
+using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Hearing;
 using Gambeta.Core.Touches;
+using Gambeta.Listen;
 
 // Listens to a WAV file as the server does, and writes what it heard.
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 string? After(string name) => Array.IndexOf(args, name) is >= 0 and var at && at + 1 < args.Length ? args[at + 1] : null;
+if (After("--learn") is { } recordings && int.TryParse(recordings, out var many))
+{
+    Console.WriteLine(JsonSerializer.Serialize(Learning.Fit(many, Console.Error.WriteLine)));
+    return 0;
+}
 if (args.Length == 0 || args[0].StartsWith('-'))
 {
     Console.Error.WriteLine("tools/listen FILE.wav [--drill ID] [--feet both|left|right] [--frames] [--all]");

@@ -3,7 +3,7 @@ using System.Text.Json;
 namespace Gambeta.Core.Hearing;
 
 /// <summary>
-/// Tells from its traits how likely a beginning is a struck ball: a net of one hidden layer (hyperbolic tangents), fitted by <c>tools/listen --learn</c> to made-up recordings
+/// Tells from its traits how likely a beginning is a struck ball: a net of one hidden layer (hyperbolic tangents), fitted by <c>tools/listen --learn 750</c> to made-up recordings
 /// whose every constant was drawn from wide bounds. Its numbers lie in <c>Hearing/ball-sound.json</c>.
 /// </summary>
 /// <param name="In">The weights into each hidden unit: a row a unit, its offset last.</param>

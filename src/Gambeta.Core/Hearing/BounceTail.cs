@@ -12,13 +12,13 @@ internal static class BounceTail
     // Log costs: that a ball falls at all, and the worst that an interval can be off.
     private const double Falls = 0.4, Worst = -4;
 
-    /// <summary>The number of sounds at the end of a series that are bounces.</summary>
+    /// <summary>The number of sounds at the end of a series that are bounces, and by how much that is likelier than the next best number: log odds.</summary>
     /// <param name="times">When each sound of the series is, in seconds.</param>
     /// <param name="loud">How loud each is, in decibels.</param>
     /// <param name="likelierBounce">The log odds that each sounds like a bounce of this recording, not like a touch; 0 where nothing is known.</param>
-    public static int Of(IReadOnlyList<double> times, IReadOnlyList<double> loud, Func<int, double> likelierBounce)
+    public static (int Bounces, double Margin) Of(IReadOnlyList<double> times, IReadOnlyList<double> loud, Func<int, double> likelierBounce)
     {
-        var (best, bounces, n) = (0.0, 0, times.Count);
+        var (best, second, bounces, n) = (0.0, double.NegativeInfinity, 0, times.Count);
         var gaps = Enumerable.Range(1, Math.Max(0, n - 1)).Select(i => times[i] - times[i - 1]).ToList();
         for (var many = 1; many <= Math.Min(n - 1, 12); many++)
         {
@@ -29,9 +29,10 @@ internal static class BounceTail
             var before = first >= 2 ? Middle(gaps, first - 1) : 0;
             for (var i = first; i < n; i++) sum -= AsTouch(gaps, i, before);
             sum += AsBounces(gaps, loud, first, n);
-            if (sum > best) (best, bounces) = (sum, many);
+            if (sum > best) (best, second, bounces) = (sum, best, many);
+            else if (sum > second) second = sum;
         }
-        return bounces;
+        return (bounces, best - second);
     }
 
     private static double AsBounces(List<double> gaps, IReadOnlyList<double> loud, int first, int n)

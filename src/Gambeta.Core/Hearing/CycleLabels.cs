@@ -7,18 +7,18 @@ namespace Gambeta.Core.Hearing;
 /// </summary>
 internal static class CycleLabels
 {
-    private const double Next = -0.1, Missed = -2.6, AnyOther = -4.5, Tempered = 0.22, LeastSpread = 0.12, WallIsSooner = 60, MostOfSooner = 12, BeginsWithFirst = 1;
+    private const double Next = -0.1, Missed = -2.6, AnyOther = -4.5, Tempered = 0.35, LeastSpread = 0.12, WallIsSooner = 60, MostOfSooner = 12, BeginsWithFirst = 1;
 
     private const int Rounds = 5;
 
-    /// <summary>The place in the pattern of each sound.</summary>
+    /// <summary>The place in the pattern of each sound, and by how much that is likelier than begun from another place: log odds.</summary>
     /// <param name="series">Series of sounds that belong together, each as times and levels.</param>
     /// <param name="cycle">The pattern's sounds.</param>
-    public static List<int[]> Of(IReadOnlyList<(double[] Times, double[][] Levels)> series, SoundCycle cycle)
+    public static (List<int[]> Places, double Margin) Of(IReadOnlyList<(double[] Times, double[][] Levels)> series, SoundCycle cycle)
     {
         var length = cycle.Sounds.Length;
-        if (length == 1) return [.. series.Select(one => new int[one.Times.Length])];
-        var (best, labels) = (double.NegativeInfinity, new List<int[]>());
+        if (length == 1) return ([.. series.Select(one => new int[one.Times.Length])], double.PositiveInfinity);
+        var (best, second, labels) = (double.NegativeInfinity, double.NegativeInfinity, new List<int[]>());
         for (var phase = 0; phase < length; phase++)
         {
             var now = series.Select(one => Enumerable.Range(0, one.Times.Length).Select(i => (i + phase) % length).ToArray()).ToList();
@@ -35,9 +35,12 @@ internal static class CycleLabels
                 }
                 score += learned.Prior();
             }
-            if (score > best) (best, labels) = (score, now);
+            // The same labels come from several beginnings: only others are rivals.
+            if (labels.Count > 0 && labels.Zip(now).All(pair => pair.First.AsSpan().SequenceEqual(pair.Second))) best = Math.Max(best, score);
+            else if (score > best) (best, second, labels) = (score, best, now);
+            else second = Math.Max(second, score);
         }
-        return labels;
+        return (labels, best - second);
     }
 
     private static (int[] Places, double Score) Course((double[] Times, double[][] Levels) series, Learned learned, SoundCycle cycle)

@@ -67,18 +67,21 @@ public sealed class Ear(ListeningFor what)
         var cycle = what.Cycle.Sounds.Length > 0 ? what.Cycle : SoundCycle.Plain;
         var path = BallPath.Best(times, odds, cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? ShortestToWall : ShortestBounce);
         var series = Series(path, times);
-        var tails = Tails(series, times, cycle);
+        var (tails, margins) = Tails(series, times, cycle);
         var whole = series.Select((one, i) => one[..^tails[i]]).ToList();
-        var places = CycleLabels.Of([.. whole.Select(one => (one.Select(i => times[i]).ToArray(), one.Select(i => _onsets[i].Levels).ToArray()))], cycle);
+        var (places, margin) = CycleLabels.Of([.. whole.Select(one => (one.Select(i => times[i]).ToArray(), one.Select(i => _onsets[i].Shape).ToArray()))], cycle);
         var heard = new List<HeardTouch>();
         var onPath = path.ToHashSet();
         for (var s = 0; s < series.Count; s++)
         {
+            var first = heard.Count;
             Tell(whole[s], places[s], path, times, odds, cycle, heard);
+            // Where the ball fell may be one touch sooner or later: the last touch is as sure as that.
+            if (heard.Count > first && cycle.Falls) heard[^1] = heard[^1] with { Sure = Math.Min(heard[^1].Sure, BallOdds.Chance(margins[s])) };
             heard.AddRange(series[s][^tails[s]..].Select(i => new HeardTouch(times[i], HeardKind.Bounce, null, BallOdds.Chance(odds[i]))));
         }
         heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i)).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i] - 1))));
-        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], _onsets.Count > 0);
+        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], BallOdds.Chance(margin / cycle.Sounds.Length));
     }
 
     // What follows each other without a pause belongs together: a pause is longer than a touch that was drowned would leave.
@@ -108,10 +111,10 @@ public sealed class Ear(ListeningFor what)
     }
 
     // How many sounds at the end of each series are bounces after a drop: first by their time alone, then also by what bounces sound like here.
-    private int[] Tails(List<int[]> series, double[] times, SoundCycle cycle)
+    private (int[] Tails, double[] Margins) Tails(List<int[]> series, double[] times, SoundCycle cycle)
     {
-        if (!cycle.Falls) return new int[series.Count];
-        var tails = new int[series.Count];
+        var (tails, margins) = (new int[series.Count], new double[series.Count]);
+        if (!cycle.Falls) return (tails, margins);
         for (var round = 0; round < 5; round++)
         {
             var (touches, bounces) = (new BallOdds.Likeness(), new BallOdds.Likeness());
@@ -123,12 +126,12 @@ public sealed class Ear(ListeningFor what)
             for (var s = 0; s < series.Count; s++)
             {
                 var one = series[s];
-                tails[s] = BounceTail.Of(
+                (tails[s], margins[s]) = BounceTail.Of(
                     [.. one.Select(i => times[i])], [.. one.Select(i => _onsets[i].Loudness)],
                     k => known ? Math.Clamp(0.3 * (bounces.Log(_onsets[one[k]].Shape) - touches.Log(_onsets[one[k]].Shape)), -4, 4) : 0);
             }
         }
-        return tails;
+        return (tails, margins);
     }
 
     private static void Tell(int[] series, int[] places, List<int> path, double[] times, double[] odds, SoundCycle cycle, List<HeardTouch> heard)

@@ -9,7 +9,7 @@ namespace Gambeta.Core.Hearing;
 public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, bool IsTrusted)
 {
     /// <summary>The most doubt, as a part of the touches, with which a count is trusted.</summary>
-    public const double MostDoubt = 0.01;
+    public const double MostDoubt = 0.002;
 
     /// <summary>Fewer touches than this are too few to know what a touch sounds like here.</summary>
     public const int LeastTouches = 6;
@@ -21,12 +21,17 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
     public ImmutableArray<int> Tries { get; } = TriesOf(Sounds);
 
     /// <summary>What was heard, with what is to be thought of it.</summary>
-    internal static HeardSet Of(ImmutableArray<HeardTouch> sounds, bool hasHeard)
+    /// <param name="sounds">Everything, in order.</param>
+    /// <param name="course">How sure it is that the sounds were told apart as the pattern has them.</param>
+    internal static HeardSet Of(ImmutableArray<HeardTouch> sounds, double course)
     {
         var touches = sounds.Count(sound => sound.Kind == HeardKind.Touch);
-        var doubt = sounds.Sum(sound => 1 - sound.Sure);
-        return new HeardSet(sounds, doubt, hasHeard && touches >= LeastTouches && doubt <= MostDoubt * touches);
+        // Many that are nearly sure are sure: the odds of each are rougher than that. Bounces count for nothing, either way.
+        var doubt = sounds.Where(sound => sound.Kind is HeardKind.Touch or HeardKind.Other && sound.Sure < NearlySure).Sum(sound => 1 - sound.Sure) + ((1 - course) * touches);
+        return new HeardSet(sounds, doubt, touches >= LeastTouches && doubt <= MostDoubt * touches);
     }
+
+    private const double NearlySure = 0.97;
 
     private static ImmutableArray<int> TriesOf(ImmutableArray<HeardTouch> sounds)
     {

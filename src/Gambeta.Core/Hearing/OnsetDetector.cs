@@ -12,9 +12,9 @@ public sealed class OnsetDetector
     public const int Ahead = 9;
 
     // Frames before it, and frames between two beginnings at least.
-    private const int Before = 8, Apart = 6, Remembered = 300;
+    private const int Before = 8, Apart = 4, Remembered = 300;
 
-    private const double LeastStrength = 5, Spreads = 3.2, MostOfABand = 5;
+    private const double LeastStrength = 4.5, Spreads = 2.6, MostOfABand = 5;
 
     private static readonly double[] Powers = [.. Enumerable.Range(0, SoundFrame.Highest + 1).Select(level => Math.Pow(10, level * SoundFrame.Step / 10))];
 
@@ -61,7 +61,7 @@ public sealed class OnsetDetector
     private Onset? Look(int t)
     {
         if (_sums[t] < LeastStrength || t - _last < Apart) return null;
-        for (var k = Math.Max(0, t - 3); k <= Math.Min(_sums.Count - 1, t + 3); k++) if (_sums[k] > _sums[t] || (_sums[k] == _sums[t] && k < t)) return null;
+        for (var k = Math.Max(0, t - 2); k <= Math.Min(_sums.Count - 1, t + 2); k++) if (_sums[k] > _sums[t] || (_sums[k] == _sums[t] && k < t)) return null;
         var (from, many) = (Math.Max(0, t - Remembered), Math.Min(t, Remembered));
         if (many > 20)
         {

@@ -1,0 +1,128 @@
+using System.Globalization;
+using Gambeta.Core.Hearing;
+using Gambeta.Core.Simulation.Sound;
+
+namespace Gambeta.Core.Tests.Hearing;
+
+/// <summary>What is heard, held against recordings whose truth is known. <c>GAMBETA_RECORDINGS</c> says how many; <c>./soak</c> takes 300.</summary>
+public sealed class ListeningTests(ITestOutputHelper told)
+{
+    private static int Many => int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_RECORDINGS"), CultureInfo.InvariantCulture, out var many) ? many : 24;
+
+    [Theory]
+    [InlineData(15, 0.965, 0.6)]
+    [InlineData(10, 0.95, 0.55)]
+    [InlineData(5, 0.88, 0.45)]
+    public void Touches_are_heard_over_noise_of_every_kind(double decibels, double leastF1, double leastExact)
+    {
+        var score = Scored(Recordings.FirstSeed + (int)decibels * 1000, decibels);
+        told.WriteLine($"{decibels} dB: {score}");
+        score.F1.ShouldBeGreaterThan(leastF1);
+        score.Exact.ShouldBeGreaterThan(leastExact);
+    }
+
+    [Fact]
+    public void Where_no_ball_is_nothing_is_counted()
+    {
+        var touches = 0;
+        foreach (var noise in new[] { NoiseKind.Speech, NoiseKind.Steps, NoiseKind.Wind, NoiseKind.Rain, NoiseKind.Car, NoiseKind.Hiss })
+        {
+            var made = new SimulatedMicrophone(Recordings.FirstSeed + (int)noise).Record(new Scene(SceneKind.Nothing, 100, noise, 10) { Rate = 16_000 });
+            var heard = Recordings.Hear(made, SceneKind.Juggling);
+            told.WriteLine($"{noise}: {heard.Touches.Length} counted in 100 s without a ball");
+            touches += heard.Touches.Length;
+        }
+        touches.ShouldBeLessThanOrEqualTo(2);
+    }
+
+    [Fact]
+    public void Heard_in_pieces_is_heard_the_same()
+    {
+        var (scene, made) = Recordings.Make(Recordings.FirstSeed + 6, 10, SceneKind.Juggling);
+        var frames = FrameMaker.Of(made.Samples, made.Rate);
+        var (whole, chance) = (Recordings.Hear(made, scene.Kind), new Random(1));
+        var ear = new Ear(new ListeningFor(Recordings.CycleOf(made, scene.Kind)));
+        for (var at = 0; at < frames.Length;)
+        {
+            var next = Math.Min(frames.Length, at + (SoundFrame.Bands * (1 + chance.Next(40))));
+            ear.Take(frames.AsSpan(at, next - at));
+            if (chance.Next(3) == 0) _ = ear.Heard;
+            at = next;
+        }
+        ear.Heard.Sounds.ShouldBe(whole.Sounds);
+        var pieces = new List<byte>();
+        var maker = new FrameMaker(made.Rate);
+        for (var at = 0; at < made.Samples.Length;)
+        {
+            var next = Math.Min(made.Samples.Length, at + 1 + chance.Next(3000));
+            maker.Take(made.Samples.AsSpan(at, next - at), pieces);
+            at = next;
+        }
+        pieces.ShouldBe(frames);
+    }
+
+    [Fact]
+    public void A_touch_is_told_within_a_fifth_of_a_second_of_frames()
+    {
+        var (_, made) = Recordings.Make(Recordings.FirstSeed + 7, 25, SceneKind.Taps);
+        var frames = FrameMaker.Of(made.Samples, made.Rate);
+        var ear = new Ear(ListeningFor.Touches with { Cycle = SoundCycle.Plain with { Falls = false } });
+        var (late, last) = (new List<double>(), 0);
+        for (var frame = 0; frame * SoundFrame.Bands < frames.Length; frame++)
+        {
+            ear.Take(frames.AsSpan(frame * SoundFrame.Bands, SoundFrame.Bands));
+            var touches = ear.Heard.Touches;
+            // The window of a frame ends 20 ms after it begins.
+            if (touches.Length > last) late.Add(SoundFrame.Seconds(frame) + 0.02 - touches[^1].At);
+            last = touches.Length;
+        }
+        late.Count.ShouldBeGreaterThan(20);
+        late.Order().ElementAt(late.Count * 95 / 100).ShouldBeLessThan(0.2);
+    }
+
+    [Fact]
+    public void Silence_noise_that_fills_the_scale_and_no_frames_at_all_are_no_touches()
+    {
+        var chance = new Random(3);
+        Ear.Of([], ListeningFor.Touches).Touches.ShouldBeEmpty();
+        Ear.Of(new byte[SoundFrame.Bands * 3000], ListeningFor.Touches).Touches.ShouldBeEmpty();
+        Ear.Of([.. Enumerable.Repeat((byte)255, SoundFrame.Bands * 3000)], ListeningFor.Touches).Touches.ShouldBeEmpty();
+        Ear.Of(FrameMaker.Of([.. Enumerable.Range(0, 48_000 * 10).Select(_ => chance.Next(2) == 0 ? 1f : -1f)], 48_000), ListeningFor.Touches).Touches.ShouldBeEmpty();
+        // Whatever bytes come, nothing breaks.
+        for (var i = 0; i < 20; i++)
+        {
+            var any = new byte[SoundFrame.Bands * 700];
+            chance.NextBytes(any);
+            _ = Ear.Of(any, ListeningFor.Touches).Sounds;
+        }
+        Should.Throw<ArgumentException>(() => new Ear(ListeningFor.Touches).Take(new byte[7]));
+    }
+
+    [Fact]
+    public void What_the_page_sounds_itself_is_no_touch_and_hides_none()
+    {
+        double[] beeps = [.. Enumerable.Range(2, 35).Select(i => i * 0.5)];
+        List<OwnSound> own = [.. beeps.Select(at => new OwnSound(at, 0.05, 880))];
+        var made = new SimulatedMicrophone(4).Record(new Scene(SceneKind.Nothing, 20, NoiseKind.Hiss, 30) { Beeps = beeps });
+        var frames = FrameMaker.Of(made.Samples, made.Rate);
+        Ear.Of(frames, ListeningFor.Touches with { Own = own }).Touches.Length.ShouldBe(0);
+        var taps = new SimulatedMicrophone(9).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Hiss, 20));
+        var truth = taps.Truth.Where(sound => sound.Kind == TrueKind.Touch).Select(sound => sound.At).ToList();
+        // A signal with every touch: a player who keeps to the beat.
+        var kept = new SimulatedMicrophone(9).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Hiss, 20) { Beeps = truth });
+        var heard = Ear.Of(FrameMaker.Of(kept.Samples, kept.Rate), new ListeningFor(SoundCycle.Plain with { Falls = false }, null, [.. truth.Select(at => new OwnSound(at, 0.05, 880))]));
+        Recordings.Hits(truth, [.. heard.Touches.Select(touch => touch.At)]).ShouldBeGreaterThan(truth.Count * 9 / 10);
+    }
+
+    private static HearingScore Scored(int from, double decibels)
+    {
+        var score = new HearingScore();
+        var made = Enumerable.Range(from, Many).AsParallel().AsOrdered().Select(seed =>
+        {
+            var (scene, recording) = Recordings.Make(seed, decibels);
+            return (recording, scene.Kind, Heard: Recordings.Hear(recording, scene.Kind));
+        });
+        foreach (var (recording, kind, heard) in made) score.Add(recording, kind, heard);
+        return score;
+    }
+}
