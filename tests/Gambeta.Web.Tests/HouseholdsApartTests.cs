@@ -137,6 +137,8 @@ public class HouseholdsApartTests(TestServer server)
         foreach (var path in new[] { $"/logbook/{theirSet}", $"/practise/result/{session}", $"/logbook/{Guid.NewGuid()}" })
             (await browser.GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.NotFound, path);
         (await browser.SubmitAsync("/household", $"/logbook/{theirSet}?handler=Remove", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.SubmitAsync("/household", $"/logbook/{theirSet}?handler=Turn", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/heard", new { @for = new { drill = "own-theirs", feet = "both" }, frames = Convert.ToBase64String(new byte[1600]) })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/household", $"/logbook/{theirSet}?handler=Mend", new() { ["change"] = Guid.NewGuid().ToString(), ["left"] = "1" })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/household", "/logbook?handler=Undo", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/counts", new { set = theirSet, change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
@@ -151,14 +153,14 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics",
+        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
     private static readonly string[] TakeNone =
     [
         "", "index", "today", "progress", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/grown-up", "household/erase",
-        "household/settings", "household/password", "weeks/print", "api/weeks", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
+        "household/settings", "household/password", "logbook/listen", "weeks/print", "api/weeks", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
     ];
 
     [Fact]

@@ -12,9 +12,11 @@ internal static class Learning
     private const int Hidden = 24, Epochs = 40, Batch = 64;
     private const double Decay = 0.01, Near = 0.045, HighestRate = 0.004;
 
-    public static BallSound Fit(int recordings, Action<string> tell)
+    public static BallSound Fit(int recordings, string? noises, Action<string> tell)
     {
-        var examples = Enumerable.Range(0, recordings).AsParallel().AsOrdered().SelectMany(seed => Examples(seed)).ToList();
+        // A voice of the simulator's own is no voice: without others what is learned takes words for balls.
+        var files = noises is null ? [] : Directory.GetFiles(noises, "*.wav").Order(StringComparer.Ordinal).ToArray();
+        var examples = Enumerable.Range(0, recordings).AsParallel().AsOrdered().SelectMany(seed => Examples(seed, files)).ToList();
         var (learned, held) = (examples.Where(one => !one.IsHeld).ToList(), examples.Where(one => one.IsHeld).ToList());
         tell($"{learned.Count} beginnings to learn from, {held.Count} kept back");
         var net = new Net(learned[0].Traits.Length, Hidden, new Random(1));
@@ -26,7 +28,7 @@ internal static class Learning
 
     internal sealed record Example(float[] Traits, bool IsBall, bool IsHeld);
 
-    private static IEnumerable<Example> Examples(int seed)
+    private static IEnumerable<Example> Examples(int seed, string[] files)
     {
         var chance = new Random(seed * 7919);
         var kind = seed % 10 == 9 ? SceneKind.Nothing : (SceneKind)(seed % 3);
@@ -36,6 +38,7 @@ internal static class Learning
             IsSoftBall = chance.Next(3) == 0,
             IsIndoors = chance.Next(3) == 0,
         };
+        if (Mixed(scene.Noise, files, chance) is { } file) scene = scene with { OtherNoise = Recording.Samples(file, scene.Rate) };
         var made = new SimulatedMicrophone(seed).Record(scene);
         var (frames, detector) = (FrameMaker.Of(made.Samples, made.Rate), new OnsetDetector());
         for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
@@ -43,6 +46,14 @@ internal static class Learning
             if (detector.Take(frames.AsSpan(at, SoundFrame.Bands)) is { } onset)
                 yield return new Example(onset.Traits, made.Truth.Any(sound => Math.Abs(sound.At - onset.At) < Near), seed % 3 == 2);
         }
+    }
+
+    // Of four recordings with voices three have one from elsewhere, of three with wind one.
+    private static string? Mixed(NoiseKind noise, string[] files, Random chance)
+    {
+        var (name, often) = noise switch { NoiseKind.Speech => ("speech", 0.75), NoiseKind.Wind => ("wind", 0.33), _ => ("", 0) };
+        var those = files.Where(file => name.Length > 0 && Path.GetFileName(file).StartsWith(name, StringComparison.Ordinal)).ToList();
+        return those.Count > 0 && chance.NextDouble() < often ? those[chance.Next(those.Count)] : null;
     }
 
     private sealed class Net

@@ -11,7 +11,7 @@ CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 string? After(string name) => Array.IndexOf(args, name) is >= 0 and var at && at + 1 < args.Length ? args[at + 1] : null;
 if (After("--learn") is { } recordings && int.TryParse(recordings, out var many))
 {
-    Console.WriteLine(JsonSerializer.Serialize(Learning.Fit(many, Console.Error.WriteLine)));
+    Console.WriteLine(JsonSerializer.Serialize(Learning.Fit(many, After("--noise"), Console.Error.WriteLine)));
     return 0;
 }
 if (args.Length == 0 || args[0].StartsWith('-'))

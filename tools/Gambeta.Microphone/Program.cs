@@ -1,5 +1,6 @@
 using System.Globalization;
 using Gambeta.Core;
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Simulation.Sound;
 using NAudio.Wave;
 
@@ -13,12 +14,7 @@ if (args.Length < 2 || !Keys.TryRead<SceneKind>(args[0], out var kind))
     return 2;
 }
 var rate = (int)Number("--rate", 48_000);
-float[]? mixed = null;
-if (After("--mix") is { } noise)
-{
-    using var reader = new AudioOf(noise, rate);
-    mixed = reader.All();
-}
+var mixed = After("--mix") is { } noise ? Recording.Samples(noise, rate) : null;
 var scene = new Scene(kind, Number("--seconds", 60), Keys.TryRead<NoiseKind>(After("--noise") ?? "", out var air) ? air : NoiseKind.Hiss, Number("--decibels", 10))
 {
     Rate = rate,
@@ -32,21 +28,3 @@ var made = new SimulatedMicrophone((int)Number("--seed", 1)).Record(scene);
 using (var file = new WaveFileWriter(args[1], new WaveFormat(rate, 16, 1))) file.WriteSamples(made.Samples, 0, made.Samples.Length);
 File.WriteAllLines(Path.ChangeExtension(args[1], ".csv"), made.Truth.Select(sound => $"{sound.At:0.000},{sound.Kind.ToKey()},{sound.Foot?.ToKey()},{sound.Try}").Prepend("seconds,kind,foot,try"));
 return 0;
-
-/// <summary>Samples of a WAV file, one channel, at the rate that is wanted.</summary>
-internal sealed class AudioOf(string file, int rate) : IDisposable
-{
-    private readonly WaveFileReader _reader = new(file);
-
-    public float[] All()
-    {
-        var from = _reader.ToSampleProvider();
-        var mono = from.WaveFormat.Channels == 2 ? from.ToMono() : from;
-        var at = new NAudio.Wave.SampleProviders.WdlResamplingSampleProvider(mono, rate);
-        var (all, buffer) = (new List<float>(), new float[rate]);
-        for (var read = at.Read(buffer); read > 0; read = at.Read(buffer)) all.AddRange(buffer.AsSpan(0, read));
-        return [.. all];
-    }
-
-    public void Dispose() => _reader.Dispose();
-}

@@ -20,11 +20,9 @@ public static class BallOdds
     }
 
     /// <summary>The log odds of beginnings of one recording, in their order.</summary>
-    /// <param name="onsets">The beginnings.</param>
-    /// <param name="known">What was learned of the place before; nothing where nothing was.</param>
-    public static double[] Of(IReadOnlyList<Onset> onsets, KnownSound? known = null)
+    public static double[] Of(IReadOnlyList<Onset> onsets)
     {
-        double[] alone = [.. onsets.Select(onset => Alone(onset) + (known?.Likeness(onset) ?? 0))], odds = [.. alone];
+        double[] alone = [.. onsets.Select(Alone)], odds = [.. alone];
         var from = Math.Max(0, onsets.Count - MostCompared);
         for (var round = 0; round < Rounds && onsets.Count > 0; round++)
         {

@@ -3,8 +3,8 @@ using System.Text.Json;
 namespace Gambeta.Core.Hearing;
 
 /// <summary>
-/// Tells from its traits how likely a beginning is a struck ball: a net of one hidden layer (hyperbolic tangents), fitted by <c>tools/listen --learn 750</c> to made-up recordings
-/// whose every constant was drawn from wide bounds. Its numbers lie in <c>Hearing/ball-sound.json</c>.
+/// Tells from its traits how likely a beginning is a struck ball: a net of one hidden layer (hyperbolic tangents), fitted by <c>tools/listen --learn 750 --noise</c> to made-up recordings
+/// whose every constant was drawn from wide bounds, with voices of a speech synthesizer among the noise. Its numbers lie in <c>Hearing/ball-sound.json</c>.
 /// </summary>
 /// <param name="In">The weights into each hidden unit: a row a unit, its offset last.</param>
 /// <param name="Out">The weights out of them, the offset last.</param>

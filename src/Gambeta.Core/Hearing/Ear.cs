@@ -10,9 +10,8 @@ public readonly record struct OwnSound(double At, double Seconds, double Hertz);
 
 /// <summary>What is known before a set is listened to.</summary>
 /// <param name="Cycle">What can be heard of the drill.</param>
-/// <param name="Known">What was learned of the place; nothing where nothing was.</param>
 /// <param name="Own">Signals of the application: the bands in which they sound say nothing then, the others go on.</param>
-public sealed record ListeningFor(SoundCycle Cycle, KnownSound? Known = null, IReadOnlyList<OwnSound>? Own = null)
+public sealed record ListeningFor(SoundCycle Cycle, IReadOnlyList<OwnSound>? Own = null)
 {
     /// <summary>Nothing but touches.</summary>
     public static readonly ListeningFor Touches = new(SoundCycle.Plain);
@@ -63,7 +62,7 @@ public sealed class Ear(ListeningFor what)
 
     private HeardSet Listen()
     {
-        double[] times = [.. _onsets.Select(onset => onset.At)], odds = BallOdds.Of(_onsets, what.Known);
+        double[] times = [.. _onsets.Select(onset => onset.At)], odds = BallOdds.Of(_onsets);
         var cycle = what.Cycle.Sounds.Length > 0 ? what.Cycle : SoundCycle.Plain;
         var path = BallPath.Best(times, odds, cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? ShortestToWall : ShortestBounce);
         var series = Series(path, times);

@@ -18,6 +18,17 @@ public static class Recording
     /// <summary>Channels at most: more is a header that lies.</summary>
     public const int MostChannels = 16;
 
+    /// <summary>The samples of a WAV file, its channels laid over each other, at another rate: noise that is mixed into made-up recordings.</summary>
+    public static float[] Samples(string file, int rate)
+    {
+        using var reader = new WaveFileReader(file);
+        var from = reader.ToSampleProvider();
+        var at = new NAudio.Wave.SampleProviders.WdlResamplingSampleProvider(from.WaveFormat.Channels == 2 ? from.ToMono() : from, rate);
+        var (all, buffer) = (new List<float>(), new float[rate]);
+        for (var read = at.Read(buffer); read > 0; read = at.Read(buffer)) all.AddRange(buffer.AsSpan(0, read));
+        return [.. all];
+    }
+
     /// <summary>The frames of a recording. It is read piece by piece: never more than a second of it is in memory.</summary>
     /// <param name="file">The file.</param>
     /// <exception cref="RecordingException">It cannot be read; it is too long, empty, or of a rate that nothing can be heard at.</exception>

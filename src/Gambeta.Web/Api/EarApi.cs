@@ -75,7 +75,7 @@ internal static class EarApi
         if ((await tools.Catalogues.OfAsync(work, household)).Find(post.Drill) is not { } card) return (null, Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.say-which-drill-it-was")));
         if (HeardDrill.Of(card, feet) is not { } cycle) return (null, Refusal.Final(Say("refusals.cannot-be-heard", ("name", card.Name))));
         var own = post.Own?.Select(one => new OwnSound(one[0], one[1], one[2])).ToList();
-        return (new ListenedSet(card, feet, post.Lead, new ListeningFor(cycle, null, own)), null);
+        return (new ListenedSet(card, feet, post.Lead, new ListeningFor(cycle, own)), null);
     }
 
     /// <summary>Counts a whole set at once: what was kept on the device while there was no network.</summary>

@@ -110,7 +110,7 @@ public sealed class ListeningTests(ITestOutputHelper told)
         var truth = taps.Truth.Where(sound => sound.Kind == TrueKind.Touch).Select(sound => sound.At).ToList();
         // A signal with every touch: a player who keeps to the beat.
         var kept = new SimulatedMicrophone(9).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Hiss, 20) { Beeps = truth });
-        var heard = Ear.Of(FrameMaker.Of(kept.Samples, kept.Rate), new ListeningFor(SoundCycle.Plain with { Falls = false }, null, [.. truth.Select(at => new OwnSound(at, 0.05, 880))]));
+        var heard = Ear.Of(FrameMaker.Of(kept.Samples, kept.Rate), new ListeningFor(SoundCycle.Plain with { Falls = false }, [.. truth.Select(at => new OwnSound(at, 0.05, 880))]));
         Recordings.Hits(truth, [.. heard.Touches.Select(touch => touch.At)]).ShouldBeGreaterThan(truth.Count * 9 / 10);
     }
 

@@ -84,6 +84,18 @@ public class RecordingTests
         }
     }
 
+    [Fact]
+    public void The_frames_are_those_that_the_browser_makes()
+    {
+        // The same signal and the same file as tests/modules/hearing.test.mjs.
+        var file = System.Text.Json.JsonDocument.Parse(Gambeta.Tests.Repository.Cases("frames")).RootElement;
+        var rate = file.GetProperty("rate").GetInt32();
+        float[] samples = [.. Enumerable.Range(0, rate).Select(i => (float)((0.2 * Math.Sin(i * 0.31)) + (0.05 * Math.Sin((double)i * i * 0.00002)) + (0.3 * Math.Sin(i * 0.05) * Math.Exp(-(i % 4000) / 300.0))))];
+        var frames = FrameMaker.Of(samples, rate);
+        List<string> ninth = [.. Enumerable.Range(0, frames.Length / SoundFrame.Bands).Where(i => i % 9 == 0).Select(i => string.Join(' ', frames[(i * SoundFrame.Bands)..((i + 1) * SoundFrame.Bands)]))];
+        ninth.ShouldBe(file.GetProperty("frames").EnumerateArray().Select(line => line.GetString()!));
+    }
+
     private static string Refused(byte[] file)
     {
         try

@@ -1,0 +1,56 @@
+// What was heard and what was tapped as one; frames as the core makes them.
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { test } from 'node:test';
+import { counted, countBy } from '../../src/Gambeta.Web/wwwroot/js/hearing/counted.js';
+import { FrameMaker } from '../../src/Gambeta.Web/wwwroot/js/hearing/frames.js';
+import { heardOf, lineOf, withHeard } from '../../src/Gambeta.Web/wwwroot/js/practise/counting.js';
+import { Run } from '../../src/Gambeta.Web/wwwroot/js/practise/run.js';
+
+const tap = (what, at) => ({ what, at });
+
+test('a tap always wins over the ear, a taking back takes what came before it', () => {
+  const taps = [tap('left', 1000), tap('right', 1600), tap('wrong', 2000)];
+  assert.equal(lineOf(withHeard(taps, heardOf('r90 l65 r60 l60'))), 'l100 r60 x40 r15 l60');
+  // What is heard again later, with more of it, leaves what was taken back away.
+  assert.equal(lineOf(withHeard([tap('back', 1700)], heardOf('r50 l50 r50'))), 'r50 l50 r50 b20');
+  assert.deepEqual(heardOf('r50 l50 x20', [100, 40]).map(({ at, sure }) => [at, sure]), [[500, 100], [1000, 40], [1200, undefined]]);
+});
+
+test('a run counts what was heard of its own set, and is told apart from what was tapped', () => {
+  const sets = [], run = new Run({ drills: [{ measuredBy: 'touchesInARound' }], phases: [{ kind: 'work', drill: 0, feet: 'both', seconds: 5 }, { kind: 'done', drill: 0, feet: 'both' }] }, null, { setEnded: set => sets.push(set) });
+  run.go(0);
+  run.tick(1);
+  assert.equal(run.hear('another set', heardOf('r50')), false);
+  assert.equal(run.hear(run.setId, heardOf('r50 l50', [100, 100])), true);
+  run.tick(1900);
+  run.count('right', 1900);
+  run.hear(run.setId, heardOf('r50 l50 r80', [100, 100, 100]));
+  assert.deepEqual([run.sum.left, run.sum.right], [1, 2]);
+  for (let at = 2500; at <= 5500; at += 500) run.tick(at);
+  assert.deepEqual(sets.map(set => [set.countedBy, set.events, set.sum.left + set.sum.right]), [['heard', 'r190', 3]]);
+});
+
+test('a set that was listened to is counted when it is sent, or stays as it was tapped', async () => {
+  const item = { key: 'set', body: { countedBy: 'tapped', events: 'l100' }, ear: { for: {}, frames: 'AA', taps: [tap('left', 1000)] } };
+  const asked = [];
+  const post = answer => async (url, body) => (asked.push([url, body.frames]), answer);
+  const heard = { status: 200, answer: { events: 'r90 l80', mark: 'trusted' } };
+  assert.deepEqual((await counted(item, post(heard))).body, { countedBy: 'heard', events: 'l100 l70', heard: 'trusted' });
+  assert.deepEqual(asked, [['/api/heard', 'AA']]);
+  assert.deepEqual((await counted(item, post({ status: 200, answer: { events: 'r90', mark: 'trusted' } }))).body, item.body);
+  assert.deepEqual((await counted(item, post({ status: 422, answer: { problems: ['no'] } }))).body, item.body);
+  // Nobody there: it waits, whole.
+  for (const away of [{ status: 0, answer: null }, { status: 503, answer: {} }, { status: 200, answer: {} }]) assert.equal((await counted(item, post(away))).body, undefined);
+  countBy(async () => ({ status: 200, answer: { events: 'r30', mark: 'doubted' } }));
+  assert.equal((await counted(item, post(heard))).body.events, 'r30 l70');
+  countBy(async () => null);
+});
+
+test('frames are those of the core', () => {
+  const { rate, frames } = JSON.parse(readFileSync(new URL('../shared/frames.json', import.meta.url)));
+  const samples = Float32Array.from({ length: rate }, (_, i) => 0.2 * Math.sin(i * 0.31) + 0.05 * Math.sin(i * i * 0.00002) + 0.3 * Math.sin(i * 0.05) * Math.exp(-(i % 4000) / 300));
+  const made = [], maker = new FrameMaker(rate, frame => made.push([...frame].join(' ')));
+  for (let at = 0; at < samples.length; at += 128) maker.take(samples.subarray(at, at + 128));
+  assert.deepEqual(made.filter((_, i) => i % 9 === 0), frames);
+});
