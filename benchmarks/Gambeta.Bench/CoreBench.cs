@@ -2,10 +2,12 @@ using System.Collections.Immutable;
 using System.Diagnostics;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Choosing;
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Judgement;
 using Gambeta.Core.Planning;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
+using Gambeta.Core.Simulation.Sound;
 using Gambeta.Core.Touches;
 using Gambeta.Core.TouchMaps;
 using Gambeta.Core.Yard;
@@ -40,6 +42,33 @@ internal static class CoreBench
         Yard();
         Scoring(catalogue);
         Judging(catalogue);
+        Listening();
+    }
+
+    // A minute of juggling over wind, as it is heard: frames made of sound, and touches of frames as they come, told ten times a second.
+    private static void Listening()
+    {
+        var made = new SimulatedMicrophone(3).Record(new Scene(SceneKind.Juggling, 60, NoiseKind.Wind, 10));
+        var frames = FrameMaker.Of(made.Samples, made.Rate);
+        var making = Median(5, () => FrameMaker.Of(made.Samples, made.Rate));
+        var hearing = Median(5, () => Ear.Of(frames, ListeningFor.Touches));
+        Row("a minute of sound into touches, times faster than real time", 60e6 / (making + hearing), "", "at least 200");
+        Row("the same as it comes, told ten times a second, share of one core", Median(3, () => Live(frames)) / 60e6 * 100, "%", "ten at once under 50 %");
+        Row("bytes of frames a minute", frames.Length, "B", "at most 120,000");
+        using var packed = new MemoryStream();
+        using (var deflate = new System.IO.Compression.DeflateStream(packed, System.IO.Compression.CompressionLevel.Optimal)) deflate.Write(frames);
+        Row("the same compressed", packed.Length, "B", "at most 40,000");
+    }
+
+    private static int Live(byte[] frames)
+    {
+        var (ear, told) = (new Ear(ListeningFor.Touches), 0);
+        for (var at = 0; at < frames.Length; at += 10 * SoundFrame.Bands)
+        {
+            ear.Take(frames.AsSpan(at, Math.Min(10 * SoundFrame.Bands, frames.Length - at)));
+            told += ear.Heard.Touches.Length;
+        }
+        return told;
     }
 
     // Three years of one player: a set taken into its form, all that stands about every key, and what is said before each set.

@@ -31,8 +31,10 @@ internal static class Learning
     private static IEnumerable<Example> Examples(int seed, string[] files)
     {
         var chance = new Random(seed * 7919);
-        var kind = seed % 10 == 9 ? SceneKind.Nothing : (SceneKind)(seed % 3);
-        var scene = new Scene(kind, 45, (NoiseKind)chance.Next(6), new[] { 10.0, 5, 10, 15 }[seed / 3 % 4])
+        // Of five recordings one has no ball in it, and of those every second one a voice alone.
+        var kind = seed % 5 == 4 ? SceneKind.Nothing : (SceneKind)(seed % 3);
+        var noise = kind == SceneKind.Nothing && seed % 2 == 0 ? NoiseKind.Speech : (NoiseKind)chance.Next(6);
+        var scene = new Scene(kind, 45, noise, new[] { 10.0, 5, 10, 15 }[seed / 3 % 4])
         {
             Rate = new[] { 48_000, 44_100, 16_000 }[chance.Next(3)],
             IsSoftBall = chance.Next(3) == 0,

@@ -9,7 +9,7 @@ public static class BallPath
     /// <summary>Seconds between two sounds of a ball that belong together, at most.</summary>
     public const double LongestGap = 1.7;
 
-    private const double NewSeries = -3, InTime = 1.1, Spread = 0.2, LeastOfTime = -2.2, Unknown = 0.2, Shrinking = 0.3;
+    private const double NewSeries = -3.5, InTime = 1.1, Spread = 0.2, LeastOfTime = -2.2, Unknown = 0.2, Shrinking = 0.3;
 
     /// <summary>The places of the beginnings that are the ball's.</summary>
     /// <param name="times">When each begins, in seconds, in order.</param>

@@ -132,7 +132,8 @@ public sealed class SimulatedMicrophone(int seed)
         var loud = Math.Sqrt(touches / Math.Pow(10, scene.Decibels / 10) / Math.Max(1e-12, Filters.PowerOf(noise, scene.Rate).Average()));
         for (var i = 0; i < samples.Length; i++) samples[i] += (float)(loud * noise[i % noise.Length]);
         var hiss = Noises.Of(NoiseKind.Hiss, Math.Min(5, scene.Seconds), scene.Rate, _chance);
-        var quiet = loud * 0.03;
+        // A microphone's own noise: a cheap one hisses, a good one is nearly still between two words.
+        var quiet = loud * Between(0.0005, 0.06);
         for (var i = 0; i < samples.Length; i++) samples[i] += (float)(quiet * hiss[i % hiss.Length]);
     }
 
