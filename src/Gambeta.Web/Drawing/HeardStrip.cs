@@ -8,7 +8,7 @@ namespace Gambeta.Web.Drawing;
 /// <summary>A set that was counted by ear on its time: a line a touch, and a numbered tile for each sound in doubt, full where it counts.</summary>
 public static class HeardStrip
 {
-    private const double Width = 1000, Height = 92, Floor = 72, Side = 20;
+    private const double Width = 1000, Height = 142, Floor = 122, Side = 20, Tile = 26;
 
     /// <summary>The strip of a set.</summary>
     public static Svg Draw(PracticeSet set, HeardMark mark) => new(writer =>
@@ -20,10 +20,16 @@ public static class HeardStrip
         {
             if (one.Kind == PlayEventKind.Slip) writer.Write($"<path class=\"fell\" d=\"M{X(one.At)} {Svg.N(Floor)}v14\"/>");
             else if (one.Kind == PlayEventKind.Touch && !mark.Doubts.Any(doubt => Math.Abs(doubt.At - one.At) <= 2))
-                writer.Write($"<path class=\"{(one.Foot == Foot.Left ? "left" : "right")}\" d=\"M{X(one.At)} {Svg.N(Floor)}V36\"/>");
+                writer.Write($"<path class=\"{(one.Foot == Foot.Left ? "left" : "right")}\" d=\"M{X(one.At)} {Svg.N(Floor)}V86\"/>");
         }
+        // A tile that would lie on the one before it stands a step lower.
+        var (before, low) = (double.NegativeInfinity, 0);
         foreach (var (doubt, i) in mark.Doubts.Select((doubt, i) => (doubt, i)))
-            writer.Write($"<g class=\"doubt{(doubt.IsCounted ? " counts" : "")}\"><path d=\"M{X(doubt.At)} {Svg.N(Floor)}V32\"/><rect x=\"{X(doubt.At, 13)}\" y=\"4\" width=\"26\" height=\"26\"/><text x=\"{X(doubt.At)}\" y=\"24\">{i + 1}</text></g>");
+        {
+            var now = doubt.At / 100.0 / seconds * Width;
+            (low, before) = (now - before < Tile + 2 ? (low + 1) % 3 : 0, now);
+            writer.Write($"<g class=\"doubt{(doubt.IsCounted ? " counts" : "")}\"><path d=\"M{X(doubt.At)} {Svg.N(Floor)}V{Svg.N(30 + (low * Tile))}\"/><rect x=\"{X(doubt.At, 13)}\" y=\"{Svg.N(4 + (low * Tile))}\" width=\"{Svg.N(Tile)}\" height=\"{Svg.N(Tile)}\"/><text x=\"{X(doubt.At)}\" y=\"{Svg.N(24 + (low * Tile))}\">{i + 1}</text></g>");
+        }
         writer.Write("</svg>");
     });
 }
