@@ -46,15 +46,6 @@ public static class HeardDrill
         return events;
     }
 
-    /// <summary>
-    /// Taps and what was heard as one: a tap always wins, so what was heard within a quarter of a second of one is the same touch and left out. In their order.
-    /// </summary>
-    public static IReadOnlyList<PlayEvent> With(IReadOnlyList<PlayEvent> taps, IReadOnlyList<PlayEvent> heard) =>
-        [.. taps.Concat(heard.Where(one => !taps.Any(tap => Math.Abs(tap.At - one.At) <= TapWins && tap.Kind == one.Kind))).OrderBy(one => one.At)];
-
-    /// <summary>Hundredths of a second about a tap in which what is heard is the same.</summary>
-    public const int TapWins = 25;
-
     private static bool HasFallen(HeardSet heard, HeardTouch last) => heard.Sounds.Any(sound => sound.Kind == HeardKind.Bounce && sound.At > last.At);
 
     private static int Hundredths(double seconds) => Rounded.Whole(seconds * 100);
