@@ -20,15 +20,14 @@ public static class HeardDrill
     public static bool IsHeardInPart(DrillCard card) => SoundCycle.Of(card.Pattern) is { Heard: > 0, Silent: > 0 };
 
     /// <summary>
-    /// What was heard as events of a set: each touch that counts (against a wall the passes alone), and, where drops or slips are counted, the end of each try. Whose foot it
+    /// What was heard as events of a set: each touch that counts (against a wall the passes alone), and, where drops or slips are counted, the end of each try; the last one stays open as long as nobody heard it fall. Whose foot it
     /// was is what the pattern says, or the other one than before.
     /// </summary>
     /// <param name="card">The drill.</param>
     /// <param name="feet">The feet at work.</param>
     /// <param name="heard">What was heard.</param>
     /// <param name="from">Seconds of what was heard before the set began: what was heard then is left out.</param>
-    /// <param name="isOver">True once the set is over: the last try is then left open, as nobody heard it fall.</param>
-    public static IReadOnlyList<PlayEvent> Events(DrillCard card, Feet feet, HeardSet heard, double from = 0, bool isOver = true)
+    public static IReadOnlyList<PlayEvent> Events(DrillCard card, Feet feet, HeardSet heard, double from = 0)
     {
         var events = new List<PlayEvent>();
         var foot = feet == Feet.Left ? Foot.Left : Foot.Right;

@@ -52,7 +52,7 @@ public sealed class ListenedSet(DrillCard card, Feet feet, int lead, ListeningFo
     public HeardAnswer Answer(bool isOver)
     {
         var (heard, from) = (_ear.Heard, SoundFrame.Seconds(lead));
-        var events = HeardDrill.Events(card, feet, heard, from, isOver);
+        var events = HeardDrill.Events(card, feet, heard, from);
         var sure = heard.Touches.Where(touch => touch.At >= from).ToDictionary(touch => Rounded.Whole((touch.At - from) * 100), touch => Rounded.Whole(touch.Sure * 100));
         return new HeardAnswer(Frames, PlayNotation.Write(events), [.. events.Where(one => one.Kind == PlayEventKind.Touch).Select(one => sure.GetValueOrDefault(one.At, 100))], isOver ? HeardMark.Of(heard, from).ToString() : null);
     }
