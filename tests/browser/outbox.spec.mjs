@@ -290,3 +290,30 @@ test('without network a grown-up says with the word that practice may go on, and
   await expect(page.locator('[data-grown-up]')).toBeHidden();
   expect(await page.evaluate(() => fetch('/practise/toe-taps').then(answer => answer.text()))).not.toContain('Something hurt');
 });
+
+test('"all stored" never stands there while a set is under way, however short the round', async ({ page }) => {
+  await newHousehold(page);
+  await noLine(page);
+  const held = [];
+  await page.route('**/api/sets', route => new Promise(resolve => held.push(() => resolve(route.continue()))));
+  await page.goto('/practise/pull-back-laces-away');
+  await start(page);
+  // Read at every change, and right after the key: the sitting and its check are still being written down when the first set comes.
+  const said = await page.evaluate(async () => {
+    const line = document.querySelector('[data-stored]'), stage = document.querySelector('[data-stage]'), seen = [];
+    new MutationObserver(() => seen.push(line.textContent)).observe(line, { childList: true, characterData: true, subtree: true });
+    const press = key => document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+    for (let i = 0; i < 9 && stage.dataset.phase !== 'work'; i++) press('ArrowRight');
+    press('f');
+    await new Promise(resolve => setTimeout(resolve, 40));
+    press('ArrowRight');
+    seen.push(line.textContent);
+    await new Promise(resolve => setTimeout(resolve, 2500));
+    return seen;
+  });
+  expect(said.length).toBeGreaterThan(1);
+  expect(said.filter(text => text === 'all stored' || text === '')).toEqual([]);
+  for (const go of held) go();
+  await expect(stored(page)).toHaveText('all stored');
+  expect((await storedSets(page)).length).toBe(1);
+});

@@ -21,6 +21,7 @@ let quickly = async () => null;
 
 // What is being written down; and when a thing that the server cannot take just now may be tried again, by its key: the others do not wait for it.
 const comes = new Set();
+let kept = 0;
 const notBefore = new Map();
 const pauses = new Map();
 
@@ -40,11 +41,16 @@ export function sendBy(way) { quickly = way; }
 /** Keeps something and sends it as soon as that works. */
 export async function keep(item) {
   const ours = { ...item, household: household() };
-  // From the moment it is there it waits, also while it is being written down.
+  // From the moment it is there it waits, also while it is being written down: nobody reads "all stored" of it in between.
   comes.add(ours);
+  kept++;
+  state[isSet(ours) ? 'waiting' : 'others']++;
+  state.since ||= Date.now();
+  for (const listener of listeners) listener();
   tell();
   await add(ours);
   comes.delete(ours);
+  kept++;
   return flush();
 }
 
@@ -195,17 +201,21 @@ function plan() {
 
 let soonTold = 0;
 
+const isSet = ({ kind }) => ['set', 'count'].includes(kind);
+
 async function tell(item, answer) {
-  const written = household() ? await all('waiting', household()) : [];
-  const kept = [...written, ...[...comes].filter(one => !written.some(other => other.key === one.key))], sets = kept.filter(one => ['set', 'count'].includes(one.kind));
-  Object.assign(state, {
-    waiting: sets.length, others: kept.length - sets.length, since: kept.length ? state.since || Date.now() : 0,
-    refused: household() ? await all('refused', household()) : [], isSafe: isSafe(),
-  });
+  let written = [], refused = [], seen;
+  // What is kept while the device is still reading would be missed: it is read once more.
+  do {
+    seen = kept;
+    if (household()) [written, refused] = [await all('waiting', household()), await all('refused', household())];
+  } while (seen !== kept);
+  const waits = [...written, ...[...comes].filter(one => !written.some(other => other.key === one.key))], sets = waits.filter(isSet);
+  Object.assign(state, { waiting: sets.length, others: waits.length - sets.length, since: waits.length ? state.since || Date.now() : 0, refused, isSafe: isSafe() });
   for (const listener of listeners) listener(item, answer);
   // What waits for more than a moment is said to wait.
   clearTimeout(soonTold);
-  if (kept.length && Date.now() - state.since < soon) soonTold = setTimeout(tell, soon);
+  if (waits.length && Date.now() - state.since < soon) soonTold = setTimeout(tell, soon);
 }
 
 /** What is said as long as nothing has waited for more than a moment. */
