@@ -6,6 +6,7 @@ import { connect, createServer } from 'node:net';
 import { promisify } from 'node:util';
 import { browserOptions } from '../tests/browser/browser-options.mjs';
 import { start as startPractice } from '../tests/browser/household.mjs';
+import { listening } from './listening.mjs';
 
 const run = promisify(execFile);
 const [address, name, password, sets] = process.argv.slice(2);
@@ -263,6 +264,7 @@ const offs = turns.map(([, n, at]) => {
   return due.get(second) === n ? at - start - second * 1000 : Infinity;
 });
 await browser.close();
+const byEar = await listening(address, demo, process.env.SERVER_PID);
 
 console.log('');
 row('in the browser', 'measured', 'wanted');
@@ -276,3 +278,4 @@ row("an hour's session on the wire, 40 sets with 3,000 touches, both ways with a
 row('the same where no line is let through, a request for each set', `${hours[1]} KB`, '');
 row('Today, first visit', `${first} KB`, 'under 350 KB');
 row('Today, second visit', `${second} KB`, 'under 30 KB');
+for (const cells of byEar) row(...cells);

@@ -42,6 +42,7 @@ public static class HouseholdFile
         ("clubDays", "club_date", "'player', player_id, 'day', day, 'kind', kind, 'minutes', minutes", "player_id, day, kind"),
         ("away", "away", "'id', away_id, 'player', player_id, 'kind', kind, 'from', first_day, 'to', last_day", "first_day, away_id"),
         ("goals", "goal", "'id', goal_id, 'player', player_id, 'kind', kind, 'drill', drill, 'value', value, 'by', by_day, 'setOn', set_on, 'droppedAt', dropped_at", "set_on, goal_id"),
+        ("places", "place_sound", "'space', space_id, 'ball', ball, 'sound', sound, 'learnedOn', learned_on", "space_id, ball"),
         ("pains", "pain", "'id', pain_id, 'player', player_id, 'session', session_id, 'part', part, 'day', day, 'clearedOn', cleared_on", "day, pain_id"),
     ];
 

@@ -5,7 +5,7 @@ public static class HouseholdTables
 {
     /// <summary>What people made: all of it stands in the household's file.</summary>
     public static readonly IReadOnlyList<string> Made =
-        ["household", "player", "favourite", "pace", "thing", "space", "layout", "own_drill", "first_touch_check", "sheet", "sitting", "practice_set", "set_change", "drill_answer", "session_end", "pain", "rhythm", "club_date", "away", "goal"];
+        ["household", "player", "favourite", "pace", "thing", "space", "layout", "own_drill", "first_touch_check", "sheet", "sitting", "practice_set", "set_change", "drill_answer", "session_end", "pain", "rhythm", "club_date", "away", "goal", "place_sound"];
 
     /// <summary>What follows from what people made.</summary>
     public static readonly IReadOnlyList<string> Derived = ["mark", "practice_day", "drill_played", "standing", "verdict", "verdict_due", "said_before", "decision", "kept_view", "plan"];

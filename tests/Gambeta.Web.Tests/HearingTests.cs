@@ -20,6 +20,16 @@ public sealed class HearingTests(TestServer server)
         return (FrameMaker.Of(made.Samples, made.Rate), made.Truth.Count(sound => sound.Kind == TrueKind.Touch));
     });
 
+    /// <summary>A place that is learned: frames of ten seconds of quiet and ten touches.</summary>
+    internal static readonly Lazy<byte[]> Learning = new(() =>
+    {
+        var made = new SimulatedMicrophone(8).Record(new Scene(SceneKind.Place, 26, NoiseKind.Hiss, 25) { Rate = 16_000 });
+        return FrameMaker.Of(made.Samples, made.Rate);
+    });
+
+    /// <summary>A place that is known.</summary>
+    internal const string PlaceLine = "0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4";
+
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
     private async Task<(WebSocket Line, TestHousehold Household)> LineAsync()
@@ -108,6 +118,32 @@ public sealed class HearingTests(TestServer server)
     }
 
     [Fact]
+    public async Task A_place_is_learned_for_a_ball_and_listened_by_and_what_teaches_nothing_is_not_kept()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        var frames = Convert.ToBase64String(Learning.Value);
+        (await browser.PageAsync("/practise/inside-taps")).ShouldNotContain("learned today");
+        // Quiet alone teaches nothing.
+        JsonDocument.Parse((await browser.PostAsync("/api/places", new { ball = "soft", frames = Convert.ToBase64String(Learning.Value.AsSpan(0, 1050 * SoundFrame.Bands)) })).Body).RootElement.GetProperty("learned").GetBoolean().ShouldBeFalse();
+        for (var i = 0; i < 2; i++)
+        {
+            var said = JsonDocument.Parse((await browser.PostAsync("/api/places", new { ball = "usual", frames })).Body).RootElement;
+            (said.GetProperty("learned").GetBoolean(), said.GetProperty("touches").GetInt32()).ShouldBe((true, PlaceSound.AskedTouches));
+        }
+        (await browser.PageAsync("/practise/inside-taps")).ShouldContain("learned today");
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            (await PlaceStore.FindAsync(work, null, BallKind.Usual)).ShouldNotBeNull().ToString().ShouldBe(PlaceSound.Learn(Learning.Value).Place!.ToString());
+            (await PlaceStore.KnownAsync(work, null)).Keys.ShouldBe([BallKind.Usual]);
+        }
+        var @for = new { drill = "inside-taps", feet = "both", ball = "usual" };
+        (await browser.PostAsync("/api/heard", new { @for, frames = Convert.ToBase64String(Taps.Value.Frames) })).Status.ShouldBe(HttpStatusCode.OK);
+        foreach (var (ball, text) in new[] { ("round", frames), (null, frames), ("usual", ""), ("usual", "no"), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 1000])), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 6001])), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 1200 + 1])) })
+            (await browser.PostAsync("/api/places", new { ball, frames = text })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, ball);
+    }
+
+    [Fact]
     public async Task Heard_in_doubt_it_is_a_best_once_somebody_says_that_it_is_right()
     {
         var household = await server.NewHouseholdAsync();
@@ -122,6 +158,10 @@ public sealed class HearingTests(TestServer server)
         page.ShouldContain("strike out the touch at 1.5 s");
         page.ShouldContain("add a touch at 2.7 s");
         (await browser.PageAsync("/logbook")).ShouldContain("4 heard, in doubt");
+        // The same form for the practice screen, which is no page of its own.
+        var part = await browser.PageAsync($"/logbook/{post["id"]}?handler=Heard");
+        part.ShouldContain("add a touch at 2.7 s");
+        part.ShouldNotContain("<html");
         var turn = new Dictionary<string, string> { ["change"] = Guid.CreateVersion7().ToString(), ["turned"] = "270" };
         // Twice the same press is one.
         for (var i = 0; i < 2; i++) (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Turn", turn)).Status.ShouldBe(HttpStatusCode.Redirect);

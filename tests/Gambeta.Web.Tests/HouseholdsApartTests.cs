@@ -1,6 +1,7 @@
 using System.Net;
 using Dapper;
 using Gambeta.Core.Catalogue;
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Sheets;
@@ -42,6 +43,7 @@ public class HouseholdsApartTests(TestServer server)
         await RhythmStore.AddDatesAsync(work, household.PlayerId, [new ClubDate(Played.Day(-3), ClubKind.Match, 60)]);
         await RhythmStore.AddAwayAsync(work, household.PlayerId, Guid.CreateVersion7(), Away.From(AwayKind.Holiday, Played.Day(-20)));
         await GoalStore.AddAsync(work, household.PlayerId, new Goal(Guid.CreateVersion7(), GoalKind.LevelFeet, null, null, null, Played.Day(0)));
+        await PlaceStore.KeepAsync(work, null, BallKind.Usual, PlaceSound.Read(HearingTests.PlaceLine)!, Played.Day(0));
         await FeedStore.KeepAsync(work, household.PlayerId, $"secret of {household.Id}", "sealed");
         await work.CommitAsync();
     }
@@ -65,6 +67,7 @@ public class HouseholdsApartTests(TestServer server)
     [InlineData("club_date")]
     [InlineData("away")]
     [InlineData("goal")]
+    [InlineData("place_sound")]
     [InlineData("calendar_feed")]
     public async Task A_query_without_a_household_filter_returns_only_the_households_rows(string table)
     {
@@ -139,6 +142,7 @@ public class HouseholdsApartTests(TestServer server)
         (await browser.SubmitAsync("/household", $"/logbook/{theirSet}?handler=Remove", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/household", $"/logbook/{theirSet}?handler=Turn", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/heard", new { @for = new { drill = "own-theirs", feet = "both" }, frames = Convert.ToBase64String(new byte[1600]) })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.GetAsync($"/logbook/{theirSet}?handler=Heard")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/household", $"/logbook/{theirSet}?handler=Mend", new() { ["change"] = Guid.NewGuid().ToString(), ["left"] = "1" })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/household", "/logbook?handler=Undo", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/counts", new { set = theirSet, change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
@@ -153,7 +157,7 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics",
+        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "api/places", "api/microphone/{drill}", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
@@ -205,7 +209,7 @@ public class HouseholdsApartTests(TestServer server)
             $"/practise/result/{session}", $"/practise/{theirDrill}", $"/practise/zigzag-and-home?layout={theirLayout}", $"/practise/zigzag-and-home?space={theirSpace}",
             $"/practise/instead?space={theirSpace}", $"/yard/space/{theirSpace}", $"/yard/plan?space={theirSpace}", $"/yard/plan?drill=zigzag-and-home&layout={theirLayout}",
             $"/yard/plan?drill={theirDrill}", $"/yard/plan?space={theirSpace}&handler=Picture",
-            $"/api/runs/{theirSheet}", $"/practise/sheet/{theirSheet}", $"/practise/sheet/patio-ten?space={theirSpace}", $"/sheets/edit/{theirSheet}", $"/sheets/edit?copy={theirSheet}", $"/sheets/print/{theirSheet}", $"/beside/{theirSheet}", $"/beside/{theirDrill}", $"/practise/sheet/{theirPlan}", $"/sheets/print/{theirPlan}", $"/sheets/edit?copy={theirPlan}", $"/api/runs/{theirPlan}", $"/beside/{theirPlan}", $"/api/aims/toe-taps?player={theirs.PlayerId}",
+            $"/api/runs/{theirSheet}", $"/practise/sheet/{theirSheet}", $"/practise/sheet/patio-ten?space={theirSpace}", $"/sheets/edit/{theirSheet}", $"/sheets/edit?copy={theirSheet}", $"/sheets/print/{theirSheet}", $"/beside/{theirSheet}", $"/beside/{theirDrill}", $"/practise/sheet/{theirPlan}", $"/sheets/print/{theirPlan}", $"/sheets/edit?copy={theirPlan}", $"/api/runs/{theirPlan}", $"/beside/{theirPlan}", $"/api/aims/toe-taps?player={theirs.PlayerId}", $"/api/microphone/{theirDrill}",
         })
         {
             var answer = await browser.GetAsync(path);
@@ -243,6 +247,7 @@ public class HouseholdsApartTests(TestServer server)
         foreach (var path in new[] { "/household/sign-ins?handler=End", "/household/sign-ins?handler=Name" })
             (await browser.SubmitAsync("/household", path, new() { ["id"] = theirSignIn.ToString(), ["device"] = "mine" })).Status.ShouldBe(HttpStatusCode.Redirect, path);
         (await browser.SubmitAsync("/household", "/yard?handler=Nothing", [])).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/places", new { space = theirSpace, ball = "usual", frames = Convert.ToBase64String(HearingTests.Learning.Value) })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/checks", new { session = Guid.NewGuid(), space = theirSpace, at = DateTimeOffset.UtcNow, items = new[] { "floor clear" } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/counts", new { set = theirSet, change = Guid.NewGuid(), draft = new { left = 1, seconds = 30 } })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId })).Status.ShouldBe(HttpStatusCode.NotFound);

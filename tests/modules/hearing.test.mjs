@@ -2,7 +2,8 @@
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
-import { counted, countBy } from '../../src/Gambeta.Web/wwwroot/js/hearing/counted.js';
+import { counted, countBy, sendPiecesBy } from '../../src/Gambeta.Web/wwwroot/js/hearing/counted.js';
+import { message } from '../../src/Gambeta.Web/wwwroot/js/hearing/frames-message.js';
 import { FrameMaker } from '../../src/Gambeta.Web/wwwroot/js/hearing/frames.js';
 import { heardOf, lineOf, withHeard } from '../../src/Gambeta.Web/wwwroot/js/practise/counting.js';
 import { Run } from '../../src/Gambeta.Web/wwwroot/js/practise/run.js';
@@ -45,6 +46,20 @@ test('a set that was listened to is counted when it is sent, or stays as it was 
   countBy(async () => ({ status: 200, answer: { events: 'r30', mark: 'doubted' } }));
   assert.equal((await counted(item, post(heard))).body.events, 'r30 l70');
   countBy(async () => null);
+});
+
+test('what is too long for one post goes in pieces, and waits where nobody is there', async () => {
+  const frames = new Uint8Array(400_000).map((_, i) => i % 32), item = { key: 'set', body: { countedBy: 'tapped', events: 'l100' }, ear: { for: { drill: 'd' }, frames: Buffer.from(frames).toString('base64'), taps: [] } };
+  const post = async () => { throw new Error('not in one post'); };
+  sendPiecesBy(async (about, bytes) => {
+    assert.equal(about.drill, 'd');
+    assert.deepEqual(bytes, frames);
+    return { status: 200, answer: { events: 'r90', mark: 'doubted' } };
+  });
+  assert.deepEqual((await counted(item, post)).body, { countedBy: 'heard', events: 'r90', heard: 'doubted' });
+  sendPiecesBy(async () => ({ status: 0, answer: null }));
+  assert.equal((await counted(item, post)).body, undefined);
+  assert.deepEqual([...message(258, new Uint8Array([7, 8]))], [1, 2, 1, 0, 0, 7, 8]);
 });
 
 test('frames are those of the core', () => {

@@ -15,6 +15,7 @@ function practise({ phases = simple, of = drill, kept = null, elsewhere = false,
   const note = what => (...how) => { log.push(how.length ? [what, ...how] : what); };
   const screen = Object.fromEntries(['enter', 'time', 'counts', 'keys', 'open', 'elsewhere', 'lost', 'offerTyping', 'focusTyped', 'typedSaid', 'result', 'askWhere', 'noPain', 'stopped', 'stored'].map(name => [name, note(name)]));
   screen.ask = { about: note('about'), atTheEnd: note('atTheEnd'), close() {}, choose: n => n === 9 };
+  screen.mends = () => false;
   const looked = Array.from({ length: toLook }, () => false), outbox = { state: { waiting, refused: [], isSafe: true }, words: () => 'waits', keep: item => posted.push(item), flush: async () => {}, tryAgain: note('tryAgain') };
   const store = { saved: kept, read: () => store.saved, get resumes() { return Boolean(store.saved && (store.saved.run.index > 0 || store.saved.run.elapsed > 0)); }, keep(state) { if (!store.isOver) store.saved = structuredClone(state); }, forget() { store.isOver = true; store.saved = null; } };
   const lease = { held: false, isElsewhere: elsewhere, take() { this.held = true; }, renew() {}, giveBack() { this.held = false; } };

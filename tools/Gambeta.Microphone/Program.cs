@@ -10,7 +10,7 @@ string? After(string name) => Array.IndexOf(args, name) is >= 0 and var at && at
 double Number(string name, double usual) => After(name) is { } text && double.TryParse(text, out var number) ? number : usual;
 if (args.Length < 2 || !Keys.TryRead<SceneKind>(args[0], out var kind))
 {
-    Console.Error.WriteLine("tools/microphone juggling|wall|taps|nothing OUT.wav [--seed 1] [--seconds 60] [--noise hiss|wind|speech|steps|rain|car] [--decibels 10] [--rate 48000] [--most 20] [--soft] [--indoors] [--beeps 2,4.5] [--mix NOISE.wav]");
+    Console.Error.WriteLine("tools/microphone juggling|wall|taps|place|nothing OUT.wav [--seed 1] [--seconds 60] [--noise hiss|wind|speech|steps|rain|car] [--decibels 10] [--rate 48000] [--most 20] [--soft] [--indoors] [--beeps 2,4.5] [--mix NOISE.wav]");
     return 2;
 }
 var rate = (int)Number("--rate", 48_000);

@@ -9,12 +9,15 @@ public static class BallPath
     /// <summary>Seconds between two sounds of a ball that belong together, at most.</summary>
     public const double LongestGap = 1.7;
 
-    private const double NewSeries = -3.5, InTime = 1.1, Spread = 0.2, LeastOfTime = -2.2, Unknown = 0.2, Shrinking = 0.3;
+    /// <summary>Seconds between two touches at least.</summary>
+    public const double ShortestTouch = 0.22;
+
+    private const double NewSeries = -3.5, InTime = 1.1, Spread = 0.2, LeastOfTime = -2.2, Unknown = 0.2, Shrinking = 0.3, ShortestBounce = 0.07, LeastKept = 0.38, MostKept = 0.93;
 
     /// <summary>The places of the beginnings that are the ball's.</summary>
     /// <param name="times">When each begins, in seconds, in order.</param>
     /// <param name="odds">The log odds of each.</param>
-    /// <param name="shortest">Seconds between two sounds of the ball at least.</param>
+    /// <param name="shortest">Seconds between two sounds of the ball at least, but for bounces that quicken.</param>
     public static List<int> Best(IReadOnlyList<double> times, IReadOnlyList<double> odds, double shortest)
     {
         var (score, before) = (new double[times.Count], new int[times.Count]);
@@ -31,7 +34,7 @@ public static class BallPath
             for (var j = i - 1; j >= 0 && times[i] - times[j] <= LongestGap; j--)
             {
                 var gap = times[i] - times[j];
-                if (gap < shortest) continue;
+                if (gap < shortest && !Bounces(gap, j, times, before)) continue;
                 var with = score[j] + Time(gap, j, times, before);
                 if (with > score[i]) (score[i], before[i]) = (with, j);
             }
@@ -45,6 +48,10 @@ public static class BallPath
         return chain;
     }
 
+    // Whether an interval is as a bounce after the one before it: a ball that was left alone comes back sooner each time.
+    private static bool Bounces(double gap, int j, IReadOnlyList<double> times, int[] before) =>
+        gap >= ShortestBounce && before[j] >= 0 && times[j] - times[before[j]] <= LongestGap && gap / (times[j] - times[before[j]]) is > LeastKept and < MostKept;
+
     // How well an interval fits one of the last three before it.
     private static double Time(double gap, int j, IReadOnlyList<double> times, int[] before)
     {
@@ -57,7 +64,7 @@ public static class BallPath
             var off = Math.Log(gap / was) / Spread;
             best = Math.Max(best, InTime - (off * off / 2) - (0.1 * back));
             // A ball that bounces keeps a part of its time.
-            if (back == 0 && gap / was is > 0.38 and < 0.93) best = Math.Max(best, Shrinking);
+            if (back == 0 && gap / was is > LeastKept and < MostKept) best = Math.Max(best, Shrinking);
         }
         return known ? best : Unknown;
     }

@@ -20,12 +20,12 @@ internal sealed class BandHistory
         _taken++;
     }
 
-    /// <summary>The middle and the spread (from the middle up to where five sixths lie below), in decibels; the spread is never below one step.</summary>
+    /// <summary>The middle and the spread (from the middle up to where five sixths lie below), in decibels; the spread is never below half a step.</summary>
     public (double Middle, double Spread) Look()
     {
         var many = Math.Min(_taken, Length);
         var middle = Below(many * 0.5);
-        return (middle * SoundFrame.Step, Math.Max(1, Below(many * 0.84) - middle) * SoundFrame.Step);
+        return (middle * SoundFrame.Step, Math.Max(0.5, Below(many * 0.84) - middle) * SoundFrame.Step);
     }
 
     // The level below which so many lie, as a fraction within its step.

@@ -11,7 +11,8 @@ public readonly record struct OwnSound(double At, double Seconds, double Hertz);
 /// <summary>What is known before a set is listened to.</summary>
 /// <param name="Cycle">What can be heard of the drill.</param>
 /// <param name="Own">Signals of the application: the bands in which they sound say nothing then, the others go on.</param>
-public sealed record ListeningFor(SoundCycle Cycle, IReadOnlyList<OwnSound>? Own = null)
+/// <param name="Place">What the ball sounds like in this place, where that was learned.</param>
+public sealed record ListeningFor(SoundCycle Cycle, IReadOnlyList<OwnSound>? Own = null, PlaceSound? Place = null)
 {
     /// <summary>Nothing but touches.</summary>
     public static readonly ListeningFor Touches = new(SoundCycle.Plain);
@@ -23,7 +24,7 @@ public sealed record ListeningFor(SoundCycle Cycle, IReadOnlyList<OwnSound>? Own
 /// </summary>
 public sealed class Ear(ListeningFor what)
 {
-    private const double ShortestToWall = 0.09, ShortestBounce = 0.08, InferredSure = 0.55, Pauses = 1.8, ShortestPause = 0.8, About = 0.14;
+    private const double ShortestToWall = 0.09, InferredSure = 0.55, Pauses = 1.8, ShortestPause = 0.8, About = 0.14, LeastTold = -3;
 
     private readonly OnsetDetector _detector = new();
     private readonly OwnSounds _own = new(what.Own ?? []);
@@ -41,7 +42,7 @@ public sealed class Ear(ListeningFor what)
         Span<byte> frame = stackalloc byte[SoundFrame.Bands];
         for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
         {
-            for (var band = 0; band < SoundFrame.Bands; band++) frame[band] = Math.Min(frames[at + band], (byte)SoundFrame.Highest);
+            frames.Slice(at, SoundFrame.Bands).CopyTo(frame);
             _own.Mask(_detector.Frames, frame);
             if (_detector.Take(frame) is not { } onset) continue;
             _onsets.Add(onset);
@@ -62,9 +63,9 @@ public sealed class Ear(ListeningFor what)
 
     private HeardSet Listen()
     {
-        double[] times = [.. _onsets.Select(onset => onset.At)], odds = BallOdds.Of(_onsets);
+        double[] times = [.. _onsets.Select(onset => onset.At)], odds = BallOdds.Of(_onsets, what.Place);
         var cycle = what.Cycle.Sounds.Length > 0 ? what.Cycle : SoundCycle.Plain;
-        var path = BallPath.Best(times, odds, cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? ShortestToWall : ShortestBounce);
+        var path = BallPath.Best(times, odds, cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? ShortestToWall : BallPath.ShortestTouch);
         var series = Series(path, times);
         var (tails, margins) = Tails(series, times, cycle);
         var whole = series.Select((one, i) => one[..^tails[i]]).ToList();
@@ -79,7 +80,7 @@ public sealed class Ear(ListeningFor what)
             if (heard.Count > first && cycle.Falls) heard[^1] = heard[^1] with { Sure = Math.Min(heard[^1].Sure, BallOdds.Chance(margins[s])) };
             heard.AddRange(series[s][^tails[s]..].Select(i => new HeardTouch(times[i], HeardKind.Bounce, null, BallOdds.Chance(odds[i]))));
         }
-        heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i)).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i] - 1))));
+        heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i) && odds[i] > LeastTold).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i] - 1))));
         return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], BallOdds.Chance(margin / cycle.Sounds.Length));
     }
 
@@ -126,7 +127,7 @@ public sealed class Ear(ListeningFor what)
             {
                 var one = series[s];
                 (tails[s], margins[s]) = BounceTail.Of(
-                    [.. one.Select(i => times[i])], [.. one.Select(i => _onsets[i].Loudness)],
+                    [.. one.Select(i => times[i])], [.. one.Select(i => _onsets[i].Loudness)], UsualTouch(series, tails, times),
                     k => known ? Math.Clamp(0.3 * (bounces.Log(_onsets[one[k]].Shape) - touches.Log(_onsets[one[k]].Shape)), -4, 4) : 0);
             }
         }
@@ -160,6 +161,13 @@ public sealed class Ear(ListeningFor what)
             }
             heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, BallOdds.Chance(odds[i] + 1), EndsTry: k == series.Length - 1, IsPass: cycle.IsPass(places[k])));
         }
+    }
+
+    // The middle of the intervals between what is held for touches so far.
+    private static double UsualTouch(List<int[]> series, int[] tails, double[] times)
+    {
+        var gaps = series.SelectMany((one, s) => Enumerable.Range(1, Math.Max(0, one.Length - tails[s] - 1)).Select(k => times[one[k]] - times[one[k - 1]])).Where(gap => gap >= BallPath.ShortestTouch).Order().ToList();
+        return gaps.Count < 3 ? 0 : gaps[gaps.Count / 2];
     }
 
     private static double Usual(int[] series, double[] times)

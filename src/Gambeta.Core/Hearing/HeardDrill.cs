@@ -19,6 +19,13 @@ public static class HeardDrill
     /// <summary>Of a drill that cannot be counted by ear as a whole, whether a part of it is heard all the same.</summary>
     public static bool IsHeardInPart(DrillCard card) => SoundCycle.Of(card.Pattern) is { Heard: > 0, Silent: > 0 };
 
+    /// <summary>The surfaces of a drill whose touches can be heard, and those whose touches cannot; one stands in both where it does either.</summary>
+    public static (IReadOnlyList<Surface> Heard, IReadOnlyList<Surface> Silent) Surfaces(DrillCard card)
+    {
+        var touches = card.Pattern.Touches.ToLookup(SoundCycle.IsStruck, touch => touch.Surface);
+        return ([.. touches[true].Distinct()], [.. touches[false].Distinct()]);
+    }
+
     /// <summary>
     /// What was heard as events of a set: each touch that counts (against a wall the passes alone), and, where drops or slips are counted, the end of each try; the last one stays open as long as nobody heard it fall. Whose foot it
     /// was is what the pattern says, or the other one than before.

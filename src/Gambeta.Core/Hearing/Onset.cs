@@ -11,6 +11,11 @@ public sealed record Onset(int Frame, double Strength, double[] Levels, double[]
     /// <summary>Seconds since the beginning: the middle of the window of the frame that rises is where a short sound lies on the average.</summary>
     public double At => (Frame + 1.5) / SoundFrame.ASecond;
 
+    private double? _alone;
+
+    /// <summary>The log odds that it is a ball, by its traits alone.</summary>
+    public double Alone => _alone ??= BallSound.Shipped.LogOdds(Traits);
+
     /// <summary>Mean level of the bands that rose, in decibels.</summary>
     public double Loudness { get; } = Loud(Levels, Rises);
 

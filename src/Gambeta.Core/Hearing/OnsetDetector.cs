@@ -14,7 +14,7 @@ public sealed class OnsetDetector
     // Frames before it, and frames between two beginnings at least.
     private const int Before = 8, Apart = 4, Remembered = 300;
 
-    private const double LeastStrength = 4.5, Spreads = 2.6, MostOfABand = 5;
+    private const double LeastStrength = 1.2, Spreads = 0, MostOfABand = 5;
 
     private static readonly double[] Powers = [.. Enumerable.Range(0, SoundFrame.Highest + 1).Select(level => Math.Pow(10, level * SoundFrame.Step / 10))];
 
@@ -27,10 +27,12 @@ public sealed class OnsetDetector
     /// <summary>Frames that were taken.</summary>
     public int Frames => _frames.Count;
 
-    /// <summary>Takes the next frame; gives the beginnings that are known by now.</summary>
+    /// <summary>Takes the next frame; gives the beginnings that are known by now. Levels above the highest, which no listener makes, are cut to it.</summary>
     public Onset? Take(ReadOnlySpan<byte> frame)
     {
-        _frames.Add([.. frame]);
+        byte[] kept = [.. frame];
+        for (var band = 0; band < kept.Length; band++) kept[band] = Math.Min(kept[band], (byte)SoundFrame.Highest);
+        _frames.Add(kept);
         // The sum of a frame needs the one after it.
         if (_frames.Count >= 2) Sum(_frames.Count - 2);
         var at = _frames.Count - 1 - Ahead;

@@ -13,13 +13,13 @@ public static class SoundFrame
     public const int Bands = 16;
 
     /// <summary>The highest level; the lowest is 0.</summary>
-    public const int Highest = 63;
+    public const int Highest = 31;
 
     /// <summary>Decibels from one level to the next.</summary>
-    public const double Step = 1.5;
+    public const double Step = 3;
 
     /// <summary>The power of level 0 in decibels, where a sine wave that fills the scale has -3.</summary>
-    public const double Lowest = -102;
+    public const double Lowest = -99;
 
     /// <summary>The edges of the bands in hertz: band b lies between the edges b and b + 1.</summary>
     public static ReadOnlySpan<double> Edges => [80, 170, 260, 350, 450, 570, 720, 900, 1130, 1420, 1790, 2250, 2830, 3560, 4480, 5640, 8000];

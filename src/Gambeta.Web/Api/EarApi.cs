@@ -3,6 +3,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
 using Gambeta.Core.Hearing;
 using Gambeta.Core.Touches;
+using Gambeta.Storage;
 using Gambeta.Web.Access;
 
 namespace Gambeta.Web.Api;
@@ -12,7 +13,9 @@ namespace Gambeta.Web.Api;
 /// <param name="Feet">The feet at work.</param>
 /// <param name="Lead">Frames from before the set began: they tell how quiet it is.</param>
 /// <param name="Own">What the page itself sounds, each as seconds since the first frame, its length and its pitch in hertz.</param>
-public sealed record EarPost(string? Drill, string? Feet, int Lead = 0, double[][]? Own = null);
+/// <param name="Space">The space that is played in, where it is known.</param>
+/// <param name="Ball">The ball: <c>usual</c>, <c>soft</c> or <c>small</c>.</param>
+public sealed record EarPost(string? Drill, string? Feet, int Lead = 0, double[][]? Own = null, Guid? Space = null, string? Ball = null);
 
 /// <summary>A whole set of frames, sixteen bytes each, as base64.</summary>
 public sealed record HeardPost(EarPost? For, string? Frames);
@@ -74,19 +77,26 @@ internal static class EarApi
         if (household is null) return (null, Refusal.SignedOut());
         if ((await tools.Catalogues.OfAsync(work, household)).Find(post.Drill) is not { } card) return (null, Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.say-which-drill-it-was")));
         if (HeardDrill.Of(card, feet) is not { } cycle) return (null, Refusal.Final(Say("refusals.cannot-be-heard", ("name", card.Name))));
+        // A ball of which nothing is known is heard as well as any.
+        var place = Keys.TryRead<BallKind>(post.Ball ?? "", out var ball) ? await PlaceStore.FindAsync(work, post.Space, ball) : null;
         var own = post.Own?.Select(one => new OwnSound(one[0], one[1], one[2])).ToList();
-        return (new ListenedSet(card, feet, post.Lead, new ListeningFor(cycle, own)), null);
+        return (new ListenedSet(card, feet, post.Lead, new ListeningFor(cycle, own, place)), null);
     }
 
     /// <summary>Counts a whole set at once: what was kept on the device while there was no network.</summary>
     public static async Task<IResult> CountAsync(HeardPost post, HttpContext http, PageTools tools)
     {
-        var frames = new byte[Math.Min(post.Frames?.Length ?? 0, tools.Limits.PostBytes)];
-        if (post.Frames is null || !Convert.TryFromBase64String(post.Frames, frames, out var length) || length == 0 || length % SoundFrame.Bands != 0 || length / SoundFrame.Bands > ListenedSet.MostFrames)
-            return Refusal.Final(Say("refusals.no-frames"));
+        if (FramesOf(post.Frames, ListenedSet.MostFrames, tools) is not { } frames) return Refusal.Final(Say("refusals.no-frames"));
         var (set, refused) = await BeginAsync(post.For, http, tools);
         if (set is null) return refused!;
-        set.Take(0, frames.AsSpan(0, length));
+        set.Take(0, frames);
         return Results.Json(set.Answer(isOver: true), SessionApi.Written);
+    }
+
+    /// <summary>Frames as they are posted; nothing where they are none, or more than may be.</summary>
+    public static byte[]? FramesOf(string? text, int most, PageTools tools)
+    {
+        var frames = new byte[Math.Min(text?.Length ?? 0, tools.Limits.PostBytes)];
+        return text is not null && Convert.TryFromBase64String(text, frames, out var length) && length > 0 && length % SoundFrame.Bands == 0 && length / SoundFrame.Bands <= most ? frames[..length] : null;
     }
 }

@@ -21,6 +21,7 @@ internal static class Posts
         Post.Of<AnswerPost>("/api/answers", "How a drill went.", SessionApi.AnswerAsync),
         Post.Of<EndPost>("/api/ends", "How a sitting ended.", SessionApi.EndAsync),
         Post.Of<HeardPost>("/api/heard", "A set as it was heard, to be counted.", EarApi.CountAsync),
+        Post.Of<PlacePost>("/api/places", "Ten seconds of quiet and ten touches, by which a place is learned.", PlaceApi.LearnAsync),
         Post.Of<AimsPost>("/api/aims", "What is worth aiming at in the next set of a drill.", AimsApi.OnLineAsync),
         Post.Of<PainPost>("/api/pains", "That something hurts.", SessionApi.HurtAsync),
         Post.Of<MayGoOnPost>("/api/pains/cleared", "That a grown-up says practice may go on.", SessionApi.MayGoOnAsync),
@@ -34,6 +35,7 @@ internal static class Posts
         api.MapGet("/api/runs/{sheet}", SessionApi.RunAsync).WithSummary("The timeline of a sheet.").Produces<object>().ProducesProblem(StatusCodes.Status404NotFound);
         api.MapGet("/api/aims/{drill}", AimsApi.OfDrillAsync).WithSummary("What is worth aiming at in the next set of a drill.").Produces<IReadOnlyList<Aim>>().ProducesProblem(StatusCodes.Status404NotFound);
         api.MapGet("/api/weeks", WeeksApi.OfPlayerAsync).WithSummary("Four weeks as they are laid out, with the session of today.").Produces<object>();
+        api.MapGet("/api/microphone/{drill}", DemoMicrophone.OfDrillAsync).WithSummary("What the demo hears in place of a microphone.").Produces(StatusCodes.Status200OK, contentType: "audio/wav").ProducesProblem(StatusCodes.Status404NotFound);
         api.MapGet(Line.Path, Line.OpenAsync).WithSummary("A line that stays open.").Produces(StatusCodes.Status101SwitchingProtocols);
         foreach (var post in All)
         {

@@ -2,6 +2,7 @@ using System.Globalization;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Doses;
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
@@ -61,6 +62,8 @@ public static class Wording
         var halves = Math.Max(1, Rounded.Whole(time.TotalMinutes * 2));
         return Say("common.min", ("minutes", (halves / 2.0).ToString("0.#", Plain)));
     }
+
+    public static string Ball(BallKind ball) => ball switch { BallKind.Usual => Say("hearing.ball-usual"), BallKind.Soft => Say("hearing.ball-soft"), _ => Say("hearing.ball-small") };
 
     public static string Feet(Feet feet) => feet switch { Core.Touches.Feet.Both => Say("common.both-feet"), Core.Touches.Feet.Left => Say("common.left-foot"), _ => Say("common.right-foot") };
 

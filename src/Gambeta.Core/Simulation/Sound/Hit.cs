@@ -7,14 +7,15 @@ namespace Gambeta.Core.Simulation.Sound;
 /// <param name="Fades">Seconds in which the burst falls to a third.</param>
 /// <param name="Tones">Tones: hertz, seconds in which each falls to a third, its part.</param>
 /// <param name="Burst">The part of the burst.</param>
-public sealed record Hit(double Attack, double Centre, double Width, double Fades, IReadOnlyList<(double Hertz, double Fades, double Part)> Tones, double Burst)
+public sealed record Hit(double Attack, double Centre, double Width, double Fades, IReadOnlyList<(double Hertz, double Fades, double Part)> Tones, double Burst) : IStruck
 {
-    /// <summary>Adds one to a recording.</summary>
-    /// <param name="into">The samples.</param>
-    /// <param name="rate">Samples a second.</param>
-    /// <param name="at">Seconds since the beginning.</param>
-    /// <param name="gain">How loud.</param>
-    /// <param name="chance">No two are alike.</param>
+    /// <summary>How much higher the tones begin than they end, as a part of them.</summary>
+    public double Sweep { get; init; }
+
+    /// <summary>Seconds in which that falls to a third.</summary>
+    public double Settles { get; init; } = 0.01;
+
+    /// <inheritdoc/>
     public void Add(float[] into, int rate, double at, double gain, Random chance)
     {
         var lasts = Math.Max(Fades, Tones.Select(tone => tone.Fades).DefaultIfEmpty(0).Max()) * 7;
@@ -30,7 +31,9 @@ public sealed record Hit(double Attack, double Centre, double Width, double Fade
             var rise = t < Attack ? t / Attack : 1;
             var since = Math.Max(0, t - Attack);
             var value = Burst * level * band.Process((float)((chance.NextDouble() * 2) - 1)) * Math.Exp(-since / Fades);
-            for (var k = 0; k < Tones.Count; k++) value += Tones[k].Part * Math.Sin((2 * Math.PI * Tones[k].Hertz * pitch * t) + phases[k]) * Math.Exp(-since / Tones[k].Fades);
+            // A pitch that falls has gone farther by now: its turns are what it was, added up.
+            var turns = pitch * (t + (Sweep * Settles * (1 - Math.Exp(-t / Settles))));
+            for (var k = 0; k < Tones.Count; k++) value += Tones[k].Part * Math.Sin((2 * Math.PI * Tones[k].Hertz * turns) + phases[k]) * Math.Exp(-since / Tones[k].Fades);
             if (from + i >= 0) into[from + i] += (float)(gain * rise * value);
         }
     }

@@ -37,8 +37,8 @@ public static class Noises
             case NoiseKind.Steps: Walk(samples, rate, chance); break;
             case NoiseKind.Rain: Drops(samples, rate, chance); break;
             case NoiseKind.Car:
-                var (passes, width) = (seconds * chance.NextDouble(), Sounds.Between(chance, 1.5, 5));
-                Shaped(samples, rate, Sounds.Between(chance, 250, 1500), chance, t => 0.05 + Math.Exp(-(t - passes) * (t - passes) / (2 * width * width)));
+                var (passes, width, floor) = (seconds * chance.NextDouble(), Sounds.Between(chance, 1.5, 5), Sounds.Between(chance, 0.03, 0.4));
+                Shaped(samples, rate, Sounds.Between(chance, 250, 1500), chance, t => floor + Math.Exp(-(t - passes) * (t - passes) / (2 * width * width)));
                 break;
             default: throw new ArgumentOutOfRangeException(nameof(kind));
         }
@@ -55,12 +55,25 @@ public static class Noises
 
     private static void Gusts(float[] samples, int rate, Random chance)
     {
-        var (from, to, at, lasts) = (0.2, 1.0, 0.0, 1.0);
-        Shaped(samples, rate, Sounds.Between(chance, 120, 500), chance, t =>
+        var (from, to, at, lasts, shortest) = (0.2, 1.0, 0.0, 1.0, Sounds.Between(chance, 0.08, 0.3));
+        double Loud(double t)
         {
-            if (t >= at + lasts) (from, to, at, lasts) = (to, Sounds.Between(chance, 0.08, 2), t, Sounds.Between(chance, 0.15, 1.5));
+            if (t >= at + lasts) (from, to, at, lasts) = (to, Sounds.Between(chance, 0.08, 2), t, Sounds.Between(chance, shortest, 10 * shortest));
             return from + ((to - from) * (t - at) / lasts);
-        });
+        }
+        if (chance.Next(2) == 0) Shaped(samples, rate, Sounds.Between(chance, 120, 900), chance, Loud);
+        else Rumble(samples, Sounds.Between(chance, 60, 900) / rate, t => Loud(t / rate), chance);
+    }
+
+    // Noise that falls by 6 dB an octave above a pitch, as air over a microphone does.
+    private static void Rumble(float[] samples, double turns, Func<double, double> loud, Random chance)
+    {
+        var (value, follows) = (0.0, 1 - Math.Exp(-2 * Math.PI * turns));
+        for (var i = 0; i < samples.Length; i++)
+        {
+            value += follows * (Sounds.Normal(chance) - value);
+            samples[i] += (float)(value * loud(i));
+        }
     }
 
     private static void Talk(float[] samples, int rate, Random chance)
@@ -96,20 +109,33 @@ public static class Noises
 
     private static void Walk(float[] samples, int rate, Random chance)
     {
-        var (step, pace, scuff) = (Sounds.Step(chance), Sounds.Between(chance, 0.28, 0.65), Sounds.Between(chance, 0.02, 0.3));
+        var (step, scuff, pace, scuffs) = (Sounds.Step(chance), Sounds.Scuff(chance), Sounds.Between(chance, 0.28, 0.65), Sounds.Between(chance, 0.02, 0.6));
+        // Whoever walks sets down the heel, then the toes; whoever runs all at once.
+        var toes = chance.Next(2) == 0 ? 0 : Sounds.Between(chance, 0.05, 0.14);
         for (var t = pace; t < samples.Length / (double)rate; t += chance.NextDouble() < 0.05 ? Sounds.Between(chance, 1, 4) : pace * Sounds.Near(chance, 0.08))
         {
             var gain = Sounds.Near(chance, 0.3);
             step.Add(samples, rate, t, gain, chance);
-            new Hit(0.02, Sounds.Between(chance, 1500, 4500), 0.7, Sounds.Between(chance, 0.03, 0.08), [], scuff).Add(samples, rate, t + 0.02, gain, chance);
+            if (toes > 0) step.Add(samples, rate, t + (toes * Sounds.Near(chance, 0.1)), gain * Sounds.Between(chance, 0.3, 0.8), chance);
+            scuff.Add(samples, rate, t + Math.Max(0.02, toes * 0.8), gain * scuffs, chance);
         }
     }
 
     private static void Drops(float[] samples, int rate, Random chance)
     {
-        Shaped(samples, rate, 9000, chance, _ => 0.15);
-        var many = Sounds.Between(chance, 5, 80);
+        var patter = Sounds.Between(chance, 0.02, 0.2);
+        Shaped(samples, rate, Sounds.Between(chance, 2000, 9000), chance, _ => patter);
+        var (many, kind) = (Sounds.Between(chance, 5, 120), chance.Next(3));
         for (var t = 0.0; t < samples.Length / (double)rate; t -= Math.Log(1 - chance.NextDouble()) / many)
-            new Hit(0.0005, Sounds.Between(chance, 900, 6000), 1.5, Sounds.Between(chance, 0.001, 0.008), [], 1).Add(samples, rate, t, Sounds.Near(chance, 0.7) * 0.4, chance);
+        {
+            var (hertz, fades) = (Sounds.Between(chance, 800, 8000), Sounds.Between(chance, 0.0005, 0.008));
+            IStruck drop = kind switch
+            {
+                0 => new Hit(0.0005, hertz, 1.5, fades, [], 1),
+                1 => new Hit(0.0003, hertz, 1.5, fades, [(hertz, fades, 1)], 0),
+                _ => new Pulse(Sounds.Between(chance, 0.0002, 0.0014)),
+            };
+            drop.Add(samples, rate, t, Sounds.Near(chance, 0.8) * 0.4, chance);
+        }
     }
 }

@@ -1,3 +1,4 @@
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Simulation.Sound;
@@ -16,6 +17,9 @@ public enum SceneKind
 
     /// <summary>No ball at all.</summary>
     Nothing,
+
+    /// <summary>A place that is learned: ten seconds of quiet, then ten touches.</summary>
+    Place,
 }
 
 /// <summary>What a true sound was.</summary>
@@ -48,6 +52,12 @@ public sealed record TrueSound(double At, TrueKind Kind, Foot? Foot = null, int 
 /// <param name="Decibels">The mean power of a touch's first 40 ms against the noise's, both between 80 Hz and 6 kHz.</param>
 public sealed record Scene(SceneKind Kind, double Seconds, NoiseKind Noise, double Decibels)
 {
+    /// <summary>Seconds of quiet before the touches by which a place is learned.</summary>
+    public const double QuietSeconds = PlaceSound.QuietFrames / (double)SoundFrame.ASecond;
+
+    /// <summary>The touches by which a place is learned.</summary>
+    public const int LearningTouches = PlaceSound.AskedTouches;
+
     /// <summary>Samples a second.</summary>
     public int Rate { get; init; } = 48_000;
 

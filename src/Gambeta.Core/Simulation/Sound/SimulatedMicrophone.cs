@@ -16,15 +16,19 @@ public sealed class SimulatedMicrophone(int seed)
     public MadeRecording Record(Scene scene)
     {
         var (samples, truth) = (new float[(int)(scene.Seconds * scene.Rate)], new List<TrueSound>());
+        // First of all, so that a ball sounds the same in each scene of a seed.
+        var ball = Sounds.Ball(_chance, scene.IsSoftBall);
         switch (scene.Kind)
         {
-            case SceneKind.Juggling: Juggle(scene, samples, truth); break;
-            case SceneKind.Wall: Pass(scene, samples, truth); break;
-            case SceneKind.Taps: Tap(scene, samples, truth); break;
+            case SceneKind.Juggling: Juggle(scene, ball, samples, truth); break;
+            case SceneKind.Wall: Pass(scene, ball, samples, truth); break;
+            case SceneKind.Taps: Tap(scene, ball.Touch, samples, truth); break;
+            case SceneKind.Place: Learn(scene, ball.Touch, samples, truth); break;
             case SceneKind.Nothing: break;
             default: throw new ArgumentOutOfRangeException(nameof(scene));
         }
-        if (scene.IsIndoors) Room.Echo(samples, scene.Rate, Sounds.Between(_chance, 0.2, 0.9), Sounds.Between(_chance, 0.1, 0.6));
+        if (scene.IsIndoors && _chance.Next(2) == 0) Room.Echoes(samples, scene.Rate, Between(0.15, 0.9), Between(0.1, 0.6), _chance.Next(2, 40), _chance);
+        else if (scene.IsIndoors) Room.Echo(samples, scene.Rate, Sounds.Between(_chance, 0.2, 0.9), Sounds.Between(_chance, 0.1, 0.6));
         var ordered = truth.OrderBy(sound => sound.At).ToList();
         Mix(scene, samples, ordered);
         Beep(scene, samples, ordered);
@@ -34,10 +38,9 @@ public sealed class SimulatedMicrophone(int seed)
 
     private double Between(double low, double high) => Sounds.Between(_chance, low, high);
 
-    private void Juggle(Scene scene, float[] samples, List<TrueSound> truth)
+    private void Juggle(Scene scene, BallSounds ball, float[] samples, List<TrueSound> truth)
     {
-        var touch = Sounds.Touch(_chance, scene.IsSoftBall);
-        var bounce = Sounds.Bounce(_chance, touch, _chance.Next(2) == 0);
+        var (touch, bounce, _) = ball;
         var (flight, spread, keeps, knee, loudness) = (Between(0.36, 0.85), Between(0.05, 0.16), Between(0.45, 0.8), Between(0.2, 0.5), Between(0.15, 0.35));
         var (t, number, foot) = (Between(0.6, 1.5), 0, Foot.Right);
         while (true)
@@ -60,7 +63,7 @@ public sealed class SimulatedMicrophone(int seed)
         }
     }
 
-    private double Drop(Scene scene, float[] samples, List<TrueSound> truth, double t, double flight, double knee, double keeps, Hit bounce, int number)
+    private double Drop(Scene scene, float[] samples, List<TrueSound> truth, double t, double flight, double knee, double keeps, IStruck bounce, int number)
     {
         var speed = Gravity * flight / 2;
         var down = Math.Sqrt((speed * speed) + (2 * Gravity * knee));
@@ -78,10 +81,9 @@ public sealed class SimulatedMicrophone(int seed)
         return t;
     }
 
-    private void Pass(Scene scene, float[] samples, List<TrueSound> truth)
+    private void Pass(Scene scene, BallSounds ball, float[] samples, List<TrueSound> truth)
     {
-        var touch = Sounds.Touch(_chance, scene.IsSoftBall);
-        var wall = Sounds.Wall(_chance, touch);
+        var (touch, _, wall) = ball;
         var (metres, speed, keeps, trap, isNear) = (Between(1.5, 5), Between(6, 12), Between(0.5, 0.8), _chance.Next(2) == 0 ? 0 : Between(0.35, 0.8), _chance.Next(2) == 0);
         var (t, number, foot, wallGain) = (Between(0.6, 1.5), 1, Foot.Right, isNear ? Between(0.8, 2.5) : Between(0.3, 1));
         while (t + 3 < scene.Seconds)
@@ -110,9 +112,21 @@ public sealed class SimulatedMicrophone(int seed)
         }
     }
 
-    private void Tap(Scene scene, float[] samples, List<TrueSound> truth)
+    // Quiet, and then ten touches with time between them.
+    private void Learn(Scene scene, IStruck touch, float[] samples, List<TrueSound> truth)
     {
-        var touch = Sounds.Touch(_chance, scene.IsSoftBall);
+        var (t, foot) = (Scene.QuietSeconds + 1, Foot.Right);
+        for (var i = 0; i < Scene.LearningTouches && t + 1 < scene.Seconds; i++)
+        {
+            touch.Add(samples, scene.Rate, t, Sounds.Near(_chance, 0.25), _chance);
+            truth.Add(new TrueSound(t, TrueKind.Touch, foot));
+            foot = foot.Other();
+            t += Between(0.6, 1.5);
+        }
+    }
+
+    private void Tap(Scene scene, IStruck touch, float[] samples, List<TrueSound> truth)
+    {
         var (pace, spread, t, foot) = (Between(0.26, 0.6), Between(0.03, 0.12), Between(0.6, 1.5), Foot.Right);
         while (t + 1 < scene.Seconds)
         {

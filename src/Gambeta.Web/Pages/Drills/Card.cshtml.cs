@@ -2,6 +2,7 @@ using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Doses;
 using Gambeta.Core.Household;
+using Gambeta.Core.Hearing;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
@@ -41,6 +42,19 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     /// <summary>The layouts that the household kept for it, latest first.</summary>
     public IReadOnlyList<KeptLayout> Kept { get; private set; } = [];
+
+    /// <summary>What of it can be heard: said where it is counted by ear, and where only a part is heard.</summary>
+    public string? ByEar
+    {
+        get
+        {
+            var (heard, silent) = HeardDrill.Surfaces(Card);
+            if (HeardDrill.Of(Card, Feet.Both) is not null || HeardDrill.Of(Card, Feet.Right) is not null) return Say("hearing.card-heard");
+            return heard.Count == 0 || silent.Count == 0 ? null : Say("hearing.card-in-part", ("heard", Labels(heard)), ("silent", Labels(silent)));
+        }
+    }
+
+    private static string Labels(IEnumerable<Surface> surfaces) => string.Join(", ", surfaces.Select(surface => surface.Label()));
 
     public string PerRep => Card.Pattern.Touches.Length == 1 ? Say("drills.1-touch") : Say("drills.touches", ("touches", Card.Pattern.Touches.Length));
 

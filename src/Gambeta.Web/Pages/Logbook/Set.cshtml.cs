@@ -57,12 +57,22 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
     public HeardMark? Heard => Set.CountedBy == CountedBy.Heard ? HeardMark.Read(Set.Heard) : null;
 
     /// <summary>A sound in doubt is added or struck out; without one somebody says that the count is right.</summary>
-    public Task<IActionResult> OnPostTurnAsync(Guid id, Guid change, int? turned) => WithSet(id, async work =>
+    public Task<IActionResult> OnPostTurnAsync(Guid id, Guid change, int? turned, bool asPart) => WithSet(id, async work =>
     {
         var check = HeardMending.Check(Card, Set, turned is { } one ? [one] : [], isRight: turned is null, Today);
         if (check.Set is { } mended) await SetStore.CorrectAsync(work, change, mended);
-        return RedirectToPage(new { id });
+        return RedirectToPage(null, asPart ? "Heard" : null, new { id });
     });
+
+    /// <summary>What was heard of it alone, for the practice screen: the same form as on this page.</summary>
+    public Task<IActionResult> OnGetHeardAsync(Guid id) => WithSet(id, _ =>
+    {
+        IsPart = true;
+        return Task.FromResult<IActionResult>(Heard is null ? NotFound() : Partial("_Heard", this));
+    });
+
+    /// <summary>True where what was heard stands on another page.</summary>
+    public bool IsPart { get; private set; }
 
     public Task<IActionResult> OnGetAsync(Guid id) => WithSet(id, _ => Task.FromResult<IActionResult>(Page()));
 

@@ -103,6 +103,9 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>True where something of it can be counted by ear.</summary>
     public bool Hears => Drills.Any(drill => Heard(drill.Card).Any());
 
+    /// <summary>The balls whose sound is known where it is played, each with the day on which it was learned.</summary>
+    public IReadOnlyDictionary<BallKind, DateOnly> KnownBalls { get; private set; } = new Dictionary<BallKind, DateOnly>();
+
     private static IEnumerable<Feet> Heard(DrillCard card) => Enum.GetValues<Feet>().Where(feet => card.MayBePlayedWith(feet) && HeardDrill.Of(card, feet) is not null);
 
     private static object Asked(string question, IEnumerable<object[]> choices) => new { question, choices };
@@ -148,6 +151,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Space = yard.Where(space, first, there => Drills.All(drill => drill.Card.Suits(there)));
         IsChecked = await YardStore.IsCheckedAsync(work, Space?.Id, Today);
         Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
+        if (Hears) KnownBalls = await PlaceStore.KnownAsync(work, Space?.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
         AsksWhere = FirstTouchCheck.AsksWhere(Drills.Select(drill => drill.Card), Space?.Space);
         Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Age(Player), season, AsksWhere ? Where : null);

@@ -5,17 +5,25 @@ import { lineNow, onBytesTold, postOnLine, sendOnLine } from '../practise/line.j
 import { tones } from '../practise/sounds.js';
 import { countBy } from './counted.js';
 import { aSecond, bands } from './frames.js';
+import { message } from './frames-message.js';
 import { Microphone, joined, latest } from './microphone.js';
+import { read, write } from '../shared/storage.js';
 
-const version = 1;
 const leadFrames = 150;
 const mostFrames = 600 * aSecond;
 const aPiece = 1500;
+
+/** Seconds of quiet, then of touches, by which a place is learned. */
+export const quietSeconds = 10;
+export const touchSeconds = 16;
+
+const ballKey = 'gambeta-ball';
 
 export class Ear {
   #lead = [];
   #set = null;
   #run = null;
+  #learner = null;
 
   /**
    * @param page what the page carries @param told called with a set's id and what was heard of it @param changed called when the state changed
@@ -31,17 +39,23 @@ export class Ear {
 
   get isOn() { return this.microphone.isOn; }
 
+  /** The ball that is played with on this device: usual, soft or small. */
+  get ball() { return read(ballKey) || 'usual'; }
+
+  set ball(ball) { write(ballKey, ball); }
+
   /** True where what is played now can be heard. */
   hears(run) { return Boolean(this.page.hears?.[run.phase.drill]?.[run.phase.feet]); }
 
   /** Touches that were heard of the set that is on, and how sure the last one is. */
   get now() { return this.#set && this.#set.heard.filter(one => one.sure !== undefined); }
 
-  async turnOn(run) {
+  /** Listens from here on; in the demo it may be to a recording. */
+  async turnOn(run, recording) {
     this.problem = '';
     try {
-      await this.microphone.open();
-      if (run.phase.kind === 'work') this.beginSet(run, null);
+      await this.microphone.open(recording);
+      if (run?.phase.kind === 'work') this.beginSet(run, null);
     } catch (why) {
       this.#fail(why?.name === 'NotAllowedError' ? 'refused' : 'none');
     }
@@ -63,7 +77,7 @@ export class Ear {
     this.#set = {
       id: run.setId, pieces: [lead], count: frames, sent: 0, heard: [], line: null,
       // A set that is gone on with after a reload is heard from here on.
-      for: { drill: this.#drill(run).drill, feet: run.phase.feet, lead: frames, own: this.#own(run, beat, frames / aSecond) },
+      for: { drill: this.#drill(run).drill, feet: run.phase.feet, space: this.page.space, ball: this.ball, lead: frames, own: this.#own(run, beat, frames / aSecond) },
     };
     this.#send();
   }
@@ -85,6 +99,36 @@ export class Ear {
     return { for: set.for, frames: base64(set.pieces) };
   }
 
+  /**
+   * Learns what the ball sounds like here: the quiet, then ten touches. `tick` is called each second with ('quiet' or 'touches', seconds left).
+   * Resolves with what the server heard of it, {learned, touches}; with nothing where there is no microphone or nobody to count.
+   */
+  async learn(tick) {
+    if (!this.isOn) await this.turnOn(null);
+    if (!this.isOn) return null;
+    const pieces = [], end = (quietSeconds + touchSeconds) * aSecond;
+    let frames = 0, told = -1;
+    const all = await new Promise(done => {
+      this.#learner = piece => {
+        if (!piece) return done(null);
+        pieces.push(piece);
+        frames += piece.length / bands;
+        const second = Math.floor(frames / aSecond);
+        if (second !== told) tick(second < quietSeconds ? 'quiet' : 'touches', second < quietSeconds ? quietSeconds - second : quietSeconds + touchSeconds - second);
+        told = second;
+        if (frames >= end) done(pieces);
+      };
+    });
+    this.#learner = null;
+    if (!all) return null;
+    tick('counted', 0);
+    const said = await postOnLine('/api/places', { space: this.page.space, ball: this.ball, frames: base64(all) });
+    return said?.status === 200 ? said.answer : null;
+  }
+
+  /** Leaves the learning where it is. */
+  learnNot() { this.#learner?.(null); }
+
   async #onLine(id) {
     const set = this.ended;
     if (set?.id !== id || !set.line || set.line !== lineNow() || set.sent !== set.count) return null;
@@ -96,7 +140,8 @@ export class Ear {
 
   #heard(frames) {
     const set = this.#set;
-    if (set && !this.#run.isHeld && set.count < mostFrames) {
+    if (this.#learner) this.#learner(frames);
+    else if (set && !this.#run.isHeld && set.count < mostFrames) {
       set.pieces.push(frames);
       set.count += frames.length / bands;
       this.#send();
@@ -118,11 +163,8 @@ export class Ear {
       [set.line, set.sent] = [lineNow(), 0];
     }
     while (set.sent < set.count) {
-      const piece = from(set, set.sent).subarray(0, aPiece * bands), message = new Uint8Array(5 + piece.length);
-      message[0] = version;
-      new DataView(message.buffer).setInt32(1, set.sent, true);
-      message.set(piece, 5);
-      if (!sendOnLine(message)) return;
+      const piece = from(set, set.sent).subarray(0, aPiece * bands);
+      if (!sendOnLine(message(set.sent, piece))) return;
       set.sent += piece.length / bands;
     }
   }
@@ -137,6 +179,7 @@ export class Ear {
 
   #fail(problem) {
     this.problem = problem;
+    this.learnNot();
     this.changed();
   }
 

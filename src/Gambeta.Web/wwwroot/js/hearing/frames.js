@@ -3,9 +3,9 @@
 export const bands = 16;
 export const aSecond = 100;
 const edges = [80, 170, 260, 350, 450, 570, 720, 900, 1130, 1420, 1790, 2250, 2830, 3560, 4480, 5640, 8000];
-const highest = 63;
-const step = 1.5;
-const lowest = -102;
+const highest = 31;
+const step = 3;
+const lowest = -99;
 
 /** Takes samples between -1 and 1 and calls back with each frame, as a Uint8Array that is the receiver's. */
 export class FrameMaker {

@@ -10,11 +10,11 @@ export class Microphone {
 
   get isOn() { return Boolean(this.#stream); }
 
-  /** Asks for the microphone and begins to hear. Throws where that is not allowed or there is none. */
-  async open() {
-    // What makes speech clearer makes a ball vanish.
-    const stream = await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, autoGainControl: false, noiseSuppression: false, channelCount: 1 } });
+  /** Asks for the microphone and begins to hear; or hears a recording at this address, aloud, in its place. Throws where that is not allowed or there is none. */
+  async open(recording) {
     const audio = new AudioContext();
+    // What makes speech clearer makes a ball vanish.
+    const stream = recording ? await played(audio, recording) : await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, autoGainControl: false, noiseSuppression: false, channelCount: 1 } });
     await audio.audioWorklet.addModule('/js/hearing/listener-worklet.js');
     await audio.resume();
     const listener = new AudioWorkletNode(audio, 'gambeta-listener', { numberOfOutputs: 0 });
@@ -52,4 +52,15 @@ export function joined(pieces) {
 export function latest(pieces, frames) {
   const all = joined(pieces);
   return all.subarray(Math.max(0, all.length - frames * bands));
+}
+
+/** A recording as a stream, that somebody who watches hears as well. */
+async function played(audio, address) {
+  const answer = await fetch(address);
+  if (!answer.ok) throw new DOMException('no recording', 'NotFoundError');
+  const source = new AudioBufferSourceNode(audio, { buffer: await audio.decodeAudioData(await answer.arrayBuffer()), loop: true }), out = audio.createMediaStreamDestination();
+  source.connect(out);
+  source.connect(audio.destination);
+  source.start();
+  return out.stream;
 }

@@ -117,6 +117,7 @@ export class Practice {
     screen.stored(this.storedWords());
     if (!item || !lastSet || (item.set ?? item.key) !== lastSet.id) return;
     if (answer.ok) lastSet.bests = answer.bests;
+    if (answer.ok && item.ear) screen.heard(this.run, lastSet);
     if (answer.bests?.length && ['tapped', 'heard'].includes(lastSet.countedBy)) this.#raiseBest(lastSet);
     else if (item.kind === 'count') screen.typedSaid(item, answer);
     screen.result(resultOf(lastSet), Boolean(lastSet.bests?.length));
@@ -279,7 +280,7 @@ export class Practice {
     else this.#tap(foot);
   }
 
-  #number(n) { if (!this.screen.ask.choose(n)) this.hitZone(n); }
+  #number(n) { if (!this.screen.ask.choose(n) && !this.screen.mends(n)) this.hitZone(n); }
 
   #wrong() {
     const { measure, phase } = this.run;

@@ -7,6 +7,7 @@ import { flush, keep, onChange, sendBy, state, tryAgain, waitingOf, words } from
 import { say } from '../shared/say.js';
 import { device, read, remove, write } from '../shared/storage.js';
 import { Ear } from '../hearing/ear.js';
+import { Mending } from '../hearing/mending.js';
 import { Ask } from './ask.js';
 import { Checks } from './checks.js';
 import { Heard } from './heard.js';
@@ -31,6 +32,7 @@ const typed = new Typed(stage.part('typed'), (...count) => practice.typed(...cou
 const ask = new Ask(stage.part('ask'), page.words, (...said) => practice.answered(...said));
 const pain = new PainStop(stage.part('pain'), part => practice.act('hurts', part));
 const ear = new Ear(page, (set, heard) => practice.hear(set, heard), () => stage.ear(ear, practice.run), () => sounds.muted);
+const mending = new Mending(stage.part('mending'), () => { stage.element.dataset.strip = mending.isOpen ? 'yes' : 'no'; });
 const lease = new Lease(player, () => practice.lost());
 const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looked, all) => {
   if (!kept.resumes) stage.text('start-word', looked < all ? say('looked-at', { n: looked + 1, all }) : say('ready-start'));
@@ -39,13 +41,18 @@ const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looke
 const takeKey = 'gambeta-take', takesOver = read(takeKey, 'sessionStorage') === kept.key;
 remove(takeKey, 'sessionStorage');
 
+const isRest = ({ phase, isDone }) => isDone || ['swap', 'rest', 'between'].includes(phase.kind);
+
 /** What the machine tells, put on the glass. */
 const screen = {
   ask,
   enter(run) {
     stage.enter(run);
     stage.ear(ear, run);
+    if (!isRest(run)) mending.close();
   },
+  heard(run, { id }) { if (isRest(run)) mending.show(id); },
+  mends: key => mending.press(key),
   time(run, now) { stage.time(run, now); },
   counts(run, runs, now) { stage.counts(run, runs, now); },
   keys(run, { played, beat }) { stage.keys(run, { played, beat, voice: voice.exists && (voice.on ? 'on' : 'off') }); },
@@ -96,6 +103,9 @@ const practice = new Practice(page, {
   },
 });
 
+// However it is left: what was begun to be learned is not gone on with.
+stage.part('ear-ask')?.addEventListener('close', () => ear.learnNot());
+
 sendBy(postOnLine);
 onChange((item, answer) => {
   practice.told(item, answer);
@@ -110,14 +120,27 @@ listen(stage.element, practice, {
   others() { stage.turnOthers(); },
   ear() {
     if (ear.isOn) ear.turnOff();
-    else if (stage.hasEar) stage.askEar();
+    else if (stage.hasEar) stage.askEar(ear.ball);
   },
-  earAsk() { stage.askEar(); },
+  earAsk() { stage.askEar(ear.ball); },
   earOn() {
+    ear.ball = stage.ball;
     stage.closeEar();
     ear.turnOn(practice.run);
   },
+  earDemo() {
+    stage.closeEar();
+    ear.turnOn(practice.run, `/api/microphone/${practice.run.drill.drill}`);
+  },
+  async earLearn() {
+    ear.ball = stage.ball;
+    // Learned in the middle of a round: the time stands still meanwhile.
+    if (stage.isOpen && !practice.run.isHeld) practice.act('pause');
+    const told = await ear.learn((step, seconds) => stage.learns(step, seconds));
+    stage.learns('over', 0, told);
+  },
   earNot() { stage.closeEar(); },
+  right() { mending.press('r'); },
   mute() { stage.text('mute-word', say(sounds.toggle() ? 'sound-off' : 'sound-on')); },
   voice() {
     voice.toggle();

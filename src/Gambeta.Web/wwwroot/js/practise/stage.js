@@ -173,11 +173,28 @@ export class Stage {
   }
 
   /** Asks before the device does: who reads it knows what becomes of the sound. */
-  askEar() {
-    this.part('ear-ask').showModal();
+  askEar(ball) {
+    const dialog = this.part('ear-ask');
+    dialog.dataset.step = 'ask';
+    dialog.querySelector(`input[value="${ball}"]`).checked = true;
+    dialog.showModal();
   }
 
   closeEar() { this.part('ear-ask').close(); }
+
+  /** The ball that is chosen where it is asked. */
+  get ball() { return this.part('ear-ask').querySelector('input:checked').value; }
+
+  /** How far the learning of a place is; at its end with what came of it. */
+  learns(step, seconds, told) {
+    const isOver = step === 'over', learned = isOver && told?.learned;
+    this.part('ear-ask').dataset.step = 'learn';
+    this.part('ear-ask').dataset.learns = step;
+    this.text('learn-figure', seconds || '');
+    this.text('learn-say', !isOver ? say(`learn-${step}`) : !told ? say('learn-nobody') : learned ? say('learn-done', { n: told.touches }) : told.inTheQuiet > 2 ? say('learn-not-quiet') : say('learn-too-few', { n: told.touches }));
+    this.part('learned').hidden = !learned;
+    this.part('again').hidden = !isOver || learned;
+  }
 
   /** Two halves of the glass and their numbers, nothing else; or all of it again. */
   turnTally() { this.element.dataset.tally = this.element.dataset.tally === 'yes' ? 'no' : 'yes'; }

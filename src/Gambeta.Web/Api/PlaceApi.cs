@@ -1,0 +1,44 @@
+using Gambeta.Core;
+using Gambeta.Core.Hearing;
+using Gambeta.Core.Household;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+
+namespace Gambeta.Web.Api;
+
+/// <summary>A place to be learned.</summary>
+/// <param name="Space">The space, where it is known.</param>
+/// <param name="Ball">The ball: <c>usual</c>, <c>soft</c> or <c>small</c>.</param>
+/// <param name="Frames">Ten seconds of quiet and then the touches, sixteen bytes a frame, as base64.</param>
+public sealed record PlacePost(Guid? Space, string? Ball, string? Frames);
+
+/// <summary>What came of it.</summary>
+/// <param name="Learned">Whether it is kept.</param>
+/// <param name="Touches">Touches that sounded alike.</param>
+/// <param name="InTheQuiet">Sounds like them that fell into the quiet.</param>
+public sealed record PlaceAnswer(bool Learned, int Touches, int InTheQuiet);
+
+/// <summary>Learns what a ball sounds like in a place (docs/by-ear.md): what is kept is thirty-two numbers, no sound.</summary>
+internal static class PlaceApi
+{
+    private const int MostFrames = 60 * SoundFrame.ASecond;
+
+    /// <summary>Learns a place, and says how well that went.</summary>
+    public static async Task<IResult> LearnAsync(PlacePost post, HttpContext http, PageTools tools)
+    {
+        if (EarApi.FramesOf(post.Frames, MostFrames, tools) is not { } frames || frames.Length <= PlaceSound.QuietFrames * SoundFrame.Bands || !Keys.TryRead<BallKind>(post.Ball ?? "", out var ball))
+            return Refusal.Final(Say("refusals.no-frames"));
+        var (work, household) = await tools.EnterAsync(http);
+        await using var _ = work;
+        if (household is null) return Refusal.SignedOut();
+        if (post.Space is { } space && !await YardStore.HasSpaceAsync(work, space)) return Refusal.Of(StatusCodes.Status404NotFound);
+        if (!await tools.MayWriteAsync(work)) return SetsApi.TooMuchToday(tools);
+        var (place, touches, inTheQuiet) = PlaceSound.Learn(frames);
+        if (place is not null)
+        {
+            await PlaceStore.KeepAsync(work, post.Space, ball, place, LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
+            await work.CommitAsync();
+        }
+        return Results.Json(new PlaceAnswer(place is not null, touches, inTheQuiet), SessionApi.Written);
+    }
+}

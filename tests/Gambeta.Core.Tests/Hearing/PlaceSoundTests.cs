@@ -1,0 +1,68 @@
+using Gambeta.Core.Hearing;
+using Gambeta.Core.Simulation.Sound;
+
+namespace Gambeta.Core.Tests.Hearing;
+
+public sealed class PlaceSoundTests(ITestOutputHelper told)
+{
+    // The same seed is the same ball: once as a place is learned, once as it is practised there.
+    private static byte[] Frames(int seed, SceneKind kind, NoiseKind noise, out MadeRecording made)
+    {
+        made = new SimulatedMicrophone(seed).Record(new Scene(kind, kind == SceneKind.Place ? 30 : 45, noise, kind == SceneKind.Place ? 20 : 8) { Rate = 16_000, IsSoftBall = seed % 3 == 0 });
+        return FrameMaker.Of(made.Samples, made.Rate);
+    }
+
+    [Fact]
+    public void A_place_is_learned_from_quiet_and_ten_touches_and_what_was_learned_helps()
+    {
+        var (learned, touches, hits, before, counted, countedBefore) = (0, 0, 0, 0, 0, 0);
+        for (var seed = Recordings.FirstSeed + 500; seed < Recordings.FirstSeed + 516; seed++)
+        {
+            var (place, heard, inTheQuiet) = PlaceSound.Learn(Frames(seed, SceneKind.Place, NoiseKind.Hiss, out _));
+            if (place is null) continue;
+            learned++;
+            heard.ShouldBeInRange(PlaceSound.LeastTouches, PlaceSound.AskedTouches);
+            inTheQuiet.ShouldBe(0);
+            PlaceSound.Read(place.ToString()).ShouldNotBeNull().ToString().ShouldBe(place.ToString());
+            var frames = Frames(seed, SceneKind.Taps, NoiseKind.Steps, out var made);
+            double[] truth = [.. made.Truth.Where(sound => sound.Kind == TrueKind.Touch).Select(sound => sound.At)];
+            var what = new ListeningFor(SoundCycle.Plain with { Falls = false });
+            var (without, with) = (Ear.Of(frames, what), Ear.Of(frames, what with { Place = place }));
+            touches += truth.Length;
+            (before, countedBefore) = (before + Recordings.Hits(truth, [.. without.Touches.Select(touch => touch.At)]), countedBefore + without.Touches.Length);
+            (hits, counted) = (hits + Recordings.Hits(truth, [.. with.Touches.Select(touch => touch.At)]), counted + with.Touches.Length);
+        }
+        var (f1, f1Before) = (2.0 * hits / (touches + counted), 2.0 * before / (touches + countedBefore));
+        told.WriteLine($"hits {before} and {hits} of {touches}, counted {countedBefore} and {counted}");
+        told.WriteLine($"{learned} of 16 places learned; over steps F1 {f1Before:0.000} without, {f1:0.000} with what was learned");
+        learned.ShouldBeGreaterThanOrEqualTo(14);
+        f1.ShouldBeGreaterThan(f1Before);
+    }
+
+    [Fact]
+    public void Nothing_is_learned_where_nobody_touched_a_ball()
+    {
+        foreach (var noise in new[] { NoiseKind.Hiss, NoiseKind.Wind, NoiseKind.Rain })
+        {
+            var made = new SimulatedMicrophone(Recordings.FirstSeed + 600).Record(new Scene(SceneKind.Nothing, 26, noise, 10) { Rate = 16_000 });
+            PlaceSound.Learn(FrameMaker.Of(made.Samples, made.Rate)).Place.ShouldBeNull(noise.ToString());
+        }
+        PlaceSound.Learn([]).ShouldBe((null, 0, 0));
+        PlaceSound.Learn(new byte[SoundFrame.Bands * 2600]).Place.ShouldBeNull();
+        var any = new byte[SoundFrame.Bands * 2600];
+        new Random(5).NextBytes(any);
+        _ = PlaceSound.Learn(any);
+    }
+
+    [Theory]
+    [InlineData(null)]
+    [InlineData("")]
+    [InlineData("1 2 3")]
+    [InlineData("0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0")]
+    [InlineData("NaN 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4")]
+    [InlineData("1e9 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4")]
+    public void What_is_no_place_is_none(string? line) => PlaceSound.Read(line).ShouldBeNull();
+
+    [Fact]
+    public void A_line_of_a_place_is_read() => PlaceSound.Read("-3.5 0 0 0 0 0 0 0 0 0 0 0 0 0 0 12 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 9.5").ShouldNotBeNull().Means[0].ShouldBe(-3.5);
+}
