@@ -1,4 +1,5 @@
 // Counting by ear with a simulated microphone, in real time: Chromium is handed a made-up recording as what its microphone hears.
+import { AxeBuilder } from '@axe-core/playwright';
 import { chromium } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -120,9 +121,8 @@ test('a round of juggling is heard with its drops, and a round at the wall by it
     const [set] = await storedSets(page);
     expect(set.counted).toBe('heard');
     isOfStretch(set.left + set.right, juggled.touches, 30);
-    expect(set.events).toMatch(/x\d+/);
-    expect(set.tries.length).toBeGreaterThan(1);
-    await page.keyboard.press('r');
+    // Drops are slips: tries of their own.
+    expect(set.taps).toMatch(/x\d+/);
     await page.goto(`/logbook/${set.id}`);
     await page.keyboard.press('r');
     await expect(page.getByText('Somebody looked at it')).toBeVisible();
@@ -160,6 +160,7 @@ test('a place is learned from quiet and ten touches, and known from then on', as
     await page.goto('/practise/inside-taps');
     await page.waitForLoadState('load');
     await page.keyboard.press('l');
+    await checkAccess(page);
     await page.getByLabel('a soft one').check();
     await page.getByRole('button', { name: 'Learn this place first' }).click();
     await expect(page.locator('[data-learn-say]')).toHaveText('Lay the phone down and be quiet.');
@@ -185,6 +186,12 @@ const humming = page => page.addInitScript(() => {
   };
 });
 
+/** Nothing serious that keeps somebody out. */
+async function checkAccess(page) {
+  const { violations } = await new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] }).analyze();
+  expect(violations.filter(v => ['serious', 'critical'].includes(v.impact)).map(v => `${v.id}: ${v.nodes.map(n => n.target).join(' ')}`)).toEqual([]);
+}
+
 test('what is in doubt is added or struck out by one key while the player rests', async ({ page }) => {
   await humming(page);
   await page.routeWebSocket(/api\/line/, line => line.close());
@@ -197,6 +204,11 @@ test('what is in doubt is added or struck out by one key while the player rests'
   await page.keyboard.press('f');
   await playFor(page, 0.5);
   const mending = page.locator('[data-mending]');
+  for (const size of [{ width: 390, height: 844 }, { width: 1280, height: 800 }]) {
+    await page.setViewportSize(size);
+    await expect(mending.getByRole('button', { name: /is right/ })).toBeVisible();
+    await checkAccess(page);
+  }
   await expect(mending.getByRole('heading')).toHaveText('Heard: 5');
   // A question comes first where one is open.
   for (let i = 0; i < 4 && await page.locator('[data-ask] [data-choice]').first().isVisible(); i++) await page.keyboard.press('1');
