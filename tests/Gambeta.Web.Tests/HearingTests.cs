@@ -60,7 +60,7 @@ public sealed class HearingTests(TestServer server)
         }
     }
 
-    private static Task SendAsync(WebSocket line, int number, ReadOnlySpan<byte> frames, byte version = 1)
+    private static Task SendAsync(WebSocket line, int number, ReadOnlySpan<byte> frames, byte version = 2)
     {
         var message = new byte[5 + frames.Length];
         message[0] = version;
@@ -86,6 +86,8 @@ public sealed class HearingTests(TestServer server)
             await SendAsync(line, at, Frames(at, 50));
             if (at % 200 == 0) await SendAsync(line, Math.Max(0, at - 30), Frames(Math.Max(0, at - 30), 50));
             if (at == 500) await SendAsync(line, 900, Frames(900, 50));
+            // In the middle a page of before.
+            if (at == 550) await SendAsync(line, at + 50, [.. Frames(at + 50, 50).ToArray().Select(level => (byte)((2 * level) + 2))], version: 1);
             if (at == 600) await SendAsync(line, at + 50, Frames(0, 50), version: 9);
             if (at == 700) await line.SendAsync(new byte[] { 1, 2, 3 }, WebSocketMessageType.Binary, true, Cancel);
             if (at == 800) await SendAsync(line, -5, Frames(0, 50));
@@ -105,10 +107,14 @@ public sealed class HearingTests(TestServer server)
     public async Task Kept_while_there_was_no_network_it_is_counted_afterwards_and_what_is_no_frames_is_refused()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
-        var @for = new { drill = "inside-taps", feet = "both", lead = 0, own = new[] { new[] { 0.5, 0.1, 990 } } };
+        var @for = new { version = 2, drill = "inside-taps", feet = "both", lead = 0, own = new[] { new[] { 0.5, 0.1, 990 } } };
         var (status, body) = await browser.PostAsync("/api/heard", new { @for, frames = Convert.ToBase64String(Taps.Value.Frames) });
         status.ShouldBe(HttpStatusCode.OK);
         JsonDocument.Parse(body).RootElement.GetProperty("events").GetString()!.Split(' ').Length.ShouldBeInRange(Taps.Value.Truth - 2, Taps.Value.Truth);
+        // A page that was kept on the device from before tells levels of half the step, and no version.
+        var (_, old) = await browser.PostAsync("/api/heard", new { @for = new { @for.drill, @for.feet, @for.lead, @for.own }, frames = Convert.ToBase64String([.. Taps.Value.Frames.Select(level => (byte)((2 * level) + 2))]) });
+        old.ShouldBe(body);
+        (await browser.PostAsync("/api/heard", new { @for = new { version = 3, @for.drill, @for.feet }, frames = Convert.ToBase64String(Taps.Value.Frames) })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         foreach (var frames in new[] { "", "not base64", Convert.ToBase64String(new byte[17]), null })
             (await browser.PostAsync("/api/heard", new { @for, frames })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, frames);
         foreach (var about in new object?[] { null, new { }, new { drill = "inside-taps" }, new { drill = "toe-taps", feet = "both" }, new { drill = "inside-taps", feet = "both", lead = -1 }, new { drill = "inside-taps", feet = "both", lead = 99_999 }, new { drill = "inside-taps", feet = "both", own = new[] { new[] { 1.0 } } } })
@@ -137,7 +143,7 @@ public sealed class HearingTests(TestServer server)
             (await PlaceStore.FindAsync(work, null, BallKind.Usual)).ShouldNotBeNull().ToString().ShouldBe(PlaceSound.Learn(Learning.Value).Place!.ToString());
             (await PlaceStore.KnownAsync(work, null)).Keys.ShouldBe([BallKind.Usual]);
         }
-        var @for = new { drill = "inside-taps", feet = "both", ball = "usual" };
+        var @for = new { version = 2, drill = "inside-taps", feet = "both", ball = "usual" };
         (await browser.PostAsync("/api/heard", new { @for, frames = Convert.ToBase64String(Taps.Value.Frames) })).Status.ShouldBe(HttpStatusCode.OK);
         foreach (var (ball, text) in new[] { ("round", frames), (null, frames), ("usual", ""), ("usual", "no"), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 1000])), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 6001])), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 1200 + 1])) })
             (await browser.PostAsync("/api/places", new { ball, frames = text })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, ball);

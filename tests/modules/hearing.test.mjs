@@ -59,7 +59,8 @@ test('what is too long for one post goes in pieces, and waits where nobody is th
   assert.deepEqual((await counted(item, post)).body, { countedBy: 'heard', events: 'r90', heard: 'doubted' });
   sendPiecesBy(async () => ({ status: 0, answer: null }));
   assert.equal((await counted(item, post)).body, undefined);
-  assert.deepEqual([...message(258, new Uint8Array([7, 8]))], [1, 2, 1, 0, 0, 7, 8]);
+  assert.deepEqual([...message(258, new Uint8Array([7, 8]))], [2, 2, 1, 0, 0, 7, 8]);
+  assert.equal(message(0, new Uint8Array(16), 1)[0], 1);
 });
 
 test('frames are those of the core', () => {

@@ -27,6 +27,15 @@ public static class SoundFrame
     /// <summary>The level of a power (the mean square of samples between -1 and 1): to the nearest step, between 0 and <see cref="Highest"/>.</summary>
     public static byte Level(double power) => power <= 0 ? (byte)0 : (byte)Math.Clamp(Math.Floor((((10 * Math.Log10(power)) - Lowest) / Step) + 0.5), 0, Highest);
 
+    /// <summary>The version in which frames are written: another scale is another version.</summary>
+    public const int Version = 2;
+
+    /// <summary>Turns levels of the first version (steps of 1.5 dB above -102 dB, 0 to 63) into those of this one, as a page that was kept on a device still sends them.</summary>
+    public static void FromTheFirst(Span<byte> levels)
+    {
+        for (var i = 0; i < levels.Length; i++) levels[i] = (byte)Math.Clamp((levels[i] - 1) / 2, 0, Highest);
+    }
+
     /// <summary>The seconds since the beginning at which a frame begins.</summary>
     public static double Seconds(int frame) => frame / (double)ASecond;
 }

@@ -15,7 +15,8 @@ namespace Gambeta.Web.Api;
 /// <param name="Own">What the page itself sounds, each as seconds since the first frame, its length and its pitch in hertz.</param>
 /// <param name="Space">The space that is played in, where it is known.</param>
 /// <param name="Ball">The ball: <c>usual</c>, <c>soft</c> or <c>small</c>.</param>
-public sealed record EarPost(string? Drill, string? Feet, int Lead = 0, double[][]? Own = null, Guid? Space = null, string? Ball = null);
+/// <param name="Version">The version of the frames; the first one did not say it.</param>
+public sealed record EarPost(string? Drill, string? Feet, int Lead = 0, double[][]? Own = null, Guid? Space = null, string? Ball = null, int Version = 1);
 
 /// <summary>A whole set of frames, sixteen bytes each, as base64.</summary>
 public sealed record HeardPost(EarPost? For, string? Frames);
@@ -71,7 +72,7 @@ internal static class EarApi
     {
         if (post is null || post.Drill is not { Length: > 0 and <= CardReader.LongestId } || post.Drill.Any(char.IsControl)) return (null, Refusal.Final(Say("refusals.say-which-drill-it-was")));
         if (!Keys.TryRead<Feet>(post.Feet ?? "", out var feet)) return (null, Refusal.Final(Say("refusals.which-foot-was-it-left")));
-        if (post.Lead is < 0 or > ListenedSet.MostLead || post.Own?.Length > MostOwn || post.Own?.Any(one => one is not { Length: 3 } || !one.All(double.IsFinite)) == true) return (null, Refusal.Final(Say("refusals.the-set-is-incomplete")));
+        if (post.Lead is < 0 or > ListenedSet.MostLead || post.Version is < 1 or > SoundFrame.Version || post.Own?.Length > MostOwn || post.Own?.Any(one => one is not { Length: 3 } || !one.All(double.IsFinite)) == true) return (null, Refusal.Final(Say("refusals.the-set-is-incomplete")));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
         if (household is null) return (null, Refusal.SignedOut());
@@ -89,6 +90,7 @@ internal static class EarApi
         if (FramesOf(post.Frames, ListenedSet.MostFrames, tools) is not { } frames) return Refusal.Final(Say("refusals.no-frames"));
         var (set, refused) = await BeginAsync(post.For, http, tools);
         if (set is null) return refused!;
+        if (post.For!.Version == 1) SoundFrame.FromTheFirst(frames);
         set.Take(0, frames);
         return Results.Json(set.Answer(isOver: true), SessionApi.Written);
     }

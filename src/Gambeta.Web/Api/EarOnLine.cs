@@ -13,7 +13,6 @@ internal sealed class EarOnLine(TimeProvider time)
 {
     public const string Begins = "/api/ear/begins", Ends = "/api/ear/ends";
 
-    private const byte Version = 1;
     private const int Head = 5;
 
     // Heard anew so often at most: whoever sends a whole set at once keeps nobody busy.
@@ -37,10 +36,12 @@ internal sealed class EarOnLine(TimeProvider time)
     /// <summary>Takes frames; gives what was heard where that changed.</summary>
     public object? Take(ReadOnlySpan<byte> message)
     {
-        if (_set is null || message.Length < Head || message[0] != Version || (message.Length - Head) % SoundFrame.Bands != 0) return null;
+        if (_set is null || message.Length < Head || message[0] is < 1 or > SoundFrame.Version || (message.Length - Head) % SoundFrame.Bands != 0) return null;
         var number = BinaryPrimitives.ReadInt32LittleEndian(message[1..]);
         if (number < 0) return null;
-        _set.Take(number, message[Head..]);
+        byte[] frames = [.. message[Head..]];
+        if (message[0] == 1) SoundFrame.FromTheFirst(frames);
+        _set.Take(number, frames);
         // A gap is told at once, so that it is sent again.
         var isGap = number > _set.Frames;
         if (!isGap && time.GetElapsedTime(_told) < Pause) return null;

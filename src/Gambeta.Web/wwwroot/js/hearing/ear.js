@@ -4,7 +4,7 @@ import { heardOf } from '../practise/counting.js';
 import { lineNow, onBytesTold, postOnLine, sendOnLine } from '../practise/line.js';
 import { tones } from '../practise/sounds.js';
 import { countBy } from './counted.js';
-import { aSecond, bands } from './frames.js';
+import { aSecond, bands, version } from './frames.js';
 import { message } from './frames-message.js';
 import { Microphone, joined, latest } from './microphone.js';
 import { read, write } from '../shared/storage.js';
@@ -77,7 +77,7 @@ export class Ear {
     this.#set = {
       id: run.setId, pieces: [lead], count: frames, sent: 0, heard: [], line: null,
       // A set that is gone on with after a reload is heard from here on.
-      for: { drill: this.#drill(run).drill, feet: run.phase.feet, space: this.page.space, ball: this.ball, lead: frames, own: this.#own(run, beat, frames / aSecond) },
+      for: { version, drill: this.#drill(run).drill, feet: run.phase.feet, space: this.page.space, ball: this.ball, lead: frames, own: this.#own(run, beat, frames / aSecond) },
     };
     this.#send();
   }

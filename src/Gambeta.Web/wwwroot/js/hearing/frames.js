@@ -1,6 +1,7 @@
 // Samples into frames: sixteen bytes each ten milliseconds, how strong the sound is in each band. The same formula as FrameMaker in the core (docs/by-ear.md); a test
 // holds the two against each other. Knows no browser.
 export const bands = 16;
+export const version = 2;
 export const aSecond = 100;
 const edges = [80, 170, 260, 350, 450, 570, 720, 900, 1130, 1420, 1790, 2250, 2830, 3560, 4480, 5640, 8000];
 const highest = 31;

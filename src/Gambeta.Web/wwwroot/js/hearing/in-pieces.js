@@ -22,7 +22,7 @@ export function countInPieces(about, frames) {
     line.onmessage = ({ data }) => {
       const { n, status, answer } = JSON.parse(data);
       if (n === 1 && status === 200) {
-        for (let at = 0; at < frames.length; at += aPiece * bands) line.send(message(at / bands, frames.subarray(at, at + aPiece * bands)));
+        for (let at = 0; at < frames.length; at += aPiece * bands) line.send(message(at / bands, frames.subarray(at, at + aPiece * bands), about.version ?? 1));
         ask(2, '/api/ear/ends', { frames: frames.length / bands });
       } else if (n) {
         // Some of it was lost on the way: another time.
