@@ -2,7 +2,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { chromium } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { browserOptions } from './browser-options.mjs';
@@ -268,4 +268,19 @@ test('a microphone that is not allowed or is pulled out is said, and tapping goe
   await expect(page.locator('[data-stored]')).toHaveText('all stored');
   const [set] = await storedSets(page);
   expect([set.left, set.right, set.counted]).toEqual([1, 1, 'tapped']);
+});
+
+test('a recording of 300 MB is refused in words before it is sent', async ({ page }) => {
+  const file = join(folder, 'hours.wav');
+  writeFileSync(file, 'RIFF');
+  truncateSync(file, 300 * 1024 * 1024);
+  await newHousehold(page);
+  await page.goto('/logbook/listen');
+  await page.waitForLoadState('load');
+  let posts = 0;
+  page.on('request', request => { if (request.method() === 'POST') posts++; });
+  await page.locator('input[type=file]').setInputFiles(file);
+  await page.getByRole('button', { name: 'Count it' }).click();
+  expect(await page.locator('input[type=file]').evaluate(input => input.validationMessage)).toMatch(/larger than 64 MB/);
+  expect(posts).toBe(0);
 });

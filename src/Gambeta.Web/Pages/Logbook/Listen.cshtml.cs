@@ -31,6 +31,12 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>Drills of which a part is heard, so that they are not counted by ear.</summary>
     public int InPart => Catalogue.Cards.Count(HeardDrill.IsHeardInPart);
 
+    /// <summary>The largest file that is read, in bytes.</summary>
+    public long MostBytes => Tools.Limits.RecordingBytes;
+
+    /// <summary>What is said of a larger one.</summary>
+    public string TooLarge => Say("hearing.recording-too-large", ("most", MostBytes / 1024 / 1024));
+
     public string Drill { get; private set; } = "";
 
     public string FeetWord { get; private set; } = "both";
@@ -61,7 +67,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
         (Drill, FeetWord) = (drill ?? "", feet ?? "both");
         if (Asked(drill, feet) is not var (card, with)) return Wrong(Say("hearing.which-drill"));
         if (file is null || file.Length == 0) return Wrong(Say("hearing.no-recording"));
-        if (file.Length > Tools.Limits.RecordingBytes) return Wrong(Say("hearing.recording-too-large", ("most", Tools.Limits.RecordingBytes / 1024 / 1024)));
+        if (file.Length > MostBytes) return Wrong(TooLarge);
         try
         {
             using var sound = file.OpenReadStream();

@@ -16,6 +16,13 @@ document.addEventListener('keydown', event => {
 
 document.addEventListener('click', event => { if (event.target.closest('[data-print]')) print(); });
 
+// A file that the server would not take is not sent to it.
+document.addEventListener('change', ({ target }) => {
+  if (!target.matches('input[data-most]')) return;
+  target.setCustomValidity([...target.files].some(file => file.size > Number(target.dataset.most)) ? target.dataset.tooLarge : '');
+  target.reportValidity();
+});
+
 // Pressed twice, sent once.
 document.addEventListener('submit', event => {
   if (!event.target.matches('[data-once]')) return;
