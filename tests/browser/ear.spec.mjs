@@ -156,11 +156,24 @@ test('a beat that sounds while it listens is no touch', async ({ baseURL }) => {
 test('a place is learned from quiet and ten touches, and known from then on', async ({ baseURL }) => {
   const { file } = recording('place', 'place', '--seed', '8', '--noise', 'hiss', '--decibels', '25', '--seconds', '40', '--rate', '16000');
   await hearing(file, baseURL, async page => {
+    await page.addInitScript(() => {
+      const open = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+      globalThis.streams = [];
+      navigator.mediaDevices.getUserMedia = async how => globalThis.streams[globalThis.streams.push(await open(how)) - 1];
+    });
+    const live = () => page.evaluate(() => globalThis.streams.map(stream => stream.getTracks().filter(track => track.readyState === 'live').length));
     await newHousehold(page);
     await page.goto('/practise/inside-taps');
     await page.waitForLoadState('load');
     await page.keyboard.press('l');
     await checkAccess(page);
+    await page.getByLabel('a soft one').check();
+    // Begun and left again: nothing listens any more.
+    await page.getByRole('button', { name: 'Learn this place first' }).click();
+    await expect.poll(live).toEqual([1]);
+    await page.locator('[data-when=learn]').getByRole('button', { name: 'Not now' }).click();
+    await expect.poll(live).toEqual([0]);
+    await page.keyboard.press('l');
     await page.getByLabel('a soft one').check();
     await page.getByRole('button', { name: 'Learn this place first' }).click();
     await expect(page.locator('[data-learn-say]')).toHaveText('Lay the phone down and be quiet.');
@@ -168,6 +181,8 @@ test('a place is learned from quiet and ten touches, and known from then on', as
     await expect(page.locator('[data-learn-say]')).toHaveText(/this place is known/, { timeout: 30_000 });
     await page.getByRole('button', { name: 'Listen' }).click();
     await expect(page.locator('[data-ear]')).toHaveText('it listens');
+    // The same microphone goes on, and only that one.
+    expect(await live()).toEqual([0, 1]);
     await page.reload();
     await page.waitForLoadState('load');
     await page.keyboard.press('l');

@@ -16,6 +16,9 @@ public static class HeardDrill
     /// <summary>What can be heard of a drill as it is played with these feet; nothing where it is not counted by ear: some of its touches are silent, or it is not measured by touches.</summary>
     public static SoundCycle? Of(DrillCard card, Feet feet) => !ByTouches.Contains(card.MeasuredBy) || SoundCycle.Of(card.Pattern, feet) is not { IsWhole: true } cycle ? null : cycle;
 
+    /// <summary>The feet with which a drill may be played and is counted by ear; none where it is not.</summary>
+    public static IEnumerable<Feet> FeetOf(DrillCard card) => Enum.GetValues<Feet>().Where(feet => card.MayBePlayedWith(feet) && Of(card, feet) is not null);
+
     /// <summary>Of a drill that cannot be counted by ear as a whole, whether a part of it is heard all the same.</summary>
     public static bool IsHeardInPart(DrillCard card) => SoundCycle.Of(card.Pattern) is { Heard: > 0, Silent: > 0 };
 

@@ -87,7 +87,8 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             session = SheetName,
             bests = _bests,
             aims = _aims,
-            hears = Drills.Select(drill => Heard(drill.Card).ToDictionary(feet => feet.ToKey(), _ => true)),
+            hears = Drills.Select(drill => HeardDrill.FeetOf(drill.Card).ToDictionary(feet => feet.ToKey(), _ => true)),
+            quietSeconds = PlaceSound.QuietFrames / SoundFrame.ASecond,
             space = Space?.Id,
             preferred = Player.Preferred,
             words = new
@@ -101,12 +102,10 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         SessionApi.Written));
 
     /// <summary>True where something of it can be counted by ear.</summary>
-    public bool Hears => Drills.Any(drill => Heard(drill.Card).Any());
+    public bool Hears => Drills.Any(drill => HeardDrill.FeetOf(drill.Card).Any());
 
     /// <summary>The balls whose sound is known where it is played, each with the day on which it was learned.</summary>
     public IReadOnlyDictionary<BallKind, DateOnly> KnownBalls { get; private set; } = new Dictionary<BallKind, DateOnly>();
-
-    private static IEnumerable<Feet> Heard(DrillCard card) => Enum.GetValues<Feet>().Where(feet => card.MayBePlayedWith(feet) && HeardDrill.Of(card, feet) is not null);
 
     private static object Asked(string question, IEnumerable<object[]> choices) => new { question, choices };
 

@@ -13,9 +13,8 @@ const leadFrames = 150;
 const mostFrames = 600 * aSecond;
 const aPiece = 1500;
 
-/** Seconds of quiet, then of touches, by which a place is learned. */
-export const quietSeconds = 10;
-export const touchSeconds = 16;
+// Seconds for the touches by which a place is learned, after the quiet.
+const touchSeconds = 16;
 
 const ballKey = 'gambeta-ball';
 
@@ -24,6 +23,8 @@ export class Ear {
   #set = null;
   #run = null;
   #learner = null;
+  #learns = 0;
+  #isOnToLearn = false;
 
   /**
    * @param page what the page carries @param told called with a set's id and what was heard of it @param changed called when the state changed
@@ -53,8 +54,10 @@ export class Ear {
   /** Listens from here on; in the demo it may be to a recording. */
   async turnOn(run, recording) {
     this.problem = '';
+    this.#isOnToLearn = false;
     try {
-      await this.microphone.open(recording);
+      // On already where a place was just learned: a second one would hear everything twice.
+      if (!this.isOn) await this.microphone.open(recording);
       if (run?.phase.kind === 'work') this.beginSet(run, null);
     } catch (why) {
       this.#fail(why?.name === 'NotAllowedError' ? 'refused' : 'none');
@@ -63,6 +66,7 @@ export class Ear {
   }
 
   turnOff() {
+    this.#isOnToLearn = false;
     this.microphone.close();
     this.#lead = [];
     this.problem = '';
@@ -101,12 +105,16 @@ export class Ear {
 
   /**
    * Learns what the ball sounds like here: the quiet, then ten touches. `tick` is called each second with ('quiet' or 'touches', seconds left).
-   * Resolves with what the server heard of it, {learned, touches}; with nothing where there is no microphone or nobody to count.
+   * Resolves with what the server heard of it, {learned, why, touches}; with nothing where there is no microphone or nobody to count.
    */
   async learn(tick) {
-    if (!this.isOn) await this.turnOn(null);
+    const wasOn = this.isOn && !this.#isOnToLearn, turn = ++this.#learns;
+    await this.turnOn(null);
     if (!this.isOn) return null;
-    const pieces = [], end = (quietSeconds + touchSeconds) * aSecond;
+    this.#isOnToLearn = !wasOn;
+    // Left while the device still asked.
+    if (turn !== this.#learns) return this.learnNot();
+    const { quietSeconds } = this.page, pieces = [], end = (quietSeconds + touchSeconds) * aSecond;
     let frames = 0, told = -1;
     const all = await new Promise(done => {
       this.#learner = piece => {
@@ -126,8 +134,13 @@ export class Ear {
     return said?.status === 200 ? said.answer : null;
   }
 
-  /** Leaves the learning where it is. */
-  learnNot() { this.#learner?.(null); }
+  /** Leaves the learning where it is; what was turned on for it alone is turned off. */
+  learnNot() {
+    this.#learns++;
+    this.#learner?.(null);
+    if (this.#isOnToLearn) this.turnOff();
+    return null;
+  }
 
   async #onLine(id) {
     const set = this.ended;
@@ -179,7 +192,7 @@ export class Ear {
 
   #fail(problem) {
     this.problem = problem;
-    this.learnNot();
+    this.#learner?.(null);
     this.changed();
   }
 
