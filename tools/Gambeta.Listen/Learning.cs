@@ -12,31 +12,23 @@ internal static class Learning
     private const int Hidden = 32, Epochs = 14, Batch = 64;
     private const double Decay = 0.01, Near = 0.045, HighestRate = 0.004;
 
-    public static SmallNet Fit(int recordings, string? noises, Action<string> tell)
+    public static BallSound Fit(int recordings, string? noises, Action<string> tell)
     {
         // A voice of the simulator's own is no voice: without others what is learned takes words for balls.
         var files = noises is null ? [] : Directory.GetFiles(noises, "*.wav").Order(StringComparer.Ordinal).ToArray();
-        return Fit([.. Enumerable.Range(0, recordings).AsParallel().AsOrdered().SelectMany(seed =>
-        {
-            var made = Make(seed, files);
-            return Examples(seed, FrameMaker.Of(made.Samples, made.Rate), [.. made.Truth.Select(sound => sound.At)]);
-        })], tell);
-    }
-
-    internal static SmallNet Fit(List<Example> examples, Action<string> tell)
-    {
+        var examples = Enumerable.Range(0, recordings).AsParallel().AsOrdered().SelectMany(seed => Examples(seed, files)).ToList();
         var (learned, held) = (examples.Where(one => !one.IsHeld).ToList(), examples.Where(one => one.IsHeld).ToList());
         tell($"{learned.Count} beginnings to learn from, {held.Count} kept back");
         var net = new Net(learned[0].Traits.Length, Hidden, new Random(1));
         for (var epoch = 0; epoch < Epochs; epoch++) tell($"{epoch + 1}: {net.Learn(learned, HighestRate * 0.5 * (1 + Math.Cos(Math.PI * epoch / Epochs))):0.0000}");
-        var fitted = net.Fitted();
-        foreach (var isBall in new[] { true, false }) tell($"kept back, {(isBall ? "balls" : "others")}: {held.Where(one => one.IsBall == isBall).Average(one => (fitted.LogOdds(one.Traits) > 0) == isBall ? 1.0 : 0):0.000} told right");
-        return fitted;
+        var sound = net.ToSound();
+        foreach (var isBall in new[] { true, false }) tell($"kept back, {(isBall ? "balls" : "others")}: {held.Where(one => one.IsBall == isBall).Average(one => (sound.LogOdds(one.Traits) > 0) == isBall ? 1.0 : 0):0.000} told right");
+        return sound;
     }
 
     internal sealed record Example(float[] Traits, bool IsBall, bool IsHeld);
 
-    internal static MadeRecording Make(int seed, string[] files)
+    private static IEnumerable<Example> Examples(int seed, string[] files)
     {
         var chance = new Random(seed * 7919);
         // Of five recordings one has no ball in it, and of those every second one a voice alone.
@@ -49,15 +41,12 @@ internal static class Learning
             IsIndoors = chance.Next(3) == 0,
         };
         if (Mixed(scene.Noise, files, chance) is { } file) scene = scene with { OtherNoise = Recording.Samples(file, scene.Rate) };
-        return new SimulatedMicrophone(seed).Record(scene);
-    }
-
-    internal static IEnumerable<Example> Examples(int seed, byte[] frames, double[] balls)
-    {
-        var detector = new OnsetDetector();
+        var made = new SimulatedMicrophone(seed).Record(scene);
+        var (frames, detector) = (FrameMaker.Of(made.Samples, made.Rate), new OnsetDetector());
         for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
         {
-            if (detector.Take(frames.AsSpan(at, SoundFrame.Bands)) is { } onset) yield return new Example(onset.Traits, balls.Any(ball => Math.Abs(ball - onset.At) < Near), seed % 10 == 7);
+            if (detector.Take(frames.AsSpan(at, SoundFrame.Bands)) is { } onset)
+                yield return new Example(onset.Traits, made.Truth.Any(sound => Math.Abs(sound.At - onset.At) < Near), seed % 10 == 7);
         }
     }
 
@@ -87,7 +76,7 @@ internal static class Learning
             (_outMean, _outSquare, _outSlope, _active) = (new float[hidden + 1], new float[hidden + 1], new float[hidden + 1], new float[hidden]);
         }
 
-        public SmallNet Fitted() => new([.. _in.Select(Short)], Short(_out));
+        public BallSound ToSound() => new([.. _in.Select(Short)], Short(_out));
 
         public double Learn(List<Example> examples, double rate)
         {

@@ -16,7 +16,7 @@ internal static class BounceTail
     // Log odds: that a ball falls, the worst that an interval can be off, and what quicker than a foot can be is worth.
     private const double Falls = 0.4, Worst = -5, TooQuick = -4;
 
-    private const double Quickest = 0.23, Softer = 3;
+    private const double Softer = 3;
 
     /// <summary>The number of sounds at the end of a series that are bounces, and by how much that is likelier than the next best number: log odds.</summary>
     /// <param name="times">When each sound of the series is, in seconds.</param>
@@ -59,7 +59,7 @@ internal static class BounceTail
         return sum;
     }
 
-    private static double AsTouch(double gap, double usual) => gap < Quickest ? TooQuick : usual > 0 ? Bell(Math.Log(gap / usual), OfTouches) : Bell(Math.Log(gap / 0.5), 0.4);
+    private static double AsTouch(double gap, double usual) => gap < BallPath.ShortestTouch ? TooQuick : usual > 0 ? Bell(Math.Log(gap / usual), OfTouches) : Bell(Math.Log(gap / 0.5), 0.4);
 
     private static double Bell(double off, double spread) => Math.Max(Worst, -off * off / (2 * spread * spread)) - Math.Log(spread);
 }

@@ -25,7 +25,10 @@ public sealed record PlaceSound(ImmutableArray<double> Means, ImmutableArray<dou
 
     private const double LeastSpread = 4, Between = 0.35, Tempered = 0.2, MostFor = 0.8, MostAgainst = -3, Alike = 1.6, LeastStrength = 4.5, LeastAlone = -2, LeastRise = 3, MostRise = 12;
 
-    private const int Rounds = 4, MostInTheQuiet = 2;
+    private const int Rounds = 4;
+
+    /// <summary>More than these in the quiet that sound like the touches: it was not quiet.</summary>
+    public const int MostInTheQuiet = 2;
 
     /// <summary>How a sound is likelier (above 0) or less likely (below) to be the ball of this place than before: log odds to be added.</summary>
     public double For(Onset onset)

@@ -1,7 +1,6 @@
 using System.Collections.Concurrent;
 using Gambeta.Core.Hearing;
 using Gambeta.Core.Simulation.Sound;
-using Gambeta.Core.Touches;
 using Gambeta.Web.Access;
 using NAudio.Wave;
 
@@ -22,7 +21,7 @@ internal static class DemoMicrophone
         await using var _ = work;
         if (household is null) return Refusal.SignedOut();
         if (!household.IsDemo || (await tools.Catalogues.OfAsync(work, household)).Find(drill) is not { } card) return Refusal.Of(StatusCodes.Status404NotFound);
-        if ((HeardDrill.Of(card, Feet.Both) ?? HeardDrill.Of(card, Feet.Right)) is not { } cycle) return Refusal.Of(StatusCodes.Status404NotFound);
+        if (HeardDrill.FeetOf(card).Select(feet => HeardDrill.Of(card, feet)).FirstOrDefault() is not { } cycle) return Refusal.Of(StatusCodes.Status404NotFound);
         var kind = cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? SceneKind.Wall : cycle.Falls ? SceneKind.Juggling : SceneKind.Taps;
         return Results.Bytes(Made.GetOrAdd(kind, one => new(() => Make(one))).Value, "audio/wav");
     }

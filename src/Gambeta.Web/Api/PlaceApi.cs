@@ -14,9 +14,9 @@ public sealed record PlacePost(Guid? Space, string? Ball, string? Frames);
 
 /// <summary>What came of it.</summary>
 /// <param name="Learned">Whether it is kept.</param>
+/// <param name="Why">Why not, where it is not: <c>not quiet</c> or <c>too few</c>.</param>
 /// <param name="Touches">Touches that sounded alike.</param>
-/// <param name="InTheQuiet">Sounds like them that fell into the quiet.</param>
-public sealed record PlaceAnswer(bool Learned, int Touches, int InTheQuiet);
+public sealed record PlaceAnswer(bool Learned, string? Why, int Touches);
 
 /// <summary>Learns what a ball sounds like in a place (docs/by-ear.md): what is kept is thirty-two numbers, no sound.</summary>
 internal static class PlaceApi
@@ -39,6 +39,6 @@ internal static class PlaceApi
             await PlaceStore.KeepAsync(work, post.Space, ball, place, LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
             await work.CommitAsync();
         }
-        return Results.Json(new PlaceAnswer(place is not null, touches, inTheQuiet), SessionApi.Written);
+        return Results.Json(new PlaceAnswer(place is not null, place is not null ? null : inTheQuiet > PlaceSound.MostInTheQuiet ? "not quiet" : "too few", touches), SessionApi.Written);
     }
 }

@@ -49,7 +49,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
         get
         {
             var (heard, silent) = HeardDrill.Surfaces(Card);
-            if (HeardDrill.Of(Card, Feet.Both) is not null || HeardDrill.Of(Card, Feet.Right) is not null) return Say("hearing.card-heard");
+            if (HeardDrill.FeetOf(Card).Any()) return Say("hearing.card-heard");
             return heard.Count == 0 || silent.Count == 0 ? null : Say("hearing.card-in-part", ("heard", Labels(heard)), ("silent", Labels(silent)));
         }
     }

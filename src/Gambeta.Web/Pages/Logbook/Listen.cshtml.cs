@@ -26,7 +26,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
     /// <summary>The drills that can be counted by ear.</summary>
-    public IEnumerable<DrillCard> Drills => Catalogue.Cards.Where(card => FeetOf(card).Any() && (Household.Heading || !card.IsHeading)).OrderBy(card => card.Name, StringComparer.Ordinal);
+    public IEnumerable<DrillCard> Drills => Catalogue.Cards.Where(card => HeardDrill.FeetOf(card).Any() && (Household.Heading || !card.IsHeading)).OrderBy(card => card.Name, StringComparer.Ordinal);
 
     /// <summary>Drills of which a part is heard, so that they are not counted by ear.</summary>
     public int InPart => Catalogue.Cards.Count(HeardDrill.IsHeardInPart);
@@ -90,7 +90,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
     }
 
     private (DrillCard Card, Feet Feet)? Asked(string? drill, string? feet) =>
-        Catalogue.Find(drill) is { } card && Keys.TryRead<Feet>(feet ?? "", out var with) && FeetOf(card).Contains(with) && (Household.Heading || !card.IsHeading) ? (card, with) : null;
+        Catalogue.Find(drill) is { } card && Keys.TryRead<Feet>(feet ?? "", out var with) && HeardDrill.FeetOf(card).Contains(with) && (Household.Heading || !card.IsHeading) ? (card, with) : null;
 
     private PracticeSet? SetOf(Guid id, DrillCard card, Feet feet, string events, HeardMark mark, double seconds)
     {
@@ -100,7 +100,6 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
         return SetCheck.CheckPlayed(card, frame, seconds, Today).Set;
     }
 
-    private static IEnumerable<Feet> FeetOf(DrillCard card) => Enum.GetValues<Feet>().Where(feet => card.MayBePlayedWith(feet) && HeardDrill.Of(card, feet) is not null);
 
     private PageResult Wrong(string problem)
     {

@@ -191,7 +191,7 @@ export class Stage {
     this.part('ear-ask').dataset.step = 'learn';
     this.part('ear-ask').dataset.learns = step;
     this.text('learn-figure', seconds || '');
-    this.text('learn-say', !isOver ? say(`learn-${step}`) : !told ? say('learn-nobody') : learned ? say('learn-done', { n: told.touches }) : told.inTheQuiet > 2 ? say('learn-not-quiet') : say('learn-too-few', { n: told.touches }));
+    this.text('learn-say', !isOver ? say(`learn-${step}`) : !told ? say('learn-nobody') : learned ? say('learn-done', { n: told.touches }) : told.why === 'not quiet' ? say('learn-not-quiet') : say('learn-too-few', { n: told.touches }));
     this.part('learned').hidden = !learned;
     this.part('again').hidden = !isOver || learned;
   }
