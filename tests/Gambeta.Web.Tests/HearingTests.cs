@@ -203,6 +203,31 @@ public sealed class HearingTests(TestServer server)
     }
 
     [Fact]
+    public async Task A_recording_is_held_against_the_place_that_was_chosen_and_only_a_household_s_own_can_be()
+    {
+        var (household, other) = (await server.NewHouseholdAsync(), await server.NewHouseholdAsync());
+        var browser = await Browser.SignedInAsync(server, household);
+        (await browser.PageAsync("/logbook/listen")).ShouldNotContain("name=\"where\"");
+        var made = new SimulatedMicrophone(8).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Wind, 20) { Rate = 16_000 });
+        // A place in which nothing of this recording sounds like a ball, so that it shows whether it was used.
+        var deaf = PlaceSound.Read(string.Join(' ', Enumerable.Range(0, SoundFrame.Bands).Select(band => band % 2 == 0 ? "60" : "-60").Concat(Enumerable.Repeat("5", SoundFrame.Bands))))!;
+        foreach (var whose in new[] { household, other })
+        {
+            await using var work = await server.Database.BeginAsync(whose.Id);
+            await PlaceStore.KeepAsync(work, null, whose == household ? BallKind.Soft : BallKind.Small, deaf, new DateOnly(2026, 11, 2));
+            await work.CommitAsync();
+        }
+        var page = await browser.PageAsync("/logbook/listen");
+        page.ShouldContain("no space of the yard, a soft one");
+        page.ShouldNotContain("a small one");
+        async Task<string> MarkAsync(string? where) => System.Text.RegularExpressions.Regex.Match((await LookAsync(browser, Wav(made), "inside-taps", "both", where)).Page, "name=\"mark\" value=\"([^\"]*)\"").Groups[1].Value;
+        var without = await MarkAsync(null);
+        without.ShouldNotBeEmpty();
+        (await MarkAsync($"{Guid.Empty:N} soft")).ShouldNotBe(without);
+        foreach (var nowhere in new[] { $"{Guid.Empty:N} small", "x", "" }) (await MarkAsync(nowhere)).ShouldBe(without);
+    }
+
+    [Fact]
     public async Task What_is_no_recording_is_refused_in_words()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
@@ -226,10 +251,10 @@ public sealed class HearingTests(TestServer server)
         (await browser.PageAsync("/practise/toe-taps")).ShouldNotContain("data-ear");
     }
 
-    private static async Task<(HttpStatusCode Status, string Page)> LookAsync(Browser browser, byte[] file, string drill, string feet)
+    private static async Task<(HttpStatusCode Status, string Page)> LookAsync(Browser browser, byte[] file, string drill, string feet, string? where = null)
     {
         var token = System.Text.RegularExpressions.Regex.Match(await browser.PageAsync("/logbook/listen"), "name=\"__RequestVerificationToken\"[^>]*value=\"([^\"]*)\"").Groups[1].Value;
-        using var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new StringContent(drill), "drill" }, { new StringContent(feet), "feet" }, { new ByteArrayContent(file), "file", "wall.wav" } };
+        using var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new StringContent(drill), "drill" }, { new StringContent(feet), "feet" }, { new ByteArrayContent(file), "file", "wall.wav" }, { new StringContent(where ?? ""), "where" } };
         var response = await browser.RawAsync("/logbook/listen?handler=Look", form);
         return (response.StatusCode, WebUtility.HtmlDecode(await response.Content.ReadAsStringAsync(Cancel)));
     }

@@ -44,13 +44,25 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>What was heard, as the set that it would be; nothing before a file was looked at.</summary>
     public PracticeSet? Heard { get; private set; }
 
-    public Task<IActionResult> OnGetAsync(string? drill) => InHousehold(_ =>
+    /// <summary>The places of which it is known what a ball sounds like.</summary>
+    public IReadOnlyList<KnownPlace> Places { get; private set; } = [];
+
+    /// <summary>The place that was chosen; nothing for none.</summary>
+    public KnownPlace? Where { get; private set; }
+
+    public Task<IActionResult> OnGetAsync(string? drill) => InHousehold(async work =>
     {
         Drill = drill ?? "";
-        return Task.FromResult<IActionResult>(Page());
+        Places = await PlaceStore.AllAsync(work);
+        return Page();
     });
 
-    public Task<IActionResult> OnPostLookAsync(IFormFile? file, string? drill, string? feet) => InHousehold(_ => Task.FromResult<IActionResult>(Look(file, drill, feet)));
+    public Task<IActionResult> OnPostLookAsync(IFormFile? file, string? drill, string? feet, string? where) => InHousehold(async work =>
+    {
+        Places = await PlaceStore.AllAsync(work);
+        Where = Places.FirstOrDefault(known => known.Key == where);
+        return Look(file, drill, feet, Where is { } place ? await PlaceStore.FindAsync(work, place.Space, place.Ball) : null);
+    });
 
     public Task<IActionResult> OnPostKeepAsync(Guid id, string? drill, string? feet, string? events, string? mark, string? seconds) => InHousehold(async work =>
     {
@@ -62,7 +74,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
         return RedirectToPage("/Logbook/Set", new { id });
     });
 
-    private PageResult Look(IFormFile? file, string? drill, string? feet)
+    private PageResult Look(IFormFile? file, string? drill, string? feet, PlaceSound? place)
     {
         (Drill, FeetWord) = (drill ?? "", feet ?? "both");
         if (Asked(drill, feet) is not var (card, with)) return Wrong(Say("hearing.which-drill"));
@@ -72,7 +84,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
         {
             using var sound = file.OpenReadStream();
             var frames = Recording.Frames(sound);
-            var heard = Ear.Of(frames, new ListeningFor(HeardDrill.Of(card, with)!));
+            var heard = Ear.Of(frames, new ListeningFor(HeardDrill.Of(card, with)!, Place: place));
             var events = PlayNotation.Write(HeardDrill.Events(card, with, heard));
             Heard = SetOf(Guid.CreateVersion7(), card, with, events, HeardMark.Of(heard), SoundFrame.Seconds(frames.Length / SoundFrame.Bands));
             return Heard is { Touches.Total: > 0 } ? Page() : Wrong(Say("hearing.nothing-heard"));
@@ -99,7 +111,6 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
         var frame = new SetFrame(id, id, Player.Id, 1, feet, now, LocalDays.DayOf(now, Household.TimeZone), null, CountedBy.Heard) { Events = events, Heard = mark.ToString(), IsSure = true };
         return SetCheck.CheckPlayed(card, frame, seconds, Today).Set;
     }
-
 
     private PageResult Wrong(string problem)
     {
