@@ -45,6 +45,7 @@ public class HouseholdsApartTests(TestServer server)
         await GoalStore.AddAsync(work, household.PlayerId, new Goal(Guid.CreateVersion7(), GoalKind.LevelFeet, null, null, null, Played.Day(0)));
         await PlaceStore.KeepAsync(work, null, BallKind.Usual, PlaceSound.Read(HearingTests.PlaceLine)!, Played.Day(0));
         await FeedStore.KeepAsync(work, household.PlayerId, $"secret of {household.Id}", "sealed");
+        await HandOverStore.MakeAsync(work, DateTimeOffset.UtcNow);
         await work.CommitAsync();
     }
 
@@ -69,6 +70,7 @@ public class HouseholdsApartTests(TestServer server)
     [InlineData("goal")]
     [InlineData("place_sound")]
     [InlineData("calendar_feed")]
+    [InlineData("hand_over")]
     public async Task A_query_without_a_household_filter_returns_only_the_households_rows(string table)
     {
         var (mine, _, _) = await TwoHouseholdsAsync();
@@ -157,14 +159,14 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "api/places", "api/microphone/{drill}", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics",
+        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "api/places", "api/microphone/{drill}", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics", "household/hand-over", "come",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
     private static readonly string[] TakeNone =
     [
         "", "index", "today", "progress", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/grown-up", "household/erase",
-        "household/settings", "household/password", "logbook/listen", "weeks/print", "api/weeks", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
+        "household/settings", "household/password", "logbook/listen", "weeks/print", "api/weeks", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "phone", "phone/here", "phone/gambeta-at-home.crt", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
     ];
 
     [Fact]

@@ -21,6 +21,9 @@ public sealed class Brakes(GambetaDatabase database, Limits limits)
         await BrakeStore.TryAsync(database, "in " + Address(http), limits.TriesAMinute, AMinute)
         ?? await BrakeStore.TryAsync(database, AtName(name), limits.TriesAtAName, AQuarter);
 
+    /// <summary>A try at a code that lets a device in.</summary>
+    public Task<TimeSpan?> OnCodeAsync(HttpContext http) => BrakeStore.TryAsync(database, "code " + Address(http), limits.TriesAMinute, AMinute);
+
     /// <summary>Got in: the tries at that name are forgotten.</summary>
     public Task GotInAsync(string? name) => BrakeStore.ReleaseAsync(database, AtName(name));
 

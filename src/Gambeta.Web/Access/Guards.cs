@@ -1,6 +1,7 @@
 using System.Threading.RateLimiting;
 using Gambeta.Core;
 using Gambeta.Web.Api;
+using Gambeta.Web.AtHome;
 using Microsoft.AspNetCore.Connections;
 using Npgsql;
 
@@ -44,8 +45,10 @@ public static class Guards
         });
         // What a page may load and do means nothing for JSON, and every set that is stored would carry it over the air.
         if (IsApi(http)) return next(http);
+        // At home a page that came by http asks whether this device trusts https here.
+        var asks = http.RequestServices.GetRequiredService<HomeHttps>().SafeFor(http.Request) is { } safe ? $" connect-src 'self' {safe};" : "";
         headers.ContentSecurityPolicy =
-            "default-src 'self'; img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
+            $"default-src 'self';{asks} img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
         headers["Referrer-Policy"] = "same-origin";
         // The microphone on the practice screen alone, and there only when it is switched on.
         headers["Permissions-Policy"] = http.Request.Path.StartsWithSegments("/practise") ? "camera=(), geolocation=(), microphone=(self)" : "camera=(), geolocation=(), microphone=()";

@@ -1,5 +1,6 @@
 using Gambeta.Web.Access;
 using Gambeta.Web.Api;
+using Gambeta.Web.AtHome;
 using Gambeta.Web.Pages.Drills;
 using Gambeta.Web.Pages.Weeks;
 using Microsoft.AspNetCore.Diagnostics.HealthChecks;
@@ -13,7 +14,8 @@ internal static class Pipeline
     {
         app.UseLanguage();
         app.UseForwardedHeaders();
-        app.UseHsts();
+        // Nothing is pinned at home: a phone that does not trust this machine yet comes by http.
+        if (!app.Services.GetRequiredService<HomeHttps>().IsOn) app.UseHsts();
         app.UseRequestLog();
         app.UseStrictHeaders();
         app.UseProblemWords();
@@ -31,6 +33,7 @@ internal static class Pipeline
         app.MapPosts();
         app.MapDrillFiles();
         app.MapCalendar();
+        app.MapHome();
         app.MapOpenApi("/api/openapi.json").RequireAuthorization();
         app.MapHealthChecks("/healthz/live", new HealthCheckOptions { Predicate = _ => false });
         app.MapHealthChecks("/healthz/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });

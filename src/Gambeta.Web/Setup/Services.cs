@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Gambeta.Core.Catalogue;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.AtHome;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
@@ -26,6 +27,7 @@ internal static class Services
         {
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = limits.PostBytes;
+            if (kestrel.ApplicationServices.GetRequiredService<HomeHttps>() is { IsOn: true } home) kestrel.ConfigureHttpsDefaults(https => https.ServerCertificateSelector = (_, _) => home.Certificate());
         });
 
         services.AddLanguage(settings);
@@ -33,6 +35,10 @@ internal static class Services
         services.AddSingleton<Modules>();
         services.AddSingleton(_ => new GambetaDatabase(database));
         services.AddSingleton(ClockAhead.From(settings));
+        var home = new HomeHttps(settings, ClockAhead.From(settings));
+        services.AddSingleton(home);
+        // At home both schemes are in use on one host, and what https had made its own would be lost to http.
+        var secure = home.IsOn ? CookieSecurePolicy.None : CookieSecurePolicy.SameAsRequest;
         services.AddMemoryCache(cache => cache.SizeLimit = 500);
         services.AddSingleton<HouseholdCatalogues>();
         services.AddSingleton<Brakes>();
@@ -42,17 +48,17 @@ internal static class Services
         services.AddSingleton<Door>();
 
         // What the benchmark compares pages with is there only when it is asked for.
-        services.AddRazorPages(pages => { if (!settings.GetValue("Bench", false)) pages.Conventions.AddPageRouteModelConvention("/Floor", page => page.Selectors.Clear()); }).AddCookieTempDataProvider(options => options.Cookie.Name = "gambeta-once");
+        services.AddRazorPages(pages => { if (!settings.GetValue("Bench", false)) pages.Conventions.AddPageRouteModelConvention("/Floor", page => page.Selectors.Clear()); }).AddCookieTempDataProvider(options => (options.Cookie.Name, options.Cookie.SecurePolicy) = ("gambeta-once", secure));
         services.AddRouting(options => options.LowercaseUrls = true);
         services.ConfigureHttpJsonOptions(options => options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict);
         services.AddOpenApi();
         services.AddAntiforgery(options =>
         {
             options.Cookie.Name = "gambeta-form";
-            options.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+            options.Cookie.SecurePolicy = secure;
         });
         services.AddKeyRing(settings);
-        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(SignInCookie);
+        services.AddAuthentication(CookieAuthenticationDefaults.AuthenticationScheme).AddCookie(cookie => SignInCookie(cookie, home));
         services.AddAuthorization();
         services.AddRequestBrake(limits);
         services.AddResponseCompression(options => options.EnableForHttps = true);
@@ -73,8 +79,9 @@ internal static class Services
         });
     }
 
-    private static void SignInCookie(CookieAuthenticationOptions cookie)
+    private static void SignInCookie(CookieAuthenticationOptions cookie, HomeHttps home)
     {
+        cookie.CookieManager = new SchemeCookies(home);
         cookie.Cookie.Name = "gambeta";
         cookie.Cookie.SameSite = SameSiteMode.Lax;
         cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;

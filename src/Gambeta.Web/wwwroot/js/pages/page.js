@@ -1,4 +1,5 @@
 // What every page does: one key for each marked action, and sending what still waits on this device.
+import { moveOver } from '../shared/moving.js';
 import { keepOnlyOurs } from '../shared/offline.js';
 import { flush, onChange, state, storing, words } from '../shared/outbox.js';
 import { write } from '../shared/storage.js';
@@ -37,6 +38,9 @@ keepOnlyOurs();
 
 const zone = document.querySelector('[data-time-zone]');
 if (zone) zone.value = Intl.DateTimeFormat().resolvedOptions().timeZone ?? zone.value;
+
+// On the home network only: a page that is shown again after a form keeps what was typed, and stays.
+if (document.body.dataset.safe) moveOver(document.body.dataset.safe);
 
 const banner = document.querySelector('[data-waiting]');
 if (banner) {

@@ -22,6 +22,15 @@ export function write(key, value, of = 'localStorage') {
   }
 }
 
+/** The names of everything that is kept. */
+export function keys(of = 'localStorage') {
+  try {
+    return Object.keys(globalThis[of]);
+  } catch {
+    return [];
+  }
+}
+
 export function remove(key, of = 'localStorage') {
   try {
     globalThis[of].removeItem(key);

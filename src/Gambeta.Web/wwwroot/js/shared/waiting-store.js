@@ -96,3 +96,13 @@ export async function move(from, to, item) {
     if (inMemory || !safe) memory[to].set(item.key, item);
   }
 }
+
+/** Whether nothing is kept here, of any household; false where that cannot be known. */
+export async function isEmpty() {
+  try {
+    const db = await database();
+    return isSafe() && db !== null && await db.count('waiting') + await db.count('refused') === 0;
+  } catch {
+    return false;
+  }
+}
