@@ -7,6 +7,14 @@ namespace Gambeta.Storage;
 /// <summary>Sittings.</summary>
 public static class SittingStore
 {
+    /// <summary>The sheets that a player practised last, the latest first.</summary>
+    public static async Task<IReadOnlyList<string>> SheetsAsync(HouseholdWork work, Guid player, int most) => [.. await work.QueryAsync<string>(
+        """
+        select sheet from (select sheet, max(started_at) as last from sitting where household_id = @Household and player_id = @player and sheet is not null group by sheet) used
+        order by last desc limit @most
+        """,
+        new { work.Household, player, most })];
+
     private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web) { DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull };
 
     /// <summary>

@@ -77,6 +77,21 @@ public sealed class HomeAuthorityTests : IDisposable
     }
 
     [Fact]
+    public void A_machine_whose_clock_stands_at_the_beginning_of_time_keeps_its_authority_and_shows_what_a_phone_takes()
+    {
+        var made = Fresh().Authority.Thumbprint;
+        var right = _time.GetUtcNow();
+        _time.AdjustTime(new DateTimeOffset(2001, 1, 1, 0, 0, 0, TimeSpan.Zero));
+        var authority = Fresh();
+        var machine = authority.Machine(Names, Home);
+        authority.Authority.Thumbprint.ShouldBe(made);
+        authority.Machine(Names, Home).Thumbprint.ShouldBe(machine.Thumbprint);
+        _time.AdjustTime(right);
+        OpenSsl(authority.Authority, machine).ShouldContain(": OK");
+        authority.Machine(Names, Home).Thumbprint.ShouldBe(machine.Thumbprint);
+    }
+
+    [Fact]
     public void An_authority_at_its_end_or_broken_files_are_made_anew()
     {
         var before = Fresh().Authority;

@@ -34,9 +34,11 @@ internal static class Posts
             .WithSummary("The token that every post carries.").Produces<Dictionary<string, string>>();
         api.MapGet("/api/runs/{sheet}", SessionApi.RunAsync).WithSummary("The timeline of a sheet.").Produces<object>().ProducesProblem(StatusCodes.Status404NotFound);
         api.MapGet("/api/aims/{drill}", AimsApi.OfDrillAsync).WithSummary("What is worth aiming at in the next set of a drill.").Produces<IReadOnlyList<Aim>>().ProducesProblem(StatusCodes.Status404NotFound);
+        api.MapGet("/api/ahead", AheadApi.OfPlayerAsync).WithSummary("What a device keeps for where there is no network.").Produces<IReadOnlyList<PageAhead>>();
         api.MapGet("/api/weeks", WeeksApi.OfPlayerAsync).WithSummary("Four weeks as they are laid out, with the session of today.").Produces<object>();
         api.MapGet("/api/microphone/{drill}", DemoMicrophone.OfDrillAsync).WithSummary("What the demo hears in place of a microphone.").Produces(StatusCodes.Status200OK, contentType: "audio/wav").ProducesProblem(StatusCodes.Status404NotFound);
-        api.MapGet(Line.Path, Line.OpenAsync).WithSummary("A line that stays open.").Produces(StatusCodes.Status101SwitchingProtocols);
+        // By GET, or where the way is HTTP/2 by CONNECT (RFC 8441).
+        api.MapMethods(Line.Path, [HttpMethods.Get, HttpMethods.Connect], Line.OpenAsync).WithSummary("A line that stays open.").Produces(StatusCodes.Status101SwitchingProtocols);
         foreach (var post in All)
         {
             api.MapPost(post.Path, (HttpContext http, PageTools tools, IOptions<JsonOptions> json) => TakeAsync(post, http, tools, json.Value.SerializerOptions))

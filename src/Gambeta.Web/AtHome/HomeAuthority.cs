@@ -49,8 +49,9 @@ public sealed class HomeAuthority(string folder, TimeProvider time)
         chain.ChainPolicy.TrustMode = X509ChainTrustMode.CustomRootTrust;
         chain.ChainPolicy.CustomTrustStore.Add(Authority);
         chain.ChainPolicy.RevocationMode = X509RevocationMode.NoCheck;
-        chain.ChainPolicy.VerificationTime = now;
-        return named is not null && machine.NotAfter.ToUniversalTime() - now > RenewedBefore && machine.NotBefore.ToUniversalTime() <= now
+        // A clock that stands before the authority was made is wrong: a phone's is not.
+        chain.ChainPolicy.VerificationTime = Later(now, Authority.NotBefore.ToUniversalTime());
+        return named is not null && machine.NotAfter.ToUniversalTime() - now > RenewedBefore && machine.NotBefore.ToUniversalTime() <= Later(now, Authority.NotBefore.ToUniversalTime())
             && addresses.All(named.EnumerateIPAddresses().Contains) && names.All(named.EnumerateDnsNames().Contains) && chain.Build(machine);
     }
 
@@ -80,10 +81,13 @@ public sealed class HomeAuthority(string folder, TimeProvider time)
         request.CertificateExtensions.Add(named.Build());
         var (now, serial) = (time.GetUtcNow(), RandomNumberGenerator.GetBytes(16));
         serial[0] &= 0x7f;
-        var until = now + Holds < Authority.NotAfter ? now + Holds : new DateTimeOffset(Authority.NotAfter);
-        using var signed = request.Create(Authority, now - SlowClock > Authority.NotBefore ? now - SlowClock : new DateTimeOffset(Authority.NotBefore), until, serial);
+        var from = Later((now - SlowClock).UtcDateTime, Authority.NotBefore.ToUniversalTime());
+        var until = from + SlowClock + Holds;
+        using var signed = request.Create(Authority, from, until < Authority.NotAfter.ToUniversalTime() ? until : Authority.NotAfter.ToUniversalTime(), serial);
         return Kept("machine", signed.CopyWithPrivateKey(key));
     }
+
+    private static DateTime Later(DateTime one, DateTime other) => one > other ? one : other;
 
     private static byte[] OnlyAtHome()
     {

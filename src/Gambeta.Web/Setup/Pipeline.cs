@@ -15,7 +15,10 @@ internal static class Pipeline
         app.UseLanguage();
         app.UseForwardedHeaders();
         // Nothing is pinned at home: a phone that does not trust this machine yet comes by http.
-        if (!app.Services.GetRequiredService<HomeHttps>().IsOn) app.UseHsts();
+        var home = app.Services.GetRequiredService<HomeHttps>();
+        if (!home.IsOn) app.UseHsts();
+        // Before the first phone asks: a folder that cannot be written says so at the start.
+        else _ = home.Certificate();
         app.UseRequestLog();
         app.UseStrictHeaders();
         app.UseProblemWords();
@@ -34,6 +37,7 @@ internal static class Pipeline
         app.MapDrillFiles();
         app.MapCalendar();
         app.MapHome();
+        app.MapManifest();
         app.MapOpenApi("/api/openapi.json").RequireAuthorization();
         app.MapHealthChecks("/healthz/live", new HealthCheckOptions { Predicate = _ => false });
         app.MapHealthChecks("/healthz/ready", new HealthCheckOptions { Predicate = check => check.Tags.Contains("ready") });

@@ -1,20 +1,20 @@
-// Gives the practice screen back when it is loaded again and the server cannot be reached: a round goes on where the wireless ends.
-// The network is always asked first; what offline.js kept stands in only when it does not answer.
+// Gives pages back when the server cannot be reached: the practice screen that is open (offline.js), and those that were kept ahead (ahead.js). The network is always asked
+// first; what is kept stands in only when it does not answer, and the page that says so where nothing is kept.
 const patience = 4000;
+const instead = '/without-network';
 
 self.addEventListener('install', () => self.skipWaiting());
 self.addEventListener('activate', event => event.waitUntil(self.clients.claim()));
 
 self.addEventListener('fetch', event => {
   const { request } = event;
-  const wanted = request.mode === 'navigate' ? new URL(request.url).pathname.startsWith('/practise/') : ['script', 'style', 'font', 'image'].includes(request.destination);
-  if (wanted && request.method === 'GET') event.respondWith(fromNetworkOrKept(request));
+  if (request.method === 'GET' && (request.mode === 'navigate' || ['script', 'style', 'font', 'image'].includes(request.destination))) event.respondWith(fromNetworkOrKept(request));
 });
 
 async function fromNetworkOrKept(request) {
   const answer = fetch(request);
   const kept = await caches.match(request, { ignoreVary: true });
-  if (!kept) return answer;
+  if (!kept) return request.mode === 'navigate' ? answer.catch(async () => await caches.match(instead) ?? Response.error()) : answer;
   // A server that is on its knees sends a page that says so; the round is worth more.
   const sound = answer.then(response => response.status >= 500 ? kept : response, () => kept);
   return Promise.race([sound, new Promise(resolve => setTimeout(resolve, patience, kept))]);

@@ -148,7 +148,8 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             }),
         ];
         Space = yard.Where(space, first, there => Drills.All(drill => drill.Card.Suits(there)));
-        IsChecked = await YardStore.IsCheckedAsync(work, Space?.Id, Today);
+        // A page that is kept may be opened on another day: it asks anew.
+        IsChecked = !Request.Headers.ContainsKey("Kept-Ahead") && await YardStore.IsCheckedAsync(work, Space?.Id, Today);
         Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
         if (Hears) KnownBalls = await PlaceStore.KnownAsync(work, Space?.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));

@@ -1,9 +1,10 @@
 // What every page does: one key for each marked action, and sending what still waits on this device.
+import { keepAhead } from '../shared/ahead.js';
 import { moveOver } from '../shared/moving.js';
-import { keepOnlyOurs } from '../shared/offline.js';
+import { keepOnlyOurs, whoseTurn } from '../shared/offline.js';
 import { flush, onChange, state, storing, words } from '../shared/outbox.js';
 import { write } from '../shared/storage.js';
-import { say } from '../shared/say.js';
+import { language, say } from '../shared/say.js';
 
 document.addEventListener('keydown', event => {
   if (event.altKey || event.ctrlKey || event.metaKey || event.repeat) return;
@@ -34,7 +35,12 @@ addEventListener('pageshow', () => { for (const form of document.querySelectorAl
 
 // Tabs that were opened in the name of another household learn that it is over.
 write('gambeta-household', document.body.dataset.household ?? '');
-keepOnlyOurs();
+const ours = keepOnlyOurs();
+
+// A page that this device had kept says so; one that came from the server is the moment to keep what may be needed later.
+const { keptAt, player } = document.body.dataset;
+if (keptAt) document.querySelector('[data-kept]')?.replaceChildren(say('kept-page', { time: new Date(keptAt).toLocaleString(language() === 'en' ? 'en-GB' : language(), { weekday: 'short', hour: '2-digit', minute: '2-digit' }) }));
+else if (player) ours.then(() => keepAhead(whoseTurn()));
 
 const zone = document.querySelector('[data-time-zone]');
 if (zone) zone.value = Intl.DateTimeFormat().resolvedOptions().timeZone ?? zone.value;

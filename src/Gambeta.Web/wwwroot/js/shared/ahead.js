@@ -1,0 +1,56 @@
+// Pages that are kept on this device before anybody needs them: the session of the day and the sheets used last are practised where there is no network, from a
+// cold start. sw.js hands them out where the network does not. Three megabytes at most, the least wanted left out; all of it goes with the sign-in.
+import { pageAndParts } from './kept-page.js';
+import { read, remove, write } from './storage.js';
+
+export const aheadCache = 'gambeta-ahead';
+const listed = '/kept-ahead.json', keptAtKey = 'gambeta-ahead-at';
+const most = 3 * 1024 * 1024, often = 30 * 60_000;
+
+/** What is kept: {address, name, kind, bytes, at} of each page. */
+export async function kept() {
+  const found = await globalThis.caches?.match(listed);
+  return found ? found.json() : [];
+}
+
+/** Keeps what the server says is worth keeping for whoever plays here; not again for half an hour, unless it is `now`. */
+export async function keepAhead(whose, now) {
+  if (!('serviceWorker' in navigator) || !globalThis.caches) return;
+  const [who, at] = (read(keptAtKey) ?? '').split(' at ');
+  if (!now && who === whose && Date.now() - Number(at) < often && Date.now() > Number(at)) return;
+  try {
+    await navigator.serviceWorker.register('/sw.js');
+    const answer = await fetch('/api/ahead');
+    if (!answer.ok) return;
+    write(keptAtKey, `${whose} at ${Date.now()}`);
+    await keepAll(await answer.json(), whose);
+  } catch {
+    // No network, or no room: what is there stays.
+  }
+}
+
+async function keepAll(pages, whose) {
+  const cache = await caches.open(aheadCache), wanted = new Map(), list = [];
+  let left = most;
+  for (const { address, ...page } of pages) {
+    const parts = await pageAndParts(address);
+    if (!parts) continue;
+    const fresh = [...parts].filter(([url]) => !wanted.has(url)), bytes = fresh.reduce((sum, [, part]) => sum + part.bytes, 0);
+    if (bytes > left) continue;
+    left -= bytes;
+    for (const [url, part] of fresh) wanted.set(url, part);
+    list.push({ address, ...page, bytes, at: new Date().toISOString() });
+  }
+  // Somebody else's turn by now, or signed out: nothing of this is kept.
+  if (!read(keptAtKey)?.startsWith(whose)) return;
+  for (const [url, { response }] of wanted) await cache.put(url, response);
+  await cache.put(listed, Response.json(list));
+  const names = new Set([...wanted.keys(), new URL(listed, location).href]);
+  for (const { url } of await cache.keys()) if (!names.has(url)) await cache.delete(url);
+}
+
+/** Drops all of it. */
+export async function dropAhead() {
+  remove(keptAtKey);
+  await globalThis.caches?.delete(aheadCache);
+}
