@@ -166,7 +166,7 @@ public class HouseholdsApartTests(TestServer server)
     private static readonly string[] TakeNone =
     [
         "", "index", "today", "progress", "floor", "drills", "drills/index", "drills/map", "drills/pictures", "drills/own.yaml", "household", "household/index", "household/new", "household/heading", "household/grown-up", "household/erase",
-        "household/settings", "household/password", "logbook/listen", "weeks/print", "api/weeks", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "without-network", "api/ahead", "gambeta.webmanifest", "phone", "phone/here", "phone/gambeta-at-home.crt", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
+        "household/settings", "household/password", "logbook/listen", "weeks/print", "api/weeks", "logbook/index", "records", "records/index", "yard/things", "api/token", "api/openapi.json", "household/words", "household/waiting", "without-network", "beside", "beside/screen", "api/ahead", "gambeta.webmanifest", "phone", "phone/here", "phone/gambeta-at-home.crt", "recover", "healthz", "healthz/live", "healthz/ready", "problem/{code:int}", "js/shared/words.js", "{**path:file}",
     ];
 
     [Fact]

@@ -6,6 +6,7 @@ using System.Text.Json;
 using Dapper;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
+using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.Mvc.Testing.Handlers;
 using Microsoft.AspNetCore.TestHost;
 
@@ -15,8 +16,12 @@ public class LineTests(TestServer server)
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
+    private Task<CookieContainer> SignedInAsync(TestHousehold household) => SignedInAsync(server, household);
+
+    private Task<WebSocket> OpenAsync(CookieContainer? cookies, Guid household, string? origin = "http://localhost") => OpenAsync(server, cookies, household, origin);
+
     /// <summary>The cookies of a device that is signed in to a household.</summary>
-    private async Task<CookieContainer> SignedInAsync(TestHousehold household)
+    internal static async Task<CookieContainer> SignedInAsync(WebApplicationFactory<Program> server, TestHousehold household)
     {
         var cookies = new CookieContainer();
         var browser = new Browser(server.CreateDefaultClient(new CookieContainerHandler(cookies)));
@@ -24,7 +29,7 @@ public class LineTests(TestServer server)
         return cookies;
     }
 
-    private Task<WebSocket> OpenAsync(CookieContainer? cookies, Guid household, string? origin = "http://localhost")
+    internal static Task<WebSocket> OpenAsync(WebApplicationFactory<Program> server, CookieContainer? cookies, Guid household, string? origin = "http://localhost")
     {
         WebSocketClient client = server.Server.CreateWebSocketClient();
         client.ConfigureRequest = request =>
@@ -35,7 +40,7 @@ public class LineTests(TestServer server)
         return client.ConnectAsync(new Uri($"ws://localhost/api/line?household={household}"), Cancel);
     }
 
-    private static async Task<JsonElement> SayAsync(WebSocket line, string message)
+    internal static async Task<JsonElement> SayAsync(WebSocket line, string message)
     {
         await line.SendAsync(Encoding.UTF8.GetBytes(message), WebSocketMessageType.Text, true, Cancel);
         var buffer = new byte[4096];
@@ -43,7 +48,7 @@ public class LineTests(TestServer server)
         return JsonDocument.Parse(buffer.AsMemory(0, read.Count)).RootElement;
     }
 
-    private static Task<JsonElement> PostAsync(WebSocket line, int n, string to, object body) => SayAsync(line, JsonSerializer.Serialize(new { n, to, body }, JsonSerializerOptions.Web));
+    internal static Task<JsonElement> PostAsync(WebSocket line, int n, string to, object body) => SayAsync(line, JsonSerializer.Serialize(new { n, to, body }, JsonSerializerOptions.Web));
 
     [Fact]
     public async Task What_is_posted_on_a_line_is_what_is_posted_by_itself()

@@ -3,6 +3,7 @@ using System.Net.WebSockets;
 using System.Text.Json;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
+using Gambeta.Web.Beside;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 
@@ -21,7 +22,7 @@ internal static class Line
 
     private sealed record Answered(long N, int Status, object? Answer);
 
-    public static async Task OpenAsync(HttpContext http, Guid household, PageTools tools, LineCounter lines, IOptions<JsonOptions> options, IHostApplicationLifetime application)
+    public static async Task OpenAsync(HttpContext http, Guid household, PageTools tools, LineCounter lines, BesideHub hub, BesideWire wire, IOptions<JsonOptions> options, IHostApplicationLifetime application)
     {
         // A page of another site could open a line with this one's cookie, were it not for where it says it comes from.
         var status = !http.WebSockets.IsWebSocketRequest ? StatusCodes.Status400BadRequest
@@ -47,18 +48,24 @@ internal static class Line
         {
             var json = options.Value.SerializerOptions;
             var ear = new EarOnLine(tools.Time);
+            using var pushes = new LinePushes(socket, json);
+            using var beside = new BesideOnLine(hub, wire, household, pushes.Tell);
+            _ = pushes.RunAsync(until.Token);
             while (await ReadAsync(socket, tools.Limits.PostBytes, until.Token) is var (message, isFrames))
             {
-                var said = isFrames ? ear.Take(message.Span) : await TakeAsync(message, json, ear, http, tools);
+                var said = isFrames ? ear.Take(message.Span) : await TakeAsync(message, json, ear, beside, http, tools);
                 if (said is null) continue;
-                var answer = JsonSerializer.SerializeToUtf8Bytes(said, said.GetType(), json);
-                await socket.SendAsync(answer, WebSocketMessageType.Text, endOfMessage: true, until.Token);
+                await pushes.SendAsync(said, until.Token);
             }
             await socket.CloseAsync(WebSocketCloseStatus.NormalClosure, null, until.Token);
         }
         catch (Exception over) when (over is OperationCanceledException or WebSocketException or IOException)
         {
             // Gone, or time to go. What was not answered is posted again.
+        }
+        finally
+        {
+            await until.CancelAsync();
         }
     }
 
@@ -76,7 +83,7 @@ internal static class Line
         }
     }
 
-    private static async Task<Answered> TakeAsync(ReadOnlyMemory<byte> text, JsonSerializerOptions json, EarOnLine ear, HttpContext http, PageTools tools)
+    private static async Task<Answered> TakeAsync(ReadOnlyMemory<byte> text, JsonSerializerOptions json, EarOnLine ear, BesideOnLine beside, HttpContext http, PageTools tools)
     {
         var (said, refused) = JsonBody.Parse(text);
         if (refused is not null) return Answer(0, refused);
@@ -88,10 +95,11 @@ internal static class Line
             // Compared, not read: half a character is no address either.
             if (!message.TryGetProperty("to", out var to) || to.ValueKind != JsonValueKind.String) return Answer(n, Refusal.Of(StatusCodes.Status404NotFound));
             if (to.ValueEquals(EarOnLine.Begins) || to.ValueEquals(EarOnLine.Ends)) return Answer(n, to.ValueEquals(EarOnLine.Ends) ? ear.End(body) : await ear.BeginAsync(body, json, http, tools));
-            if (Posts.Find(to) is not { } post) return Answer(n, Refusal.Of(StatusCodes.Status404NotFound));
+            var post = Posts.Find(to);
             try
             {
-                return Answer(n, await post.Take(body, json, http, tools));
+                if (await beside.TakeAsync(to, body, http, tools) is { } passed) return Answer(n, passed);
+                return Answer(n, post is null ? Refusal.Of(StatusCodes.Status404NotFound) : await post.Take(body, json, http, tools));
             }
             catch (Exception away) when (Guards.IsAway(away))
             {
@@ -100,7 +108,7 @@ internal static class Line
             catch (Exception error) when (error is not OperationCanceledException)
             {
                 // One message that fails is no reason to lose the others: the line lives.
-                http.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Line)).LogMessageFailed(error, post.Path);
+                http.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Line)).LogMessageFailed(error, post?.Path ?? "beside");
                 return Answer(n, Refusal.Of(StatusCodes.Status500InternalServerError));
             }
         }

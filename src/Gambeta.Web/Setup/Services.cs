@@ -4,6 +4,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.AtHome;
+using Gambeta.Web.Beside;
 using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
@@ -43,6 +44,9 @@ internal static class Services
         services.AddSingleton<HouseholdCatalogues>();
         services.AddSingleton<Brakes>();
         services.AddSingleton<LineCounter>();
+        services.AddSingleton<BesideHub>();
+        services.AddSingleton<BesideWire>();
+        services.AddHostedService(provider => provider.GetRequiredService<BesideWire>());
         services.AddSingleton<Meters>();
         services.AddSingleton<PageTools>();
         services.AddSingleton<Door>();

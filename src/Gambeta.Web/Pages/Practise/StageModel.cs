@@ -83,6 +83,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             player = Player.Id,
             name = Player.Nickname,
             key = RunKey,
+            beside = Beside,
             sheet = Sheet,
             session = SheetName,
             bests = _bests,

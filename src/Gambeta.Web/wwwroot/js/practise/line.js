@@ -33,8 +33,16 @@ export const lineNow = () => socket?.readyState === WebSocket.OPEN ? socket : nu
 
 let told = () => {};
 
+let besideTold = () => {};
+
+/** Calls back with what another screen of the household tells. */
+export function onBesideTold(listener) { besideTold = listener; }
+
 /** Calls back with what is told without having been asked. */
 export function onBytesTold(listener) { told = listener; }
+
+/** Whoever waits for this line tries it again at once. */
+export function tryLineAgain() { awayUntil = 0; }
 
 async function opened() {
   if (socket?.readyState === WebSocket.OPEN) return true;
@@ -53,8 +61,9 @@ function open() {
       resolve(true);
     };
     made.onmessage = ({ data }) => {
-      const { n, status, answer, ear } = JSON.parse(data);
+      const { n, status, answer, ear, beside } = JSON.parse(data);
       if (ear) return told(ear);
+      if (beside) return besideTold(beside);
       asked.get(n)?.({ status, answer: answer ?? {} });
       asked.delete(n);
     };

@@ -9,6 +9,10 @@ import * as posts from './posts.js';
 import { Run } from './run.js';
 
 const longestLeave = 4000;
+const besideLapses = 8000;
+
+// What counts something: of two screens the one that counted first in a set counts it to its end, so that nothing is counted twice.
+const counting = ['tap', 'glass', 'wrong', 'void', 'back', 'number'];
 
 const pausing = ['pause', 'skip', 'again', 'more', 'beat', 'type', 'number', 'pain', 'leave'];
 
@@ -40,6 +44,11 @@ export class Practice {
   #hurt = null;
   #isGone = false;
   #keepDue = null;
+  #countedAt = null;
+  #besideAt = 0;
+
+  /** The screen that counts this set: 'here', 'beside', or nothing before the first count. */
+  counter = null;
 
   /**
    * @param page what the page carries
@@ -66,9 +75,35 @@ export class Practice {
     return this.run.isDone ? 'done' : this.run.isHeld ? 'held' : 'playing';
   }
 
-  /** Does what was pressed, where that may be done now. */
-  act(what, ...how) {
-    if (!allowed[this.state].includes(what)) return;
+  /** Does what was pressed on this screen, where that may be done now. */
+  act(what, ...how) { return this.actFrom('here', null, what, ...how); }
+
+  /**
+   * Does what was pressed on one of the screens, where that may be done now; what is counted later than it was pressed counts for when it was pressed.
+   * @param screen 'here' or 'beside' @param pressedAt milliseconds into the phase, nothing for now
+   * @returns false where the other screen counts this set, else what the act gives
+   */
+  actFrom(screen, pressedAt, what, ...how) {
+    if (!allowed[this.state].includes(what)) return undefined;
+    if (counting.includes(what) && this.run.phase.kind === 'work') {
+      // A second screen that is gone leaves the set to this one.
+      const isGone = this.counter === 'beside' && this.now() - this.#besideAt > besideLapses;
+      if (this.counter && this.counter !== screen && !isGone) {
+        if (screen === 'here') this.screen.countedBeside();
+        return false;
+      }
+      this.counter = screen;
+      if (screen === 'beside') this.#besideAt = this.now();
+    }
+    this.#countedAt = pressedAt;
+    try {
+      return this.#do(what, how);
+    } finally {
+      this.#countedAt = null;
+    }
+  }
+
+  #do(what, how) {
     const actions = {
       start: () => this.#start(), pause: () => this.#pause(), skip: () => this.#skip(), again: () => this.#again(), more: () => this.#more(), beat: () => this.#nextBeat(),
       type: () => this.screen.focusTyped(), number: n => this.#number(n), pain: () => this.#askWhere(), leave: () => this.#leave(), tap: foot => this.#tap(foot),
@@ -196,6 +231,7 @@ export class Practice {
 
   #entered() {
     const { run, screen } = this, { phase, drill } = run;
+    this.counter = null;
     this.heard.begin(run, this.now());
     if (phase.kind === 'work') this.ear?.beginSet(run, this.heard.beatOf(drill));
     screen.enter(run);
@@ -303,7 +339,7 @@ export class Practice {
   }
 
   #count(what, zone, foot) {
-    if (!this.run.count(what, this.now(), zone, foot)) return;
+    if (!this.run.count(what, this.now(), zone, foot, this.#countedAt)) return;
     this.#drawCounts();
     this.#keepSoon();
   }

@@ -13,9 +13,10 @@ import { Checks } from './checks.js';
 import { Heard } from './heard.js';
 import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
-import { postOnLine } from './line.js';
+import { onBesideTold, postOnLine, tryLineAgain } from './line.js';
 import { PainStop } from './pain-stop.js';
 import { Practice } from './practice.js';
+import { Second } from './second.js';
 import { Sounds } from './sounds.js';
 import { listen } from './stage-keys.js';
 import { Stage } from './stage.js';
@@ -50,12 +51,20 @@ const screen = {
     stage.enter(run);
     stage.ear(ear, run);
     if (!isRest(run)) mending.close();
+    second.changed();
   },
   heard(run, { id }) { if (isRest(run)) mending.show(id); },
   mends: key => mending.press(key),
   time(run, now) { stage.time(run, now); },
-  counts(run, runs, now) { stage.counts(run, runs, now); },
-  keys(run, { played, beat }) { stage.keys(run, { played, beat, voice: voice.exists && (voice.on ? 'on' : 'off') }); },
+  counts(run, runs, now) {
+    stage.counts(run, runs, now);
+    second.changed();
+  },
+  keys(run, { played, beat }) {
+    stage.keys(run, { played, beat, voice: voice.exists && (voice.on ? 'on' : 'off') });
+    second.changed();
+  },
+  countedBeside() { stage.text('under', say('counted-beside')); },
   stored(said) { stage.text('stored', said); },
   open() {
     navigator.storage?.persist?.().catch(() => {});
@@ -81,10 +90,17 @@ const screen = {
     typed.result.textContent = said;
     stage.element.dataset.best = isBest ? 'yes' : 'no';
   },
-  askWhere() { pain.open(); },
-  noPain() { pain.close(); },
+  askWhere() {
+    pain.open();
+    second.changed();
+  },
+  noPain() {
+    pain.close();
+    second.changed();
+  },
   stopped() {
     pain.tell();
+    second.changed();
     forgetPage();
   },
 };
@@ -102,6 +118,9 @@ const practice = new Practice(page, {
     setTimeout(() => location.reload(), 300);
   },
 });
+
+const second = new Second(practice, () => stage.words, postOnLine, { later: (act, milliseconds) => setTimeout(act, milliseconds), now: () => performance.now(), tryAgain: tryLineAgain });
+onBesideTold(told => second.told(told));
 
 // However it is left: what was begun to be learned is not gone on with.
 stage.part('ear-ask')?.addEventListener('close', () => ear.learnNot());
@@ -169,7 +188,10 @@ if (sounds.muted) stage.text('mute-word', say('sound-off'));
 
 // Every frame while the page is seen; a slow beat besides, since a hidden page has no frames but goes on sounding.
 requestAnimationFrame(function frame() { practice.tick(); requestAnimationFrame(frame); });
-setInterval(() => practice.tick(), 250);
+setInterval(() => {
+  practice.tick();
+  second.tick();
+}, 250);
 setInterval(() => { if (!practice.run.isHeld) practice.keepRun(); }, 1000);
 addEventListener('pagehide', () => {
   ear.turnOff();

@@ -88,10 +88,11 @@ export class Run {
     if (!this.isDone) this.heldAt = this.elapsed(now);
   }
 
-  /** Something happened with the ball; a target or a zone may go with it. Returns whether it counted. */
-  count(what, now, zone, foot) {
+  /** Something happened with the ball, `at` so many milliseconds into the phase where it was pressed elsewhere; a target or a zone may go with it. Returns whether it counted. */
+  count(what, now, zone, foot, at = null) {
     if (this.isHeld || this.phase.kind !== 'work') return false;
-    const event = { what, at: Math.round(this.elapsed(now)) };
+    // Told late: not later than now, and not before what was counted already.
+    const elapsed = this.elapsed(now), event = { what, at: Math.round(at === null ? elapsed : Math.max(this.events.at(-1)?.at ?? 0, Math.min(elapsed, at))) };
     if (zone) event.zone = zone;
     if (foot) event.foot = foot;
     this.events.push(event);

@@ -23,6 +23,9 @@ export class Stage {
 
   get isOpen() { return !this.part('play').hidden; }
 
+  /** What stands on the glass in words, for a second screen. */
+  get words() { return Object.fromEntries(['label', 'name', 'figure', 'under', 'cue', 'next', 'left', 'wrong-word', 'end-word', 'result'].map(key => [key, this.part(key)?.textContent.slice(0, 120) ?? ''])); }
+
   open() {
     this.part('before').hidden = true;
     this.part('play').hidden = false;

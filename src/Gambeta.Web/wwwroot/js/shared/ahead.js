@@ -3,8 +3,11 @@
 import { pageAndParts } from './kept-page.js';
 import { read, remove, write } from './storage.js';
 
-export const aheadCache = 'gambeta-ahead';
-const listed = '/kept-ahead.json', keptAtKey = 'gambeta-ahead-at';
+const cacheName = 'gambeta-ahead', listed = '/kept-ahead.json', keptAtKey = 'gambeta-ahead-at';
+
+/** Where it is written down for whom pages are kept on this device. */
+export const keptForKey = 'gambeta-kept-for';
+
 const most = 3 * 1024 * 1024, often = 30 * 60_000;
 
 /** What is kept: {address, name, kind, bytes, at} of each page. */
@@ -13,24 +16,23 @@ export async function kept() {
   return found ? found.json() : [];
 }
 
-/** Keeps what the server says is worth keeping for whoever plays here; not again for half an hour, unless it is `now`. */
-export async function keepAhead(whose, now) {
+/** Keeps what the server says is worth keeping for whoever plays here; not again for half an hour. */
+export async function keepAhead(whose) {
   if (!('serviceWorker' in navigator) || !globalThis.caches) return;
   const [who, at] = (read(keptAtKey) ?? '').split(' at ');
-  if (!now && who === whose && Date.now() - Number(at) < often && Date.now() > Number(at)) return;
+  if (who === whose && Date.now() - Number(at) < often && Date.now() > Number(at)) return;
   try {
     await navigator.serviceWorker.register('/sw.js');
     const answer = await fetch('/api/ahead');
     if (!answer.ok) return;
-    write(keptAtKey, `${whose} at ${Date.now()}`);
-    await keepAll(await answer.json(), whose);
+    if (await keepAll(await answer.json(), whose)) write(keptAtKey, `${whose} at ${Date.now()}`);
   } catch {
     // No network, or no room: what is there stays.
   }
 }
 
 async function keepAll(pages, whose) {
-  const cache = await caches.open(aheadCache), wanted = new Map(), list = [];
+  const cache = await caches.open(cacheName), wanted = new Map(), list = [];
   let left = most;
   for (const { address, ...page } of pages) {
     const parts = await pageAndParts(address);
@@ -42,15 +44,16 @@ async function keepAll(pages, whose) {
     list.push({ address, ...page, bytes, at: new Date().toISOString() });
   }
   // Somebody else's turn by now, or signed out: nothing of this is kept.
-  if (!read(keptAtKey)?.startsWith(whose)) return;
+  if (read(keptForKey) !== whose) return false;
   for (const [url, { response }] of wanted) await cache.put(url, response);
   await cache.put(listed, Response.json(list));
   const names = new Set([...wanted.keys(), new URL(listed, location).href]);
   for (const { url } of await cache.keys()) if (!names.has(url)) await cache.delete(url);
+  return true;
 }
 
 /** Drops all of it. */
 export async function dropAhead() {
   remove(keptAtKey);
-  await globalThis.caches?.delete(aheadCache);
+  await globalThis.caches?.delete(cacheName);
 }

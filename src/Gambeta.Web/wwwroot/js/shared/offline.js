@@ -1,12 +1,11 @@
 // Keeps the practice page that is open, and what it is made of, on the device: sw.js hands it out when it is loaded again without a way to
 // the server. One page only, and those of ahead.js beside it; gone when something hurts, when nobody is signed in and when somebody else plays. Browsers have no such
 // keeping over plain http.
-import { dropAhead } from './ahead.js';
+import { dropAhead, keptForKey } from './ahead.js';
 import { pageAndParts } from './kept-page.js';
 import { read, write } from './storage.js';
 
 const cacheName = 'gambeta-practice';
-const keptForKey = 'gambeta-kept-for';
 
 /** Who plays here, as what is kept is kept for them. */
 export const whoseTurn = () => `${document.body.dataset.household} ${document.body.dataset.player}`;

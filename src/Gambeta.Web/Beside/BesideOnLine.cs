@@ -1,0 +1,82 @@
+using System.Text.Json;
+using Gambeta.Web.Access;
+using Gambeta.Web.Api;
+
+namespace Gambeta.Web.Beside;
+
+/// <summary>One device on its line: it says how its practice stands, looks on, or presses for another one. Nothing of it is kept.</summary>
+internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid household, Action<object> push) : IDisposable
+{
+    public const string Stands = "/api/beside/stands", Looks = "/api/beside/looks", Presses = "/api/beside/presses";
+
+    // More than two hands can press, and fewer than would keep the others from their lines.
+    private const int MostASecond = 40;
+
+    private BesideHub.Device? _device;
+    private long _second;
+    private int _inThisSecond;
+
+    private sealed record Told(object Beside);
+
+    /// <summary>Takes a message; nothing where it is none of these.</summary>
+    public async Task<IResult?> TakeAsync(JsonElement to, JsonElement body, HttpContext http, PageTools tools)
+    {
+        BesideKind? kind = to.ValueEquals(Stands) ? BesideKind.Stands : to.ValueEquals(Looks) ? BesideKind.Look : to.ValueEquals(Presses) ? BesideKind.Press : null;
+        if (kind is null) return null;
+        if (BesideMessage.Read(household, kind.Value, body) is not { } message) return Refusal.Of(StatusCodes.Status422UnprocessableEntity);
+        if (IsTooOften(tools.Time)) return Refusal.Of(StatusCodes.Status429TooManyRequests);
+        if (_device is null) hub.Add(_device = new BesideHub.Device(household, Tell));
+        switch (kind)
+        {
+            case BesideKind.Stands:
+                _device.Plays = message.Session;
+                Pass(message);
+                return Results.Json(new { LookedOn = hub.IsLookedOn(household) }, SessionApi.Written);
+            case BesideKind.Press when _device.LooksUntil < tools.Time.GetUtcNow():
+                // Only who looks on may press: looking is where the sign-in is asked for.
+                return Refusal.SignedOut();
+            case BesideKind.Press:
+                Pass(message);
+                return Results.Json(new { Passed = true }, SessionApi.Written);
+            default:
+                return await LookAsync(message, http, tools);
+        }
+    }
+
+    // Said again every few seconds, so that a device that was signed out, and a player who was erased, are gone within that time.
+    private async Task<IResult> LookAsync(BesideMessage message, HttpContext http, PageTools tools)
+    {
+        var (work, seen) = await tools.EnterAsync(http);
+        await using var _ = work;
+        _device!.LooksUntil = seen is null ? default : tools.Time.GetUtcNow() + BesideHub.Lapses;
+        if (seen is null) return Refusal.SignedOut();
+        await work.CommitAsync(http.RequestAborted);
+        Pass(message);
+        return Results.Json(new { Stands = hub.Standing(household, [.. seen.Players.Select(player => player.Id)]).Select(one => one.Body) }, SessionApi.Written);
+    }
+
+    private void Pass(BesideMessage message)
+    {
+        hub.Pass(message);
+        wire.Send(message);
+    }
+
+    private void Tell(BesideMessage message) => push(new Told(message.Kind switch
+    {
+        BesideKind.Stands => new { stands = message.Body },
+        BesideKind.Press => new { press = message.Body },
+        _ => new { looks = true },
+    }));
+
+    private bool IsTooOften(TimeProvider time)
+    {
+        var second = time.GetUtcNow().ToUnixTimeSeconds();
+        (_second, _inThisSecond) = second == _second ? (second, _inThisSecond + 1) : (second, 1);
+        return _inThisSecond > MostASecond;
+    }
+
+    public void Dispose()
+    {
+        if (_device is not null) hub.Remove(_device);
+    }
+}

@@ -1,0 +1,13 @@
+using Gambeta.Web.Access;
+using Gambeta.Web.Drawing;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Gambeta.Web.Pages.Beside;
+
+/// <summary>The second screen: shows a practice that another device of the household plays, and counts for it.</summary>
+public sealed class ScreenModel(PageTools tools) : HouseholdPage(tools)
+{
+    public override RailPlace Place => RailPlace.Today;
+
+    public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
+}

@@ -1,0 +1,80 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { Presses } from '../../src/Gambeta.Web/wwwroot/js/practise/presses.js';
+import { Second } from '../../src/Gambeta.Web/wwwroot/js/practise/second.js';
+
+/** A device that plays, without a screen: every phase is work, and what is counted is counted. */
+function player() {
+  const run = { index: 3, phase: { kind: 'work', feet: 'both', seconds: 30 }, drill: { drill: 'inside-taps' }, measure: { hasSlips: false }, seconds: 30, isHeld: false, isDone: false, sum: { left: 0, right: 0 }, elapsed: () => 9000 };
+  const practice = {
+    run, session: 'here', page: { player: 'p', name: 'Odei', beside: '/beside/inside-taps' }, state: 'playing', counter: null, acts: [],
+    actFrom(screen, at, what, foot) {
+      if (this.counter && this.counter !== screen) return false;
+      this.counter = screen;
+      this.acts.push([what, foot, at]);
+      if (what === 'tap') run.sum[foot]++;
+      if (what === 'pause') run.isHeld = !run.isHeld;
+    },
+  };
+  const sent = [];
+  const second = new Second(practice, () => ({ label: 'Round' }), async (to, body) => { sent.push(body); return { status: 200, answer: { lookedOn: true } }; }, { later: act => act(), now: () => 0, tryAgain() {} });
+  return { practice, run, second, sent };
+}
+
+test('a press that comes twice counts once, and is told again among the latest', async () => {
+  const { practice, second, sent } = player();
+  for (const id of ['a', 'b', 'a', 'a']) second.told({ press: { id, session: 'here', index: 3, what: 'tap', how: ['left'], elapsed: 500 } });
+  await second.tell();
+  assert.equal(practice.acts.length, 2);
+  assert.deepEqual(sent.at(-1).done, [['b', 'done'], ['a', 'done']]);
+  assert.deepEqual(practice.acts[0], ['tap', 'left', 500]);
+});
+
+test('what is for a phase that is over, for another practice, or is nothing that may be pressed, does nothing', async () => {
+  const { practice, second, sent } = player();
+  second.told({ press: { id: 'late', session: 'here', index: 2, what: 'tap', how: ['left'], elapsed: 1 } });
+  second.told({ press: { id: 'other', session: 'there', index: 3, what: 'tap', how: ['left'], elapsed: 1 } });
+  for (const what of ['leave', 'start', 'constructor', '__proto__', undefined, 7]) second.told({ press: { id: `x${what}`, session: 'here', index: 3, what, how: [] } });
+  second.told({ press: { id: 'skip', session: 'here', index: 2, what: 'skip' } });
+  await second.tell();
+  assert.deepEqual(practice.acts, []);
+  assert.deepEqual(sent.at(-1).done, [['late', 'late'], ['skip', 'late']]);
+});
+
+test('where the other screen counts a set that is said, and a pause that both want is one', async () => {
+  const { practice, second, sent } = player();
+  practice.counter = 'here';
+  second.told({ press: { id: 'a', session: 'here', index: 3, what: 'tap', how: ['left'] } });
+  practice.counter = null;
+  practice.run.isHeld = true;
+  second.told({ press: { id: 'p', session: 'here', index: 3, what: 'pause', wants: true } });
+  await second.tell();
+  assert.deepEqual(practice.acts, []);
+  assert.deepEqual(sent.at(-1).done, [['a', 'other'], ['p', 'done']]);
+});
+
+test('what is told fits into what PostgreSQL passes on, however much was pressed', async () => {
+  const { second, sent } = player();
+  second.words = () => Object.fromEntries(['label', 'name', 'figure', 'under', 'cue', 'next', 'left', 'wrong-word', 'end-word', 'result'].map(key => [key, 'ß'.repeat(80)]));
+  for (let i = 0; i < 1000; i++) second.told({ press: { id: `${4294967295 - i}-${4294967295 - i}`, session: 'here', index: 3, what: 'tap', how: ['left'] } });
+  await second.tell();
+  assert.ok(JSON.stringify(sent.at(-1)).length < 2400, `${JSON.stringify(sent.at(-1)).length}`);
+});
+
+test('a press is sent until it is settled, and one whose round is over is told as late', () => {
+  let time = 0, number = 0;
+  const sent = [], presses = new Presses({ send: body => sent.push(body.id), now: () => time, id: () => `p${++number}` });
+  presses.press({ session: 'here', index: 3, what: 'tap' });
+  presses.press({ session: 'here', index: 3, what: 'tap' });
+  presses.again();
+  time = 1000;
+  presses.again();
+  assert.deepEqual(sent, ['p1', 'p2', 'p1', 'p2']);
+  presses.settle({ session: 'here', index: 3, done: [['p1', 'done']] });
+  assert.equal(presses.waiting, 1);
+  // Another practice says nothing of it.
+  presses.settle({ session: 'there', index: 9, done: [] });
+  assert.equal(presses.waiting, 1);
+  presses.settle({ session: 'here', index: 4, done: [['p1', 'done']] });
+  assert.deepEqual([presses.waiting, presses.late], [0, 1]);
+});
