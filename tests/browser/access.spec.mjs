@@ -3,7 +3,7 @@ import { expect, test } from './pages.mjs';
 import { begin, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
 
 const sizes = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };
-const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/household/grown-up', '/drills?opponent=behind', '/drills/own?first=v-cut', '/logbook', '/logbook/take-in', '/logbook/listen', '/progress', '/progress?weeks=52', '/progress?from=2026-05-01&to=2026-06-01', '/plan', '/plan/together?way=turns', '/weeks', '/weeks/rhythm', '/weeks/print?span=week', '/weeks/print?span=month', '/beside/patio-turns-sixteen', '/beside/juggling-streak', '/drills/pull-back-laces-away/progress', '/records', '/household', '/household/settings', '/household/password', '/household/erase', '/household/sign-ins', '/household/words', '/household/waiting', '/household/players/01900000-0000-7000-8000-0000000de302', '/yard', '/yard/space', '/yard/things', '/yard/plan', '/yard/plan?drill=game-wall-target', '/yard/plan?drill=wall-check-and-lay-off', '/yard/plan?space=none&at=0+2;0.3+2&run=1+left', '/practise/instead', '/sheets', '/sheets/edit?copy=garden-thirty-five', '/sheets/print/wall-fourteen', '/practise/sheet/patio-turns-sixteen', '/problem/404'];
+const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/household/grown-up', '/drills?opponent=behind', '/drills/own?first=v-cut', '/logbook', '/logbook/take-in', '/logbook/listen', '/progress', '/progress?weeks=52', '/progress?from=2026-05-01&to=2026-06-01', '/plan', '/plan/together?way=turns', '/weeks', '/weeks/rhythm', '/weeks/print?span=week', '/weeks/print?span=month', '/beside', '/without-network', '/household/hand-over', '/beside/patio-turns-sixteen', '/beside/juggling-streak', '/drills/pull-back-laces-away/progress', '/records', '/household', '/household/settings', '/household/password', '/household/erase', '/household/sign-ins', '/household/words', '/household/waiting', '/household/players/01900000-0000-7000-8000-0000000de302', '/yard', '/yard/space', '/yard/things', '/yard/plan', '/yard/plan?drill=game-wall-target', '/yard/plan?drill=wall-check-and-lay-off', '/yard/plan?space=none&at=0+2;0.3+2&run=1+left', '/practise/instead', '/sheets', '/sheets/edit?copy=garden-thirty-five', '/sheets/print/wall-fourteen', '/practise/sheet/patio-turns-sixteen', '/problem/404'];
 const areaOf = place => place.split(/[/?]/)[1];
 
 // A page at a time in each worker: the checker takes a second or two of a core for each.
@@ -152,5 +152,34 @@ for (const [name, viewport] of Object.entries(sizes)) {
         await check(page);
       }
     });
+  });
+}
+
+// In the sun, at arm's length and further: what is read while somebody plays has the contrast of AAA, in both schemes, on every size.
+for (const [name, viewport] of Object.entries({ ...sizes, tablet: { width: 768, height: 1024 }, across: { width: 844, height: 390 } })) {
+  test(`the practice and the second screen are read in the sun on a ${name}`, async ({ browser, baseURL }) => {
+    const context = await browser.newContext({ baseURL, viewport }), page = await context.newPage();
+    await openDemo(page);
+    const second = await context.newPage();
+    await second.goto('/beside');
+    await page.goto('/practise/inside-taps');
+    await page.waitForLoadState('load');
+    await start(page);
+    await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 30_000 });
+    await expect(second.locator('.half.left')).toBeEnabled({ timeout: 20_000 });
+    await expect(second.locator('[data-words] dt')).not.toHaveCount(0);
+    for (const one of [page, second]) {
+      await one.bringToFront();
+      for (const scheme of ['no', 'yes']) {
+        await expect(one.locator('body')).toHaveAttribute('data-daylight', scheme);
+        const { violations } = await new AxeBuilder({ page: one }).setLegacyMode(true).withRules(['color-contrast-enhanced', 'color-contrast', 'button-name', 'aria-roles']).analyze();
+        expect(violations.map(v => `${one.url()} ${scheme}: ${v.id}: ${v.nodes.map(n => `${n.target} ${n.any[0]?.message}`).join('; ')}`)).toEqual([]);
+        await one.keyboard.press('d');
+      }
+      const small = await one.evaluate(() => [...document.querySelectorAll('button, a')].filter(e => e.checkVisibility()).map(e => [e.textContent.trim().slice(0, 20), Math.round(e.getBoundingClientRect().height)]).filter(([, height]) => height < 48));
+      expect(small, one.url()).toEqual([]);
+      expect(await one.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+    }
+    await context.close();
   });
 }

@@ -1,5 +1,6 @@
 // The second screen: shows how a practice stands that another device of the household plays, and presses for it. It keeps no time and no counts of its own: what it shows is
 // what that device told last, and a press stands until that device has said what became of it.
+import { turnDaylight } from '../practise/daylight.js';
 import { onBesideTold, postOnLine, tryLineAgain } from '../practise/line.js';
 import { keepAwake } from '../practise/wake.js';
 import { Presses } from '../practise/presses.js';
@@ -122,10 +123,11 @@ function speak() {
 }
 
 element.addEventListener('click', event => {
-  const button = event.target.closest('[data-press], [data-part], [data-speak]');
+  const button = event.target.closest('[data-press], [data-part], [data-speak], [data-daylight-key]');
   if (!button) return;
   button.blur();
   if (button.dataset.speak !== undefined) speak();
+  else if (button.dataset.daylightKey !== undefined) turnDaylight();
   else if (button.dataset.part) press('hurts', button.dataset.part);
   // Taps are taken when the finger comes down.
   else if (button.dataset.press !== 'tap' || event.detail === 0) press(button.dataset.press, ...button.dataset.foot ? [button.dataset.foot] : []);
@@ -143,6 +145,7 @@ document.addEventListener('keydown', event => {
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key, foot = { f: 'left', j: 'right' }[key];
   if (foot) element.querySelector(`.half.${foot}`).disabled || press('tap', foot);
   else if (key === 's') speak();
+  else if (key === 'd') turnDaylight();
   else if (keys[key] && [...element.querySelectorAll(`[data-press="${keys[key]}"]`)].some(button => button.checkVisibility())) press(keys[key]);
   else return;
   event.preventDefault();

@@ -10,6 +10,7 @@ import { Ear } from '../hearing/ear.js';
 import { Mending } from '../hearing/mending.js';
 import { Ask } from './ask.js';
 import { Checks } from './checks.js';
+import { turnDaylight } from './daylight.js';
 import { Heard } from './heard.js';
 import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
@@ -160,6 +161,7 @@ listen(stage.element, practice, {
   },
   earNot() { stage.closeEar(); },
   right() { mending.press('r'); },
+  daylight() { turnDaylight(); },
   mute() { stage.text('mute-word', say(sounds.toggle() ? 'sound-off' : 'sound-on')); },
   voice() {
     voice.toggle();
