@@ -7,6 +7,7 @@ import { promisify } from 'node:util';
 import { browserOptions } from '../tests/browser/browser-options.mjs';
 import { start as startPractice } from '../tests/browser/household.mjs';
 import { listening } from './listening.mjs';
+import { secondScreen } from './second-screen.mjs';
 
 const run = promisify(execFile);
 const [address, name, password, sets] = process.argv.slice(2);
@@ -264,6 +265,7 @@ const offs = turns.map(([, n, at]) => {
   return due.get(second) === n ? at - start - second * 1000 : Infinity;
 });
 await browser.close();
+const beside = await secondScreen(address);
 const byEar = await listening(address, demo, process.env.SERVER_PID);
 
 console.log('');
@@ -278,4 +280,4 @@ row("an hour's session on the wire, 40 sets with 3,000 touches, both ways with a
 row('the same where no line is let through, a request for each set', `${hours[1]} KB`, '');
 row('Today, first visit', `${first} KB`, 'under 350 KB');
 row('Today, second visit', `${second} KB`, 'under 30 KB');
-for (const cells of byEar) row(...cells);
+for (const cells of [...byEar, ...beside]) row(...cells);

@@ -12,7 +12,7 @@ public sealed class ListeningTests(ITestOutputHelper told)
     [Theory]
     [InlineData(15, 0.95, 0.6)]
     [InlineData(10, 0.91, 0.45)]
-    [InlineData(5, 0.9, 0.5)]
+    [InlineData(5, 0.87, 0.5)]
     public void Touches_are_heard_over_noise_of_every_kind(double decibels, double leastF1, double leastExact)
     {
         var score = Scored(Recordings.FirstSeed + (int)decibels * 1000, decibels);
