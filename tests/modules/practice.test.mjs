@@ -13,7 +13,7 @@ const simple = [pause('ready'), work('left'), pause('swap'), work('right'), paus
 function practise({ phases = simple, of = drill, kept = null, elsewhere = false, toLook = 0, waiting = 0, preferred = 'right' } = {}) {
   const at = { now: 0 }, log = [], posted = [], timers = [];
   const note = what => (...how) => { log.push(how.length ? [what, ...how] : what); };
-  const screen = Object.fromEntries(['enter', 'time', 'counts', 'keys', 'open', 'elsewhere', 'lost', 'offerTyping', 'focusTyped', 'typedSaid', 'result', 'askWhere', 'noPain', 'stopped', 'stored'].map(name => [name, note(name)]));
+  const screen = Object.fromEntries(['enter', 'time', 'counts', 'keys', 'open', 'elsewhere', 'lost', 'offerTyping', 'focusTyped', 'typedSaid', 'result', 'askWhere', 'noPain', 'stopped', 'stored', 'countedBeside'].map(name => [name, note(name)]));
   screen.ask = { about: note('about'), atTheEnd: note('atTheEnd'), close() {}, choose: n => n === 9 };
   screen.mends = () => false;
   const looked = Array.from({ length: toLook }, () => false), outbox = { state: { waiting, refused: [], isSafe: true }, words: () => 'waits', keep: item => posted.push(item), flush: async () => {}, tryAgain: note('tryAgain') };
@@ -221,4 +221,44 @@ test('ten thousand presses in any order keep what always holds', async () => {
     if (!['ready'].includes(practice.state)) assert.ok(['gone', 'asked'].includes(practice.state), practice.state);
     if (practice.state === 'gone') assert.equal(lease.held, false);
   }
+});
+
+test('of two screens the one that counts first counts the set to its end, and the next one is free again', () => {
+  const { practice, wait, posted, said } = practise();
+  practice.act('start');
+  wait(5.1);
+  practice.actFrom('beside', 40, 'tap', 'left');
+  practice.act('tap', 'left');
+  practice.act('back');
+  assert.equal(practice.actFrom('beside', null, 'tap', 'left'), undefined);
+  assert.deepEqual([practice.run.sum.left, said('countedBeside').length], [2, 2]);
+  wait(26);
+  practice.act('tap', 'right');
+  assert.equal(practice.actFrom('beside', null, 'tap', 'right'), false);
+  wait(30);
+  assert.deepEqual(posted.filter(item => item.kind === 'set').map(item => item.body.events.split(' ').length), [2, 1]);
+});
+
+test('a second screen that is gone leaves the set to the one that plays, and is refused when it comes back', () => {
+  const { practice, wait } = practise();
+  practice.act('start');
+  wait(5.1);
+  practice.actFrom('beside', null, 'tap', 'left');
+  wait(7);
+  practice.act('tap', 'left');
+  assert.equal(practice.run.sum.left, 1);
+  wait(2);
+  practice.act('tap', 'left');
+  assert.equal(practice.run.sum.left, 2);
+  assert.equal(practice.actFrom('beside', 1000, 'tap', 'left'), false);
+});
+
+test('what was pressed elsewhere and comes late counts for when it was pressed: never later than now, never before what was counted', () => {
+  const { practice, wait } = practise();
+  practice.act('start');
+  wait(5.1);
+  wait(4);
+  const now = Math.round(practice.run.elapsed(9100));
+  for (const at of [1000, 2500, 2400, 99_000, -5]) practice.actFrom('beside', at, 'tap', 'left');
+  assert.deepEqual(practice.run.events.map(event => event.at), [1000, 2500, 2500, now, now]);
 });

@@ -47,11 +47,12 @@ public static class Guards
         if (IsApi(http)) return next(http);
         // At home a page that came by http asks whether this device trusts https here.
         var asks = http.RequestServices.GetRequiredService<HomeHttps>().SafeFor(http.Request) is { } safe ? $" connect-src 'self' {safe};" : "";
+        var practises = http.Request.Path.StartsWithSegments("/practise");
         headers.ContentSecurityPolicy =
-            $"default-src 'self';{asks} img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
+            $"default-src 'self';{asks}{(practises ? " media-src 'self' blob:;" : "")} img-src 'self' data:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'";
         headers["Referrer-Policy"] = "same-origin";
-        // The microphone on the practice screen alone, and there only when it is switched on.
-        headers["Permissions-Policy"] = http.Request.Path.StartsWithSegments("/practise") ? "camera=(), geolocation=(), microphone=(self)" : "camera=(), geolocation=(), microphone=()";
+        // The microphone and the camera on the practice screen alone, and there only when they are switched on.
+        headers["Permissions-Policy"] = practises ? "camera=(self), geolocation=(), microphone=(self)" : "camera=(), geolocation=(), microphone=()";
         return next(http);
     });
 

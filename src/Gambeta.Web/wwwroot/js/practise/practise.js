@@ -11,6 +11,8 @@ import { Mending } from '../hearing/mending.js';
 import { Ask } from './ask.js';
 import { Checks } from './checks.js';
 import { turnDaylight } from './daylight.js';
+import { Film } from './film.js';
+import { FilmScreen } from './film-screen.js';
 import { Heard } from './heard.js';
 import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
@@ -35,6 +37,7 @@ const ask = new Ask(stage.part('ask'), page.words, (...said) => practice.answere
 const pain = new PainStop(stage.part('pain'), part => practice.act('hurts', part));
 const ear = new Ear(page, (set, heard) => practice.hear(set, heard), () => stage.ear(ear, practice.run), () => sounds.muted);
 const mending = new Mending(stage.part('mending'), () => { stage.element.dataset.strip = mending.isOpen ? 'yes' : 'no'; });
+const film = new Film(() => stage.film(film)), filmScreen = new FilmScreen(stage.part('film-screen'), film, document.body.dataset.household);
 const lease = new Lease(player, () => practice.lost());
 const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looked, all) => {
   if (!kept.resumes) stage.text('start-word', looked < all ? say('looked-at', { n: looked + 1, all }) : say('ready-start'));
@@ -52,6 +55,8 @@ const screen = {
     stage.enter(run);
     stage.ear(ear, run);
     if (!isRest(run)) mending.close();
+    if (run.phase.kind === 'work') film.begin(run.drill);
+    else film.end();
     second.changed();
   },
   heard(run, { id }) { if (isRest(run)) mending.show(id); },
@@ -59,6 +64,7 @@ const screen = {
   time(run, now) { stage.time(run, now); },
   counts(run, runs, now) {
     stage.counts(run, runs, now);
+    film.count(run.events);
     second.changed();
   },
   keys(run, { played, beat }) {
@@ -162,6 +168,13 @@ listen(stage.element, practice, {
   earNot() { stage.closeEar(); },
   right() { mending.press('r'); },
   daylight() { turnDaylight(); },
+  film() {
+    if (film.state === 'waits') return film.drop();
+    if (film.state === 'films') return undefined;
+    // Looked at in peace: the time stands still meanwhile.
+    if (stage.isOpen && !practice.run.isHeld) practice.act('pause');
+    filmScreen.open();
+  },
   mute() { stage.text('mute-word', say(sounds.toggle() ? 'sound-off' : 'sound-on')); },
   voice() {
     voice.toggle();
@@ -197,6 +210,7 @@ setInterval(() => {
 setInterval(() => { if (!practice.run.isHeld) practice.keepRun(); }, 1000);
 addEventListener('pagehide', () => {
   ear.turnOff();
+  film.drop();
   practice.keepRun();
   lease.giveBack();
 });

@@ -145,7 +145,7 @@ export class Stage {
       wrong: working && measure.hasSlips, end: !on || phase.kind === 'setOut' || ends, void: working && measure.isCourse,
       back: working, pause: on, more: phase.seconds && !working, skip: on, again: on && (working || played), leave: on,
       beat: on && drill.beats.length, tally: on, voice: on && voice, others: on, pain: true,
-    }, { skip: working && !held, void: true, again: !held, leave: !held, beat: true, tally: true, daylight: true, mute: true, voice: true });
+    }, { skip: working && !held, void: true, again: !held, leave: !held, beat: true, tally: true, daylight: true, film: true, mute: true, voice: true });
     this.text('label', held ? say('paused', { phase: phase.label.toLowerCase() }) : phase.label);
     this.text('wrong-word', measure.wrongWord);
     this.text('end-word', run.isDone ? say('see-what-came') : phase.kind === 'setOut' ? say('it-lies') : measure.endWord);
@@ -157,6 +157,12 @@ export class Stage {
     this.button('end').classList.toggle('main', isMainEnd(run));
     this.button('pause').classList.toggle('main', held);
     this.element.dataset.held = held ? 'yes' : 'no';
+  }
+
+  /** Whether a round is filmed, or was. */
+  film({ state, last }) {
+    this.button('film').dataset.film = state;
+    this.text('film-word', say(last && state === 'off' ? 'film-look' : `film-${state}`));
   }
 
   /** True where something of what is played here can be heard. */
