@@ -83,6 +83,8 @@ public sealed class BesideTests(TestServer server)
             await work.CommitAsync(Cancel);
         }
         (await LineTests.PostAsync(looks, 2, "/api/beside/looks", new { })).GetProperty("status").GetInt32().ShouldBe(401);
+        // What it told before holds for a moment; a new line of it is nobody's.
+        (await LineTests.PostAsync(looks, 4, "/api/beside/stands", Stands(Guid.CreateVersion7(), household.PlayerId))).GetProperty("status").GetInt32().ShouldBe(401);
         (await LineTests.PostAsync(looks, 3, "/api/beside/presses", new { session = Guid.CreateVersion7(), id = "a" })).GetProperty("status").GetInt32().ShouldBe(401);
     }
 

@@ -48,6 +48,7 @@ test('whoever stands there counts for the device that plays; what is pressed on 
   const figures = await Promise.all([page, second].map(one => one.locator('[data-figure]').textContent()));
   expect(Math.abs(figures[0] - figures[1])).toBeLessThanOrEqual(1);
   // Without network what is pressed waits, and counts for when it was pressed.
+  await expect(second.locator('[data-line]')).toHaveText('');
   await beside.setOffline(true);
   await press(second, 'left');
   await press(second, 'left');
@@ -55,6 +56,7 @@ test('whoever stands there counts for the device that plays; what is pressed on 
   await beside.setOffline(false);
   await plays(page, 5, 2);
   // The device that plays loses the network: the other one keeps trying.
+  await expect(second.locator('[data-line]')).toHaveText('');
   await player.setOffline(true);
   await press(second, 'right');
   await page.waitForTimeout(1500);

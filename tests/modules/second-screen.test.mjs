@@ -7,7 +7,7 @@ import { Second } from '../../src/Gambeta.Web/wwwroot/js/practise/second.js';
 function player() {
   const run = { index: 3, phase: { kind: 'work', feet: 'both', seconds: 30 }, drill: { drill: 'inside-taps' }, measure: { hasSlips: false }, seconds: 30, isHeld: false, isDone: false, sum: { left: 0, right: 0 }, elapsed: () => 9000 };
   const practice = {
-    run, session: 'here', page: { player: 'p', name: 'Odei', beside: '/beside/inside-taps' }, state: 'playing', counter: null, acts: [],
+    run, session: 'here', page: { player: 'p', name: 'Odei', beside: '/beside/inside-taps' }, state: 'playing', counter: null, pressed: new Map(), acts: [],
     actFrom(screen, at, what, foot) {
       if (this.counter && this.counter !== screen) return false;
       this.counter = screen;
@@ -28,6 +28,20 @@ test('a press that comes twice counts once, and is told again among the latest',
   assert.equal(practice.acts.length, 2);
   assert.deepEqual(sent.at(-1).done, [['b', 'done'], ['a', 'done']]);
   assert.deepEqual(practice.acts[0], ['tap', 'left', 500]);
+});
+
+test('after a reload of the device that plays it is listened to at once, and what was counted before is not counted again', async () => {
+  const before = player(), press = { id: 'a', session: 'here', index: 3, what: 'tap', how: ['left'] };
+  before.second.told({ press });
+  await before.second.tell();
+  const after = player();
+  after.practice.pressed = new Map(JSON.parse(JSON.stringify([...before.practice.pressed])));
+  await new Promise(resolve => setTimeout(resolve, 20));
+  const again = new Second(after.practice, () => ({}), async (to, body) => { after.sent.push(body); }, { later: act => act(), now: () => 0, tryAgain() {} });
+  again.told({ press });
+  await again.tell();
+  assert.deepEqual([after.practice.acts.length, after.sent.at(-1).done], [0, [['a', 'done']]]);
+  assert.ok(after.sent.at(-1).n > before.sent.at(-1).n);
 });
 
 test('what is for a phase that is over, for another practice, or is nothing that may be pressed, does nothing', async () => {

@@ -37,6 +37,9 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     /// <summary>Remembers on this device who plays.</summary>
     public const string PlayerCookie = "gambeta-player";
 
+    /// <summary>Who plays on the device that a request came from: the first player until another one was chosen.</summary>
+    public static Player PlayerHere(HttpContext http, HouseholdView household) => household.Players.Find(player => player.Id.ToString() == http.Request.Cookies[PlayerCookie]) ?? household.Players[0];
+
     /// <summary>The drills of this household.</summary>
     public DrillCatalogue Catalogue { get; private set; } = tools.Catalogues.Shipped;
 
@@ -77,7 +80,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
         }
         if (HttpMethods.IsPost(Request.Method) && !await Tools.MayWriteAsync(work)) return TooOften(TimeSpan.FromDays(1) - Tools.Time.GetUtcNow().TimeOfDay);
         Household = household;
-        Player = household.Players.Find(p => p.Id.ToString() == Request.Cookies[PlayerCookie]) ?? household.Players[0];
+        Player = PlayerHere(HttpContext, household);
         Today = LocalDays.DayOf(Tools.Time.GetUtcNow(), household.TimeZone);
         Catalogue = await Tools.Catalogues.OfAsync(work, household);
         var result = await doIt(work);

@@ -47,7 +47,7 @@ public static class WeeksApi
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
         if (household is not { Players.Count: > 0 }) return Refusal.SignedOut();
-        var player = household.Players.Find(known => known.Id.ToString() == http.Request.Cookies[HouseholdPage.PlayerCookie]) ?? household.Players[0];
+        var player = HouseholdPage.PlayerHere(http, household);
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
         var catalogue = await tools.Catalogues.OfAsync(work, household);
         var plan = await PlanStore.OfDayAsync(work, player, player.AgeOn(today), today, catalogue, household.Settings);

@@ -12,7 +12,10 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
     // More than two hands can press, and fewer than would keep the others from their lines.
     private const int MostASecond = 40;
 
+    private static readonly TimeSpan LookedAtEvery = TimeSpan.FromSeconds(10);
+
     private BesideHub.Device? _device;
+    private DateTimeOffset _signedInUntil;
     private long _second;
     private int _inThisSecond;
 
@@ -29,6 +32,15 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
         switch (kind)
         {
             case BesideKind.Stands:
+                // A device that was signed out plays on for itself: what it tells is told to nobody.
+                if (_signedInUntil < tools.Time.GetUtcNow())
+                {
+                    var (work, seen) = await tools.EnterAsync(http);
+                    await using var _ = work;
+                    if (seen is null) return Refusal.SignedOut();
+                    await work.CommitAsync(http.RequestAborted);
+                    _signedInUntil = tools.Time.GetUtcNow() + LookedAtEvery;
+                }
                 _device.Plays = message.Session;
                 Pass(message);
                 return Results.Json(new { LookedOn = hub.IsLookedOn(household) }, SessionApi.Written);

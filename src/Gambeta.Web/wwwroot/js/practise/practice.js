@@ -62,6 +62,8 @@ export class Practice {
     this.session = before?.session ?? null;
     this.lastSet = before?.lastSet ?? null;
     this.runs = before?.runs ?? [];
+    /** What became of each press of a second screen, by its id. */
+    this.pressed = new Map(before?.pressed);
     this.run = new Run(this.sheet, before?.run, { phase: () => this.#entered(), setEnded: set => this.#setEnded(set), held: () => this.drawKeys() });
   }
 
@@ -185,7 +187,7 @@ export class Practice {
     if (!this.lease.held) return;
     this.lease.renew();
     if (this.run.isDone) this.kept.forget();
-    else this.kept.keep({ session: this.session, lastSet: this.lastSet, runs: this.runs, run: this.run.snapshot });
+    else this.kept.keep({ session: this.session, lastSet: this.lastSet, runs: this.runs, pressed: [...this.pressed].slice(-60), run: this.run.snapshot });
   }
 
   /** What the case is with what was played, in words. */

@@ -7,14 +7,13 @@ const remembered = 400;
 export const pressable = ['tap', 'wrong', 'back', 'end', 'pause', 'skip', 'pain', 'noPain', 'hurts'];
 
 export class Second {
-  #number = 0;
+  // Goes on after a reload, however often this was told before.
+  #number = Date.now();
   #due = null;
   #lookedOn = false;
   #isSending = false;
   #again = false;
   #last = 0;
-  /** Presses that were dealt with, by their ids: what became of each. */
-  #done = new Map();
 
   /**
    * @param practice what is played @param words what stands on the glass, by name
@@ -22,6 +21,9 @@ export class Second {
    * lets a line that could not be had be tried again
    */
   constructor(practice, words, post, { later, now, tryAgain }) { Object.assign(this, { practice, words, post, later, now, tryAgain }); }
+
+  // Presses that were dealt with, by their ids: what became of each. They are kept with the run: after a reload none is counted again.
+  get #done() { return this.practice.pressed; }
 
   /** Something changed: told at once where somebody looks on. */
   changed() {
