@@ -33,7 +33,23 @@ const views = {
   logbook: { size: desk, show: page => page.goto('/logbook') },
   progress: { size: desk, show: page => page.goto('/progress') },
   'drill-progress': { size: desk, show: page => page.goto('/drills/pull-back-laces-away/progress') },
-  beside: { size: desk, show: page => page.goto('/beside/patio-turns-sixteen') },
+  'second-screen': {
+    size: desk,
+    // In real time: what another device plays.
+    async show(page) {
+      const other = await page.context().newPage();
+      await page.goto('/beside');
+      await other.goto('/practise/inside-taps');
+      await other.waitForLoadState('load');
+      await start(other);
+      await page.locator('.half.left:enabled').waitFor({ timeout: 60_000 });
+      for (const foot of ['left', 'right', 'left', 'right', 'left', 'right', 'left']) {
+        await page.locator(`.half.${foot}`).dispatchEvent('pointerdown');
+        await page.waitForTimeout(400);
+      }
+      await page.locator('.half.left output', { hasText: '4' }).waitFor();
+    },
+  },
   records: { size: desk, show: page => page.goto('/records') },
   result: { size: desk, show: async page => { await page.goto('/today'); await page.locator('.last a').click(); } },
   'planned-session': { size: desk, show: page => page.goto('/plan') },
