@@ -151,7 +151,7 @@ public sealed class HandOverTests(TestServer server)
             (home, "http", "127.0.0.1:5080", "http://192.168.7.20:5080", "https://127.0.0.1:5443"), (home, "http", "localhost:5080", "http://192.168.7.20:5080", "https://localhost:5443"),
             (home, "https", "[::1]:5443", "https://192.168.7.20:5443", null), (home, "http", "10.0.0.9:5080", "http://10.0.0.9:5080", "https://10.0.0.9:5443"),
             (home, "http", "[fd00::20]:5080", "http://[fd00::20]:5080", "https://[fd00::20]:5443"), (alone, "https", "club.example", "https://club.example", null), (alone, "http", "127.0.0.1:5080", "http://127.0.0.1:5080", null),
-            (home, "http", "x;y", "http://x;y", null),
+            (home, "http", "x;y", "http://x;y", null), (home, "http", "203.0.113.7:5080", "http://203.0.113.7:5080", null), (home, "http", "172.20.1.9", "http://172.20.1.9", "https://172.20.1.9:5443"),
         })
         {
             var request = new DefaultHttpContext().Request;

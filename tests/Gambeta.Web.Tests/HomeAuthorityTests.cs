@@ -38,6 +38,7 @@ public sealed class HomeAuthorityTests : IDisposable
         again.Authority.Thumbprint.ShouldBe(authority.Authority.Thumbprint);
         // Nobody else on the machine reads a key.
         new DirectoryInfo(_folder).UnixFileMode.ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+        foreach (var key in Directory.GetFiles(_folder, "*.key")) new FileInfo(key).UnixFileMode.ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
     [Fact]

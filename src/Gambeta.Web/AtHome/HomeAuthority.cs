@@ -138,7 +138,9 @@ public sealed class HomeAuthority(string folder, TimeProvider time)
         using var key = made.GetECDsaPrivateKey()!;
         foreach (var (kind, text) in new[] { ("key", key.ExportPkcs8PrivateKeyPem()), ("crt", made.ExportCertificatePem()) })
         {
-            File.WriteAllText(PathOf(name, kind + ".new"), text);
+            var options = new FileStreamOptions { Mode = FileMode.Create, Access = FileAccess.Write };
+            if (!OperatingSystem.IsWindows()) options.UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+            using (var file = new StreamWriter(PathOf(name, kind + ".new"), options)) file.Write(text);
             File.Move(PathOf(name, kind + ".new"), PathOf(name, kind), true);
         }
         return made;

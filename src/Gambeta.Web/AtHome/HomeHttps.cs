@@ -51,8 +51,8 @@ public sealed class HomeHttps
         lock (_lock) return _authority!.Authority;
     }
 
-    /// <summary>The address under which a request's page is found by https; nothing where it came by https, or this is off.</summary>
-    public string? SafeFor(HttpRequest request) => IsOn && !request.IsHttps && Uri.CheckHostName(request.Host.Host) != UriHostNameType.Unknown ? $"https://{HostOf(request)}:{Port}" : null;
+    /// <summary>The address under which a request's page is found by https; nothing where it came by https, by an address that is no home's, or this is off.</summary>
+    public string? SafeFor(HttpRequest request) => IsOn && !request.IsHttps && Uri.CheckHostName(request.Host.Host) != UriHostNameType.Unknown && (!IPAddress.TryParse(request.Host.Host, out var address) || HomeAuthority.IsAtHome(address)) ? $"https://{HostOf(request)}:{Port}" : null;
 
     /// <summary>The address at which another device finds this server: the one that was asked for, or this machine's on the home network where that was its loopback.</summary>
     public string ReachedAt(HttpRequest request)

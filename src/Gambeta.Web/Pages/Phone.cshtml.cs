@@ -12,6 +12,9 @@ public sealed class PhoneModel(PageTools tools, HomeHttps home) : OpenPage(tools
     /// <summary>Whether this device came by https already.</summary>
     public bool IsSafe => Request.IsHttps;
 
+    /// <summary>Whether a certificate may name the address by which it came at all.</summary>
+    public bool IsAtHome => home.SafeFor(Request) is not null;
+
     /// <summary>Where this page is on the phone.</summary>
     public string Address => home.ReachedAt(Request) + "/phone";
 
