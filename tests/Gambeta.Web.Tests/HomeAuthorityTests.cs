@@ -73,7 +73,7 @@ public sealed class HomeAuthorityTests : IDisposable
         (back.NotBefore.ToUniversalTime() <= _time.GetUtcNow().UtcDateTime).ShouldBeTrue();
         // A phone whose clock is a day behind, or a day ahead, takes it as well.
         foreach (var days in new[] { -1, 0, 1 }) OpenSsl(Fresh().Authority, back, "-attime", (_time.GetUtcNow() + TimeSpan.FromDays(days)).ToUnixTimeSeconds().ToString(System.Globalization.CultureInfo.InvariantCulture)).ShouldContain(": OK");
-        Fresh().Authority.Subject.ShouldBe("CN=Gambeta at home");
+        Fresh().Authority.Subject.ShouldBe("CN=Gambeta-at-home");
         Directory.GetFiles(_folder).Length.ShouldBe(4);
     }
 

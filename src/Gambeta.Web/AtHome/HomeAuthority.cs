@@ -58,7 +58,7 @@ public sealed class HomeAuthority(string folder, TimeProvider time)
     private X509Certificate2 MakeAuthority()
     {
         using var key = ECDsa.Create(ECCurve.NamedCurves.nistP256);
-        var request = new CertificateRequest("CN=Gambeta at home", key, HashAlgorithmName.SHA256);
+        var request = new CertificateRequest("CN=Gambeta-at-home", key, HashAlgorithmName.SHA256);
         request.CertificateExtensions.Add(new X509BasicConstraintsExtension(true, true, 0, true));
         request.CertificateExtensions.Add(new X509KeyUsageExtension(X509KeyUsageFlags.KeyCertSign | X509KeyUsageFlags.CrlSign, true));
         request.CertificateExtensions.Add(new X509SubjectKeyIdentifierExtension(request.PublicKey, false));
