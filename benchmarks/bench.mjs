@@ -8,6 +8,7 @@ import { browserOptions } from '../tests/browser/browser-options.mjs';
 import { start as startPractice } from '../tests/browser/household.mjs';
 import { listening } from './listening.mjs';
 import { secondScreen } from './second-screen.mjs';
+import { withoutNetwork } from './without-network.mjs';
 
 const run = promisify(execFile);
 const [address, name, password, sets] = process.argv.slice(2);
@@ -265,7 +266,7 @@ const offs = turns.map(([, n, at]) => {
   return due.get(second) === n ? at - start - second * 1000 : Infinity;
 });
 await browser.close();
-const beside = await secondScreen(address);
+const beside = [...await secondScreen(address), ...await withoutNetwork(address)];
 const byEar = await listening(address, demo, process.env.SERVER_PID);
 
 console.log('');

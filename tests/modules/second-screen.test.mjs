@@ -16,9 +16,9 @@ function player() {
       if (what === 'pause') run.isHeld = !run.isHeld;
     },
   };
-  const sent = [];
-  const second = new Second(practice, () => ({ label: 'Round' }), async (to, body) => { sent.push(body); return { status: 200, answer: { lookedOn: true } }; }, { later: act => act(), now: () => 0, tryAgain() {} });
-  return { practice, run, second, sent };
+  const sent = [], at = { now: 0, line: {}, looks: true };
+  const second = new Second(practice, () => ({ label: 'Round' }), async (to, body) => { sent.push(body); return { status: 200, answer: { lookedOn: at.looks } }; }, { line: () => at.line, later: act => act(), now: () => at.now, tryAgain() {} });
+  return { practice, run, second, sent, at };
 }
 
 test('a press that comes twice counts once, and is told again among the latest', async () => {
@@ -37,7 +37,7 @@ test('after a reload of the device that plays it is listened to at once, and wha
   const after = player();
   after.practice.pressed = new Map(JSON.parse(JSON.stringify([...before.practice.pressed])));
   await new Promise(resolve => setTimeout(resolve, 20));
-  const again = new Second(after.practice, () => ({}), async (to, body) => { after.sent.push(body); }, { later: act => act(), now: () => 0, tryAgain() {} });
+  const again = new Second(after.practice, () => ({}), async (to, body) => { after.sent.push(body); }, { line: () => null, later: act => act(), now: () => 0, tryAgain() {} });
   again.told({ press });
   await again.tell();
   assert.deepEqual([after.practice.acts.length, after.sent.at(-1).done], [0, [['a', 'done']]]);
@@ -91,4 +91,25 @@ test('a press is sent until it is settled, and one whose round is over is told a
   assert.equal(presses.waiting, 1);
   presses.settle({ session: 'here', index: 4, done: [['p1', 'done']] });
   assert.deepEqual([presses.waiting, presses.late], [0, 1]);
+});
+
+test('while nobody looks on it is told once on each line, and each second from when somebody does', async () => {
+  const { second, sent, at } = player();
+  at.looks = false;
+  const hour = async seconds => {
+    for (let i = 0; i < seconds * 4; i++) {
+      at.now += 250;
+      second.tick();
+      await null;
+    }
+  };
+  await hour(3600);
+  assert.equal(sent.length, 1);
+  at.line = {};
+  await hour(60);
+  assert.equal(sent.length, 2);
+  at.looks = true;
+  second.told({ looks: true });
+  await hour(20);
+  assert.ok(sent.length > 15 && sent.length < 25, String(sent.length));
 });

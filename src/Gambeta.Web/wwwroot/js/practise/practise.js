@@ -16,7 +16,7 @@ import { FilmScreen } from './film-screen.js';
 import { Heard } from './heard.js';
 import { KeptRun } from './kept-run.js';
 import { Lease } from './lease.js';
-import { onBesideTold, postOnLine, tryLineAgain } from './line.js';
+import { lineNow, onBesideTold, postOnLine, tryLineAgain } from './line.js';
 import { PainStop } from './pain-stop.js';
 import { Practice } from './practice.js';
 import { Second } from './second.js';
@@ -126,7 +126,7 @@ const practice = new Practice(page, {
   },
 });
 
-const second = new Second(practice, () => stage.words, postOnLine, { later: (act, milliseconds) => setTimeout(act, milliseconds), now: () => performance.now(), tryAgain: tryLineAgain });
+const second = new Second(practice, () => stage.words, postOnLine, { line: lineNow, later: (act, milliseconds) => setTimeout(act, milliseconds), now: () => performance.now(), tryAgain: tryLineAgain });
 onBesideTold(told => second.told(told));
 
 // However it is left: what was begun to be learned is not gone on with.

@@ -1,6 +1,6 @@
 // The second screen as the device that plays sees it: it tells how the practice stands, and does what is pressed there as if it were pressed here. The time is this device's
 // alone, and so is what was played: the second screen has neither.
-const beat = 1000, unseenBeat = 4000, soon = 40;
+const beat = 1000, pause = 20_000, soon = 40;
 const remembered = 400;
 
 /** What the second screen may press. */
@@ -13,14 +13,15 @@ export class Second {
   #lookedOn = false;
   #isSending = false;
   #again = false;
-  #last = 0;
+  #last = -Infinity;
+  #toldOn = null;
 
   /**
-   * @param practice what is played @param words what stands on the glass, by name
-   * @param post posts on the line: resolves with {status, answer}, or with nothing where there is none @param later(act, ms) @param now milliseconds @param tryAgain
+   * @param practice what is played @param words what stands on the glass, by name @param line the line as it is open now
+   * @param post posts on it: resolves with {status, answer}, or with nothing where there is none @param later(act, ms) @param now milliseconds @param tryAgain
    * lets a line that could not be had be tried again
    */
-  constructor(practice, words, post, { later, now, tryAgain }) { Object.assign(this, { practice, words, post, later, now, tryAgain }); }
+  constructor(practice, words, post, { line, later, now, tryAgain }) { Object.assign(this, { practice, words, post, line, later, now, tryAgain }); }
 
   // Presses that were dealt with, by their ids: what became of each. They are kept with the run: after a reload none is counted again.
   get #done() { return this.practice.pressed; }
@@ -34,8 +35,14 @@ export class Second {
     }, soon);
   }
 
-  /** Called often: says now and then that this practice is there. */
-  tick() { if (this.practice.session && this.now() - this.#last > (this.#lookedOn ? beat : unseenBeat)) this.tell(); }
+  /**
+   * Called often. Each second it is told while somebody looks on. Else once on each line: whoever comes to look is told of by the server, and nothing is said until then.
+   */
+  tick() {
+    if (!this.practice.session) return;
+    const line = this.line(), isNew = line ? line !== this.#toldOn : this.now() - this.#last > pause;
+    if (this.#lookedOn ? this.now() - this.#last > beat : isNew) this.tell();
+  }
 
   /** Tells how it stands. One at a time: what changes meanwhile is told after it. */
   async tell() {
@@ -47,7 +54,10 @@ export class Second {
     this.#last = this.now();
     try {
       const said = await this.post('/api/beside/stands', this.stands);
-      if (said) this.#lookedOn = Boolean(said.answer.lookedOn);
+      if (said) {
+        this.#lookedOn = Boolean(said.answer.lookedOn);
+        this.#toldOn = this.line();
+      }
       // Somebody looked on when it broke: it is not left alone for long.
       else if (this.#lookedOn) this.tryAgain();
     } finally {
