@@ -1,6 +1,9 @@
 import { expect, test } from './pages.mjs';
 import { moduleOf, newHousehold } from './household.mjs';
 
+// What a service worker fetches for a page meets no route of a test.
+test.use({ serviceWorkers: 'block' });
+
 /** A household whose page's module is held back until the answer is called; it has been asked for by then. */
 async function householdWithout(page, module, address) {
   let come, asked;

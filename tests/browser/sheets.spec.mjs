@@ -1,6 +1,9 @@
 import { expect, test } from './pages.mjs';
 import { moduleOf, newHousehold } from './household.mjs';
 
+// What a service worker fetches for a page meets no route of a test.
+test.use({ serviceWorkers: 'block' });
+
 const order = page => page.locator('.sheet-row:not(.sortable-fallback) .row-what a').allTextContents();
 const minutes = async page => Number(await page.locator('.sheet-figures dd').first().textContent());
 

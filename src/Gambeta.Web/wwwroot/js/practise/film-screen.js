@@ -38,7 +38,7 @@ export class FilmScreen {
     const form = this.element.querySelector('form'), field = form.querySelector('[data-word]'), wrong = form.querySelector('[data-film-wrong]');
     if (!field) return true;
     const word = tidy(field.value), isRight = word !== null && seal(this.household, word) === form.dataset.seal;
-    wrong.hidden = isRight;
+    wrong.textContent = isRight ? '' : wrong.dataset.filmWrong;
     if (!isRight) field.select();
     return isRight;
   }
