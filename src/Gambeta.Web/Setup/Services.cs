@@ -35,8 +35,9 @@ internal static class Services
         services.AddSingleton(catalogue);
         services.AddSingleton<Modules>();
         services.AddSingleton(_ => new GambetaDatabase(database));
-        services.AddSingleton(ClockAhead.From(settings));
-        var home = new HomeHttps(settings, ClockAhead.From(settings));
+        var time = ClockAhead.From(settings);
+        services.AddSingleton(time);
+        var home = new HomeHttps(settings, time);
         services.AddSingleton(home);
         // At home both schemes are in use on one host, and what https had made its own would be lost to http.
         var secure = home.IsOn ? CookieSecurePolicy.None : CookieSecurePolicy.SameAsRequest;

@@ -35,12 +35,10 @@ async function keepAll(pages, whose) {
   const cache = await caches.open(cacheName), wanted = new Map(), list = [];
   let left = most;
   for (const { address, ...page } of pages) {
-    const parts = await pageAndParts(address);
-    if (!parts) continue;
-    const fresh = [...parts].filter(([url]) => !wanted.has(url)), bytes = fresh.reduce((sum, [, part]) => sum + part.bytes, 0);
-    if (bytes > left) continue;
+    const parts = await pageAndParts(address, wanted), bytes = [...parts?.values() ?? []].reduce((sum, part) => sum + part.bytes, 0);
+    if (!parts || bytes > left) continue;
     left -= bytes;
-    for (const [url, part] of fresh) wanted.set(url, part);
+    for (const [url, part] of parts) wanted.set(url, part);
     list.push({ address, ...page, bytes, at: new Date().toISOString() });
   }
   // Somebody else's turn by now, or signed out: nothing of this is kept.
