@@ -56,6 +56,23 @@ test('the practice page names every module that it is made of, and no other', as
   expect([...new Set(loaded)].sort()).toEqual([...new Set(named)].sort());
 });
 
+test('a page is put down on the device after all that it is made of', async ({ page }) => {
+  await page.addInitScript(() => {
+    const put = Cache.prototype.put;
+    globalThis.putDown = [];
+    Cache.prototype.put = function (key, response) {
+      globalThis.putDown.push(new URL(key.url ?? key, location).pathname);
+      return put.call(this, key, response);
+    };
+  });
+  await newHousehold(page);
+  await begin(page, 'pull-back-laces-away');
+  await pageIsKept(page);
+  const putDown = await page.evaluate(() => globalThis.putDown), own = putDown.indexOf('/practise/pull-back-laces-away');
+  expect(putDown.slice(0, own).filter(path => path.endsWith('.js')).length).toBeGreaterThan(20);
+  expect(putDown.slice(own + 1).filter(path => path.includes('/practise/practise'))).toEqual([]);
+});
+
 test('a reload without network comes back to the round, and all of it is sent when the network is back', async ({ page, context }) => {
   await newHousehold(page);
   await begin(page, 'pull-back-laces-away');
