@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Gambeta.Core;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Sets;
+using Gambeta.Core.Together;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Storage;
@@ -86,6 +87,9 @@ internal class SetRow
     [SetColumn("heard", IsMended = true)]
     public string? Heard { get; init; }
 
+    [SetColumn("with")]
+    public string? WithOther { get; init; }
+
     /// <summary>Whether it is a best, where a query asks for that.</summary>
     public bool IsBest { get; init; }
 
@@ -116,6 +120,7 @@ internal class SetRow
         BeatFrom = (short?)set.Plan.BeatFrom,
         BeatTo = (short?)set.Plan.BeatTo,
         Heard = set.Heard,
+        WithOther = set.With?.ToKey(),
     };
 
     public PracticeSet ToSet() => new()
@@ -136,6 +141,7 @@ internal class SetRow
         Result = ResultJson.Read(Stored.Word<MeasuredBy>(MeasuredBy), ResultVersion, Result),
         Events = Events,
         Heard = Heard,
+        With = WithOther is null ? null : Stored.Word<OtherPart>(WithOther),
         Plan = new SetPlan(Item, PlannedRounds, PlannedCount, BeatFrom, BeatTo),
     };
 

@@ -30,6 +30,18 @@ public static class SittingStore
         """,
         new { work.Household, sitting.Id, sitting.PlayerId, sitting.OutingId, sitting.SpaceId, sitting.Sheet, plan = JsonSerializer.Serialize(sitting.Plan, Written), startedAt = sitting.StartedAt.UtcDateTime });
 
+    // Two go out together; whoever sends more than that sends nonsense.
+    private const int MostOfOuting = 5;
+
+    /// <summary>The sittings of others in the same outing, each with whose it is.</summary>
+    public static async Task<IReadOnlyList<(Guid Session, Guid Player)>> OthersOfOutingAsync(HouseholdWork work, Guid session) => [.. await work.QueryAsync<(Guid, Guid)>(
+        """
+        select other.session_id, other.player_id from sitting one
+        join sitting other on other.household_id = one.household_id and other.outing_id = one.outing_id and other.session_id <> one.session_id
+        where one.household_id = @Household and one.session_id = @session order by other.session_id limit @most
+        """,
+        new { work.Household, session, most = MostOfOuting })];
+
     /// <summary>What was to be played in a sitting, as it was planned then; nothing where nobody wrote it down.</summary>
     public static async Task<IReadOnlyList<PlannedDrill>?> PlanOfAsync(HouseholdWork work, Guid session) =>
         await work.ExecuteScalarAsync<string?>("select plan from sitting where household_id = @Household and session_id = @session", new { work.Household, session }) is { } plan

@@ -159,7 +159,7 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "api/places", "api/microphone/{drill}", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics", "household/hand-over", "come",
+        "practise/sheet/{sheet}", "practise/together/{what?}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "api/places", "api/microphone/{drill}", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics", "household/hand-over", "come",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.
@@ -211,7 +211,7 @@ public class HouseholdsApartTests(TestServer server)
             $"/practise/result/{session}", $"/practise/{theirDrill}", $"/practise/zigzag-and-home?layout={theirLayout}", $"/practise/zigzag-and-home?space={theirSpace}",
             $"/practise/instead?space={theirSpace}", $"/yard/space/{theirSpace}", $"/yard/plan?space={theirSpace}", $"/yard/plan?drill=zigzag-and-home&layout={theirLayout}",
             $"/yard/plan?drill={theirDrill}", $"/yard/plan?space={theirSpace}&handler=Picture",
-            $"/api/runs/{theirSheet}", $"/practise/sheet/{theirSheet}", $"/practise/sheet/patio-ten?space={theirSpace}", $"/sheets/edit/{theirSheet}", $"/sheets/edit?copy={theirSheet}", $"/sheets/print/{theirSheet}", $"/beside/{theirSheet}", $"/beside/{theirDrill}", $"/practise/sheet/{theirPlan}", $"/sheets/print/{theirPlan}", $"/sheets/edit?copy={theirPlan}", $"/api/runs/{theirPlan}", $"/beside/{theirPlan}", $"/api/aims/toe-taps?player={theirs.PlayerId}", $"/api/microphone/{theirDrill}",
+            $"/api/runs/{theirSheet}", $"/practise/sheet/{theirSheet}", $"/practise/sheet/patio-ten?space={theirSpace}", $"/practise/together/patio-ten?with={theirs.PlayerId}", $"/practise/together/{theirSheet}?with={mine.PlayerId}", $"/sheets/edit/{theirSheet}", $"/sheets/edit?copy={theirSheet}", $"/sheets/print/{theirSheet}", $"/beside/{theirSheet}", $"/beside/{theirDrill}", $"/practise/sheet/{theirPlan}", $"/sheets/print/{theirPlan}", $"/sheets/edit?copy={theirPlan}", $"/api/runs/{theirPlan}", $"/beside/{theirPlan}", $"/api/aims/toe-taps?player={theirs.PlayerId}", $"/api/microphone/{theirDrill}",
         })
         {
             var answer = await browser.GetAsync(path);

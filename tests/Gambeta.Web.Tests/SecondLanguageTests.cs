@@ -35,7 +35,7 @@ public sealed partial class SecondLanguageTests(TestServer server)
         "/today", "/drills", "/drills?view=ladders", "/drills?words=nothingofthesort", "/drills/pictures", "/drills/own", "/drills/own/edit", "/drills/own/edit?copy=zigzag-and-home", "/sheets", "/sheets?drill=toe-taps", "/sheets/edit",
         "/yard", "/yard/space", "/yard/things", "/yard/plan", "/yard/plan?shape=circuit", "/yard/plan?shape=wall-targets&drill=game-wall-target", "/yard/plan?shape=zigzag&m.markers=99&m.ahead=much", "/yard/plan?unit=paces&shape=fan",
         "/logbook", "/logbook?weeks=12", "/logbook?weeks=1", "/logbook/take-in", "/logbook/listen", "/progress", "/drills/pull-back-laces-away/progress", "/progress?from=2026-01-05&to=2026-03-01&thenFrom=2025-10-01&thenTo=2026-01-01", "/plan", "/plan/together", "/plan/together?way=turns", "/weeks", "/weeks/rhythm", "/weeks/print?span=week", "/weeks/print?span=month", "/beside/pull-back-laces-away", "/beside/garden-thirty-five", "/records", "/household", "/household/settings", "/household/heading", "/household/grown-up", "/household/erase", "/household/sign-ins", "/household/waiting", "/household/hand-over", "/come", "/household/words", "/household/password",
-        "/practise/instead", "/practise/game-ladder-thighs", "/practise/game-wall-target", "/drills/map?pattern=R%20sole%20backwards",
+        "/practise/instead", "/practise/together/patio-ten?with=01900000-0000-7000-8000-0000000de302&part=shadows", "/practise/together/wall-fourteen?with=01900000-0000-7000-8000-0000000de302&by=rep", "/practise/game-ladder-thighs", "/practise/game-wall-target", "/drills/map?pattern=R%20sole%20backwards",
     ];
 
     [Fact]

@@ -1,39 +1,8 @@
 // The machine of the practice, without a screen: what may be done in which state, and what follows.
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { allowed, Practice } from '../../src/Gambeta.Web/wwwroot/js/practise/practice.js';
-
-const work = (feet, more = {}) => ({ kind: 'work', drill: 0, feet, label: 'Round', seconds: 20, sounds: [], spoken: [], expectedSeconds: 20, ...more });
-const pause = (kind, more = {}) => ({ kind, drill: 0, feet: 'both', label: 'Rest', seconds: 5, sounds: [], spoken: [], expectedSeconds: 5, ...more });
-const done = { kind: 'done', drill: 0, feet: 'both', label: 'Done', sounds: [], spoken: [], expectedSeconds: 0 };
-const drill = { drill: 'toe-taps', name: 'Toe taps', measuredBy: 'touchesInARound', beats: [{ fromAMinute: 60, toAMinute: 60, hundredths: [0] }], faults: [], rounds: 2 };
-const simple = [pause('ready'), work('left'), pause('swap'), work('right'), pause('between'), done];
-
-/** A practice with everything round it made up, and what it said and did. */
-function practise({ phases = simple, of = drill, kept = null, elsewhere = false, toLook = 0, waiting = 0, preferred = 'right' } = {}) {
-  const at = { now: 0 }, log = [], posted = [], timers = [];
-  const note = what => (...how) => { log.push(how.length ? [what, ...how] : what); };
-  const screen = Object.fromEntries(['enter', 'time', 'counts', 'keys', 'open', 'elsewhere', 'lost', 'offerTyping', 'focusTyped', 'typedSaid', 'result', 'askWhere', 'noPain', 'stopped', 'stored', 'countedBeside'].map(name => [name, note(name)]));
-  screen.ask = { about: note('about'), atTheEnd: note('atTheEnd'), close() {}, choose: n => n === 9 };
-  screen.mends = () => false;
-  const looked = Array.from({ length: toLook }, () => false), outbox = { state: { waiting, refused: [], isSafe: true }, words: () => 'waits', keep: item => posted.push(item), flush: async () => {}, tryAgain: note('tryAgain') };
-  const store = { saved: kept, read: () => store.saved, get resumes() { return Boolean(store.saved && (store.saved.run.index > 0 || store.saved.run.elapsed > 0)); }, keep(state) { if (!store.isOver) store.saved = structuredClone(state); }, forget() { store.isOver = true; store.saved = null; } };
-  const lease = { held: false, isElsewhere: elsewhere, take() { this.held = true; }, renew() {}, giveBack() { this.held = false; } };
-  const practice = new Practice({ player: 'p', space: null, session: null, preferred, bests: {}, sheet: { drills: [of], phases, clipPenaltySeconds: 1 } }, {
-    kept: store, lease, outbox, screen, takesOver: false, keepsRuns: () => true,
-    checks: { get next() { return looked.findIndex(one => !one) + 1 || undefined; }, look(n) { looked[n - 1] = true; }, items: looked.map((_, i) => `thing ${i}`) },
-    heard: { beatOf: () => null, begin() {}, nextBeat() {}, tick() {} }, now: () => at.now,
-    later: (act, milliseconds) => { timers.push({ act, at: at.now + milliseconds }); return timers.length; }, goTo: note('goTo'), takeOver: note('takeOver'),
-  });
-  const wait = seconds => {
-    for (let i = 0; i < seconds * 10; i++) {
-      at.now += 100;
-      practice.tick();
-    }
-    for (const timer of timers.splice(0)) timer.act();
-  };
-  return { practice, log, posted, wait, store, lease, outbox, kinds: () => posted.map(item => item.kind), said: what => log.filter(one => one === what || one[0] === what) };
-}
+import { allowed } from '../../src/Gambeta.Web/wwwroot/js/practise/practice.js';
+import { done, drill, pause, practise, simple, work } from './setup/practise.mjs';
 
 test('everything to look at is looked at before the start, and the check goes with the first sitting', () => {
   const { practice, kinds, posted } = practise({ toLook: 2 });

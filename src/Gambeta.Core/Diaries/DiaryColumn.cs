@@ -5,6 +5,6 @@ namespace Gambeta.Core.Diaries;
 public enum DiaryColumn
 {
     Set, Session, Player, At, Day, Order, Drill, Feet, Layout, Counted, PlannedSeconds, Seconds, Left, Right, Clean, Slips, Longest, Tries, Ends, Hits, Misses, Clips, Void,
-    Control, PlannedCount, Penalty, Took, Stations, Points, Inside, Tenths, Zones, ZoneFeet, MeasuredBy, Count,
+    Control, PlannedCount, Penalty, Took, Stations, Points, Inside, Tenths, Zones, ZoneFeet, MeasuredBy, Count, With,
 }
 #pragma warning restore CS1591

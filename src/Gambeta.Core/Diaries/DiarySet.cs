@@ -3,6 +3,7 @@ using Gambeta.Core.Catalogue;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
+using Gambeta.Core.Together;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Diaries;
@@ -26,6 +27,7 @@ public static class DiarySet
             [DiaryColumn.Counted] = set.CountedBy.ToKey(),
             [DiaryColumn.Control] = said?.ToKey() ?? "",
             [DiaryColumn.MeasuredBy] = set.Result.Of.ToKey(),
+            [DiaryColumn.With] = set.With?.ToKey() ?? "",
         };
         line.Write(DiaryColumn.Order, set.Order);
         line.Write(DiaryColumn.PlannedSeconds, set.Planned?.TotalSeconds);
@@ -79,6 +81,7 @@ public static class DiarySet
             Layout = line.Has(DiaryColumn.Layout) ? line[DiaryColumn.Layout] : null,
             Order = frame.Order,
             Feet = frame.Feet,
+            With = line.Key<OtherPart>(DiaryColumn.With),
             StartedAt = at,
             Day = day.Value,
             Worked = TimeSpan.FromSeconds(Math.Clamp(line.Amount(DiaryColumn.Seconds) ?? 0, 0, SetCheck.MostSeconds)),

@@ -6,6 +6,7 @@ using Gambeta.Core.Household;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
+using Gambeta.Core.Together;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Diaries;
@@ -80,7 +81,8 @@ public static class TakingIn
             if ((written ?? (instant is { } known ? DateOnly.FromDateTime(known.DateTime) : null)) is not { } day) return Not(LineProblem.NoDay, "");
             if (DiarySet.MeasureOf(line, card) is { } measure && measure != card.MeasuredBy) card = card.MeasuredLike(measure);
             var (way, draft) = (Ways.Of(card.MeasuredBy), Ways.Of(card.MeasuredBy).ReadDiary(line));
-            var whole = string.Join('\n', Enum.GetValues<DiaryColumn>().Select(column => line[column]).Prepend(player.Id.ToString()));
+            // What came later than the first files is left out where it is empty: the same line stays the same set.
+            var whole = string.Join('\n', Enum.GetValues<DiaryColumn>().Where(column => column != DiaryColumn.With || line.Has(column)).Select(column => line[column]).Prepend(player.Id.ToString()));
             seen[whole] = seen.GetValueOrDefault(whole) + 1;
             var order = line.Count(DiaryColumn.Order) ?? seen[whole];
             var feet = line.Key<Feet>(DiaryColumn.Feet) ?? (card.Feet == FeetPlan.BothTogether ? Feet.Both : card.Feet == FeetPlan.OtherFootOnly ? player.Preferred.Other().Alone() : player.Preferred.Alone());
@@ -96,6 +98,7 @@ public static class TakingIn
             {
                 Plan = new SetPlan(Count: line.Count(DiaryColumn.PlannedCount)),
                 ClipPenalty = TimeSpan.FromSeconds(Math.Clamp(line.Amount(DiaryColumn.Penalty) ?? Scoring.ClipPenalty.TotalSeconds, 0, 60)),
+                With = line.Key<OtherPart>(DiaryColumn.With),
                 IsSure = true,
             };
             var said = line.Key<Control>(DiaryColumn.Control);

@@ -46,6 +46,7 @@ public static class HeardMending
         {
             Events = PlayNotation.Write(Standing(heard)),
             Heard = heard.Heard,
+            With = set.With,
             Plan = set.Plan,
             ClipPenalty = Scoring.ClipPenalty,
             IsSure = true,

@@ -93,6 +93,24 @@ public sealed record Phase
 
     /// <summary>What is said aloud, by the second.</summary>
     public ImmutableArray<WordsAt> Spoken { get; init; } = [];
+
+    /// <summary>Where two play: whose phase it is, 0 or 1; nothing where it is both's, or one plays alone.</summary>
+    public int? Who { get; init; }
+
+    /// <summary>Where two play by turns within a set: the same of the other one. Whose turn it is follows from what was counted.</summary>
+    public Phase? Second { get; init; }
+
+    /// <summary>Where two play: how long a pause lasts once one of them has stopped, and nobody else's work is the rest.</summary>
+    public int? AloneSeconds { get; init; }
+
+    /// <summary>Where two play: the drill, by its place in <see cref="RunSheet.Drills"/>, of which a set ended before this pause.</summary>
+    public int? After { get; init; }
+
+    /// <summary>Where two play: what the other one does meanwhile.</summary>
+    public string? OtherDoes { get; init; }
+
+    /// <summary>True for the pause after a player's last drill, where two play.</summary>
+    public bool? IsLast { get; init; }
 }
 
 /// <summary>A drill of a run sheet: what holds for all its phases.</summary>
@@ -139,6 +157,15 @@ public sealed record RunDrill
 
     /// <summary>Beats that can be played to it; empty where a beat makes no sense.</summary>
     public ImmutableArray<BeatTrack> Beats { get; init; } = [];
+
+    /// <summary>Where two play: whose it is, 0 or 1.</summary>
+    public int? Who { get; init; }
+
+    /// <summary>Where two play: its place in what its own player plays, from 0.</summary>
+    public int? Item { get; init; }
+
+    /// <summary>Where two play: what the other one does meanwhile; nothing for a rest.</summary>
+    public Together.OtherPart? With { get; init; }
 }
 
 /// <summary>The whole timeline of a session, which a screen plays without adding a rule of its own.</summary>

@@ -157,6 +157,6 @@ public static class RunSheetWriter
         new(seconds, Sound.Stop),
     ];
 
-    private static IEnumerable<SoundAt> LastThree(int seconds) =>
+    internal static IEnumerable<SoundAt> LastThree(int seconds) =>
         new[] { seconds - 3, seconds - 2, seconds - 1 }.Where(s => s > 0).Select(s => new SoundAt(s, Sound.Tick));
 }

@@ -27,6 +27,12 @@ public static class Timings
     /// <summary>Seconds between two tries, to fetch the ball and start again.</summary>
     public const int FetchTheBall = 4;
 
+    /// <summary>Seconds in which two change places: one walks out, the other one walks in and looks up.</summary>
+    public const int ChangePlayers = 8;
+
+    /// <summary>Seconds in which one of two says how a drill was, before the other one does.</summary>
+    public const int OneOfTwoSays = 15;
+
     /// <summary>Fetching the things to lay out, and finding the start.</summary>
     public static readonly TimeSpan FetchTheThings = TimeSpan.FromSeconds(15);
 

@@ -25,6 +25,7 @@ public static class Mending
         {
             Events = old.Events,
             Plan = old.Plan,
+            With = old.With,
             ClipPenalty = old.Result is RunResult run ? run.Penalty : Scoring.ClipPenalty,
             IsSure = isSure,
         };

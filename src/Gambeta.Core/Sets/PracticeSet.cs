@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Counting;
 using Gambeta.Core.Measuring;
+using Gambeta.Core.Together;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Sets;
@@ -75,6 +76,9 @@ public sealed record PracticeSet
     /// <summary>What was thought of what was heard, as <see cref="Hearing.HeardMark"/> writes it; nothing where nobody listened.</summary>
     public string? Heard { get; init; }
 
+    /// <summary>What somebody else did meanwhile, where that made another task of it (<see cref="PairRules.ComparesWithAlone"/>): it is no record then, and nothing is judged by it.</summary>
+    public OtherPart? With { get; init; }
+
     /// <summary>Whether its counts may be records and are judged by: whoever counted, knows.</summary>
-    public bool IsKnown => CountedBy != CountedBy.Estimated && (CountedBy != CountedBy.Heard || Hearing.HeardMark.Read(Heard)?.Counts == true);
+    public bool IsKnown => With is null && CountedBy != CountedBy.Estimated && (CountedBy != CountedBy.Heard || Hearing.HeardMark.Read(Heard)?.Counts == true);
 }

@@ -4,6 +4,7 @@ using Gambeta.Core.Choosing;
 using Gambeta.Core.Counting;
 using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
+using Gambeta.Core.Together;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Sets;
@@ -61,6 +62,9 @@ public sealed record SetFrame(
 
     /// <summary>What was thought of what was heard, of a set that was counted by ear.</summary>
     public string? Heard { get; init; }
+
+    /// <summary>What somebody else did meanwhile, where somebody did.</summary>
+    public OtherPart? With { get; init; }
 
     /// <summary>What it was to be.</summary>
     public SetPlan Plan { get; init; } = SetPlan.Unknown;
@@ -162,6 +166,7 @@ public static class SetCheck
         Events = frame.Events,
         Heard = frame.Heard,
         Plan = frame.Plan,
+        With = frame.With is { } part && !PairRules.ComparesWithAlone(card, part) ? part : null,
     };
 
     private static bool TriesAreUnclear(SetDraft draft) =>

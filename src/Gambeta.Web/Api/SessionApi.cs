@@ -128,7 +128,8 @@ internal static class SessionApi
         drill is not { Drill: { Length: > 0 and <= CardReader.LongestId }, Rounds: >= 1 and <= SetPlan.MostRounds } || drill.Layout?.Length > SharedParts.LongestKey
         || drill.Seconds is < 1 or > SetCheck.MostSeconds || drill.Count is < 1 or > SetPlan.MostCount;
 
-    private static bool Optional<T>(string? word, out T? value) where T : struct, Enum
+    /// <summary>Reads a word that may be left out; false where it is none of these.</summary>
+    public static bool Optional<T>(string? word, out T? value) where T : struct, Enum
     {
         value = null;
         if (string.IsNullOrEmpty(word)) return true;

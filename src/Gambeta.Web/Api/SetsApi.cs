@@ -5,6 +5,7 @@ using Gambeta.Core.Hearing;
 using Gambeta.Core.Household;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
+using Gambeta.Core.Together;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
@@ -16,7 +17,7 @@ namespace Gambeta.Web.Api;
 public sealed record SetPost(
     Guid Id, Guid Session, Guid Player, string Drill, int Order, string Feet, DateTimeOffset StartedAt, int? PlannedSeconds, string CountedBy, SetDraft? Draft,
     string? Layout = null, string? Events = null, double? Seconds = null, bool Sure = false,
-    int? Item = null, int? Rounds = null, int? PlannedCount = null, int? BeatFrom = null, int? BeatTo = null, bool Lasting = false, string? Heard = null);
+    int? Item = null, int? Rounds = null, int? PlannedCount = null, int? BeatFrom = null, int? BeatTo = null, bool Lasting = false, string? Heard = null, string? With = null);
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
 public sealed record CountPost(Guid Set, Guid Change, SetDraft? Draft, bool Sure = false);
@@ -43,6 +44,7 @@ internal static class SetsApi
             return Refusal.Final(Say("refusals.the-set-is-incomplete"));
         var heard = counted == CountedBy.Heard ? HeardMark.Read(post.Heard)?.ToString() : null;
         if (counted == CountedBy.Heard && (heard is null || post.Events is null)) return Refusal.Final(Say("refusals.say-how-it-was-counted"));
+        if (!SessionApi.Optional<OtherPart>(post.With, out var with)) return Refusal.Final(Say("refusals.that-word-is-not-understood"));
         if (Moments.OnOurClock(post.StartedAt, tools) is not { } startedAt)
             return Refusal.Final(Wording.Problem(post.StartedAt > tools.Time.GetUtcNow() ? SetProblem.DayInFuture : SetProblem.DayTooOld));
 
@@ -62,6 +64,7 @@ internal static class SetsApi
         {
             Events = post.Events,
             Heard = heard,
+            With = with,
             IsSure = post.Sure,
             ClipPenalty = TimeSpan.FromSeconds((double)view.Settings.ClipPenalty),
             Plan = new SetPlan(post.Item, post.Rounds, post.PlannedCount, post.BeatFrom, post.BeatTo),

@@ -8,6 +8,7 @@ using Gambeta.Core.Measuring;
 using Gambeta.Core.Records;
 using Gambeta.Core.Safety;
 using Gambeta.Core.Sets;
+using Gambeta.Core.Together;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Yard;
 using Gambeta.Storage;
@@ -105,6 +106,30 @@ public static class Wording
 
     /// <summary>A caution, in a sentence or two.</summary>
     public static string Caution(Caution caution, Lengths lengths) => caution.Kind is { } kind ? Caution(kind, caution.Card, lengths) : caution.Sentence ?? "";
+
+    /// <summary>What the other one of two does.</summary>
+    public static string OtherPart(OtherPart part) => part switch
+    {
+        Core.Together.OtherPart.Races => Say("together.part-races"),
+        Core.Together.OtherPart.Shadows => Say("together.part-shadows"),
+        Core.Together.OtherPart.Serves => Say("together.part-serves"),
+        _ => Say("together.part-rests"),
+    };
+
+    /// <summary>When the turn passes.</summary>
+    public static string TurnBy(TurnBy by) => by == Core.Together.TurnBy.Rep ? Say("together.turn-rep") : Say("together.turn-round");
+
+    /// <summary>What two in one yard mind.</summary>
+    public static string PairCaution(PairCaution caution) => caution switch
+    {
+        Core.Together.PairCaution.RoomForTwo => Say("together.room-for-two"),
+        Core.Together.PairCaution.NoTackling => Say("together.no-tackling"),
+        Core.Together.PairCaution.OneRunsAtATime => Say("together.one-runs-at-a-time"),
+        Core.Together.PairCaution.ServerBesideTheGoal => Say("together.server-beside-the-goal"),
+        Core.Together.PairCaution.SoftThrows => Say("together.soft-throws"),
+        Core.Together.PairCaution.BehindTheStriker => Say("together.behind-the-striker"),
+        _ => Say("together.give-way"),
+    };
 
     /// <summary>A caution that follows from a drill, in a sentence or two.</summary>
     public static string Caution(CautionKind kind, DrillCard card, Lengths lengths) => kind switch

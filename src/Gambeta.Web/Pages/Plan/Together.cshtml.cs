@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Planning;
 using Gambeta.Core.Sheets;
@@ -26,9 +27,23 @@ public sealed class TogetherModel(PageTools tools) : HouseholdPage(tools)
 
     public double Minutes { get; private set; }
 
-    public Task<IActionResult> OnGetAsync(Guid[] who, string? way) => InHousehold(async work =>
+    /// <summary>What two can play from one sheet: a drill that somebody came from, today's plans, the household's sheets, those that ship.</summary>
+    public IReadOnlyList<(string Id, string Name)> Sheets { get; private set; } = [];
+
+    /// <summary>The drill that somebody came from.</summary>
+    public DrillCard? Drill { get; private set; }
+
+    public Task<IActionResult> OnGetAsync(Guid[] who, string? way, string? drill) => InHousehold(async work =>
     {
         await ShowAsync(work, who, way);
+        Drill = Catalogue.Find(drill);
+        Sheets =
+        [
+            .. Drill is { } one ? [(one.Id, one.Name)] : Array.Empty<(string, string)>(),
+            .. Plans.Zip(Those).Where(plan => !plan.First.Session.Drills.IsEmpty).OrderBy(plan => plan.Second != Player).Select(plan => (plan.First.Id.ToString(), Say("together.plan-of", ("player", plan.Second.Nickname)))),
+            .. (await SheetStore.AllAsync(work)).Select(kept => (kept.Id.ToString(), kept.Sheet.Name)),
+            .. ReadySheets.All.Select(ready => (ready.Id, ready.Sheet.Name)),
+        ];
         return Page();
     });
 

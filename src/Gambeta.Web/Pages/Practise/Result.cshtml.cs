@@ -5,6 +5,7 @@ using Gambeta.Core.Measuring;
 using Gambeta.Core.Progress;
 using Gambeta.Core.Records;
 using Gambeta.Core.Sets;
+using Gambeta.Core.Together;
 using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
@@ -17,6 +18,9 @@ namespace Gambeta.Web.Pages.Practise;
 
 /// <summary>A line of the result: the sets of a drill with the same feet, what stands against them, and how it was, in the player's words.</summary>
 public sealed record ResultRow(LogRow Played, IReadOnlyList<string> Against, string Said, Verdict? Verdict, string? Aimed);
+
+/// <summary>Somebody who practised in the same outing.</summary>
+public sealed record PlayedWith(Guid Session, string Nickname, int Touches, IReadOnlyList<Race> Races);
 
 /// <summary>What came of a sitting, against the bests that stand.</summary>
 public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
@@ -55,6 +59,9 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
 
     /// <summary>One line on what to do next time.</summary>
     public string Advice { get; private set; } = "";
+
+    /// <summary>Whom it was played with: the sitting of each, and what it came to.</summary>
+    public IReadOnlyList<PlayedWith> With { get; private set; } = [];
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
@@ -129,6 +136,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         var player = Sets[0].PlayerId;
         _tapped = await SetStore.MostTappedAsync(work, session);
         WithinWords = [.. JudgementWords.Within(WithinRounds.Of(await SetStore.TappedAsync(work, player, session: session)))];
+        With = [.. await OthersAsync(work, session)];
         Checked = await YardStore.CheckOfAsync(work, session);
         _layouts = await YardStore.LayoutNamesAsync(work);
         var (day, from) = (Sets[0].Day, FiveWeeks.FirstDay(Sets[0].Day, Household.Settings.WeekStartsOn));
@@ -144,6 +152,28 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         Advice = AdviceOf(NextTime.Of(_answers, Catalogue, drill => Decision.OfFeet(Verdict.LatestOfFeet(_verdicts.Where(verdict => verdict.Key.Drill == drill)))));
         Rows = RowsOf();
         return Page();
+    }
+
+    private async Task<IEnumerable<PlayedWith>> OthersAsync(HouseholdWork work, Guid session)
+    {
+        var others = new List<PlayedWith>();
+        foreach (var (theirs, player) in await SittingStore.OthersOfOutingAsync(work, session))
+        {
+            var sets = await SetStore.SessionAsync(work, theirs);
+            if (sets.Count > 0) others.Add(new PlayedWith(theirs, Household.Players.Find(known => known.Id == player)!.Nickname, SetSums.Of(sets).Touches.Total, Race.Of(Sets, sets)));
+        }
+        return others;
+    }
+
+    /// <summary>Who was faster on the same course.</summary>
+    public string RaceWords(PlayedWith other, Race race)
+    {
+        var drill = Catalogue.Find(race.Drill)?.Name ?? race.Drill;
+        if (race.Ours == race.Theirs) return Say("together.level", ("drill", drill), ("seconds", Seconds(race.Ours)));
+        var (first, fast, slow) = race.Ours < race.Theirs ? (WhoPlayed, race.Ours, race.Theirs) : (other.Nickname, race.Theirs, race.Ours);
+        return Say("together.fastest", ("drill", drill), ("player", first), ("seconds", Seconds(fast)), ("other", Seconds(slow)));
+
+        static string Seconds(decimal seconds) => Wording.Figure(new(MeasureKind.CourseSeconds), seconds);
     }
 
     // How a drill was is said once, beside the first of its rows.

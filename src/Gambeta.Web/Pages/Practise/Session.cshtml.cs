@@ -37,7 +37,9 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
         if (drills.Count == 0) return RedirectToPage("/Sheets/Index");
         (_address, _name) = (sheet, found.Name);
         var result = await SetTheStageAsync(work, [.. drills], null, space, laysTheYard: true);
-        _sums = SheetSums.Of(Drills, Player.Preferred, Tempos);
+        // A space that is not this household's.
+        if (Those.IsEmpty) return result;
+        _sums = SheetSums.Of(Drills, Player.Preferred, Mine.Tempos);
         return result;
     });
 }

@@ -21,6 +21,7 @@ using Gambeta.Web.Drawing;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Html;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.Extensions.Primitives;
 using Layout = Gambeta.Core.Yard.Layout;
 
 namespace Gambeta.Web.Pages.Practise;
@@ -60,11 +61,20 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
 
     public ImmutableArray<FirstTouchItem> Checks { get; private set; } = [];
 
-    /// <summary>Pains of which nobody said yet that practice may go on: until then it does not begin.</summary>
-    public IReadOnlyList<Pain> Pains { get; private set; } = [];
+    /// <summary>Whoever plays here: one, or two.</summary>
+    public ImmutableArray<StagePlayer> Those { get; private set; } = [];
 
-    /// <summary>The player's own tempo in drills where it is known.</summary>
-    protected IReadOnlyDictionary<string, Tempo> Tempos { get; private set; } = new Dictionary<string, Tempo>();
+    /// <summary>What is known of the player of this device.</summary>
+    protected StagePlayer Mine => Those[0];
+
+    /// <summary>Pains of which nobody said yet that practice may go on, each with whose it is: until then it does not begin.</summary>
+    public IEnumerable<(Player Player, Pain Pain)> Pains => Those.SelectMany(one => one.Pains.Select(pain => (one.Player, pain)));
+
+    /// <summary>Who plays, in words.</summary>
+    public virtual string WhoPlays => Player.Nickname;
+
+    /// <summary>What is minded besides what each drill asks for.</summary>
+    public virtual IEnumerable<string> CautionsOfTwo => [];
 
     /// <summary>How each layout is laid that is laid on the way, by its key.</summary>
     public IReadOnlyDictionary<string, Lay> Lays { get; private set; } = new Dictionary<string, Lay>();
@@ -72,23 +82,20 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>What the cards themselves ask to mind, and what no check covers.</summary>
     public IReadOnlyList<string> Cautions { get; private set; } = [];
 
-    private IReadOnlyList<IReadOnlyDictionary<string, decimal>> _bests = [];
-    private IReadOnlyList<object> _aims = [];
-    private ILookup<FormKey, (SaidOfSet Said, PracticeSet Set)> _said = null!;
-
     /// <summary>The sheet and whose it is. The serialiser escapes what could end the script element.</summary>
     public HtmlString SheetJson => new(JsonSerializer.Serialize(
         new
         {
             player = Player.Id,
-            name = Player.Nickname,
+            name = WhoPlays,
+            players = Those.Length > 1 ? Those.Select(one => new { player = one.Player.Id, name = one.Player.Nickname, preferred = one.Player.Preferred }) : null,
             key = RunKey,
             beside = Beside,
             sheet = Sheet,
             session = SheetName,
-            bests = _bests,
-            aims = _aims,
-            hears = Drills.Select(drill => HeardDrill.FeetOf(drill.Card).ToDictionary(feet => feet.ToKey(), _ => true)),
+            bests = Run((one, item) => one.BestsOf(item)),
+            aims = Run((one, item) => one.AimsOf(item)),
+            hears = Run((one, item) => HeardDrill.FeetOf(one.Drills[item].Card).ToDictionary(feet => feet.ToKey(), _ => true)),
             quietSeconds = PlaceSound.QuietFrames / SoundFrame.ASecond,
             space = Space?.Id,
             preferred = Player.Preferred,
@@ -101,6 +108,9 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             household = new { Household.Settings.Sounds },
         },
         SessionApi.Written));
+
+    /// <summary>Something of each drill of the run sheet, in its order: where two play, of the first one and then of the other.</summary>
+    public IEnumerable<T> Run<T>(Func<StagePlayer, int, T> of) => Sheet.Drills.Select((drill, i) => of(Those[drill.Who ?? 0], drill.Item ?? i));
 
     /// <summary>True where something of it can be counted by ear.</summary>
     public bool Hears => Drills.Any(drill => HeardDrill.FeetOf(drill.Card).Any());
@@ -124,12 +134,26 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>This screen once it is said where it is.</summary>
     public string There(string where) => Request.Path + QueryString.Create(Request.Query.Where(part => part.Key != "where").Append(new("where", where)));
 
+    private IReadOnlyList<Verdict> _verdicts = [];
+
     /// <summary>Reads what stands about the player's drills, and gives the level at which each is played.</summary>
     protected async Task<DrillLevels> LevelsAsync(HouseholdWork work)
     {
-        Verdicts = await VerdictStore.AllAsync(work, Player.Id, Catalogue);
-        return DrillLevels.Of(Player.Level, Verdicts);
+        _verdicts = await VerdictStore.AllAsync(work, Player.Id, Catalogue);
+        return DrillLevels.Of(Player.Level, _verdicts);
     }
+
+    /// <summary>Reads whoever plays, with the drills on their layouts.</summary>
+    protected virtual async Task<ImmutableArray<StagePlayer>> ReadThoseAsync(HouseholdWork work) => [await StagePlayer.ReadAsync(work, Player, Drills, _verdicts, Today)];
+
+    /// <summary>The age of the youngest who plays here.</summary>
+    protected virtual int Youngest => Age(Player);
+
+    /// <summary>Writes the run sheet of whoever plays.</summary>
+    protected virtual RunSheet Write(bool laysTheYard) => RunSheetWriter.Write(Drills, Player.Preferred, ClipPenalty, laysTheYard, Mine.Tempos, Mine.Controlled());
+
+    /// <summary>What a clipped marker costs here.</summary>
+    protected TimeSpan ClipPenalty => TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty);
 
     /// <summary>Sets the stage, once the levels were read. Nothing when a layout or a space that was asked for is not this household's.</summary>
     protected async Task<IActionResult> SetTheStageAsync(HouseholdWork work, ImmutableArray<SheetDrill> drills, string? layout, Guid? space, bool laysTheYard)
@@ -151,21 +175,14 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Space = yard.Where(space, first, there => Drills.All(drill => drill.Card.Suits(there)));
         // A page that is kept may be opened on another day: it asks anew.
         IsChecked = !Request.Headers.ContainsKey("Kept-Ahead") && await YardStore.IsCheckedAsync(work, Space?.Id, Today);
-        Pains = await SessionStore.OpenPainsAsync(work, Player.Id);
         if (Hears) KnownBalls = await PlaceStore.KnownAsync(work, Space?.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
         AsksWhere = FirstTouchCheck.AsksWhere(Drills.Select(drill => drill.Card), Space?.Space);
-        Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Age(Player), season, AsksWhere ? Where : null);
+        Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Youngest, season, AsksWhere ? Where : null);
         Cautions = CautionsOf(Drills.Select(drill => drill.Card));
-        var standing = await DiaryStore.StandingAsync(work, Player.Id);
-        _bests = [.. Drills.Select(d => Standing.ToBeat(d.Card, d.Dose, standing).ToDictionary(best => best.Key.ToKey(), best => best.Value))];
-        var ids = Drills.Select(drill => drill.Card.Id).Distinct().ToArray();
-        LastWords = await SessionStore.LastWordsAsync(work, Player.Id, ids);
-        _said = await SaidStore.LatestOfKeysAsync(work, Player.Id, ids);
-        Tempos = await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays));
-        Sheet = RunSheetWriter.Write(Drills, Player.Preferred, TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty), laysTheYard, Tempos, Controlled());
-        await SayOfOtherDosesAsync(work);
-        _aims = [.. Drills.Select(AimsOf)];
+        Those = await ReadThoseAsync(work);
+        Sheet = Write(laysTheYard);
+        for (var who = 0; who < Those.Length; who++) await Those[who].SayOfOtherDosesAsync(work, Sheet.Drills.Where(drill => (drill.Who ?? 0) == who), Catalogue);
         if (laysTheYard)
         {
             var pace = PaceOf(yard, Player).Pace;
@@ -174,13 +191,23 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         return Page();
     }
 
+    /// <summary>Whose pains are over when a grown-up says so on this screen.</summary>
+    protected virtual IEnumerable<Guid> Playing => [Player.Id];
+
+    /// <summary>Where a grown-up's word goes: this screen, as it was asked for.</summary>
+    public string Clearing => Here(KeyValuePair.Create("handler", new StringValues("Clear")));
+
+    // This screen as it was asked for, but for what a form adds.
+    private string Here(params IEnumerable<KeyValuePair<string, StringValues>> more) =>
+        Request.Path + QueryString.Create(Request.Query.Where(part => part.Key is not ("handler" or "wrong")).Concat(more));
+
     /// <summary>A grown-up said that practice may go on.</summary>
     public Task<IActionResult> OnPostClearAsync(string? word, string? password) => InHousehold(async work =>
     {
         var wrong = Household.GrownUpWord is { } known ? await WrongWordAsync(work, known, word) : await WrongPasswordAsync(work, password);
-        if (wrong is not null) return LocalRedirect($"{Request.Path}?wrong=true");
-        await SessionStore.ClearPainsAsync(work, Player.Id, Today);
-        return LocalRedirect(Request.Path);
+        if (wrong is not null) return LocalRedirect(Here(KeyValuePair.Create("wrong", new StringValues("true"))));
+        foreach (var player in Playing) await SessionStore.ClearPainsAsync(work, player, Today);
+        return LocalRedirect(Here());
     });
 
     private async Task<string?> WrongWordAsync(HouseholdWork work, string known, string? word)
@@ -195,56 +222,18 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>What the page asks by when there is no network; nothing where no word is chosen.</summary>
     public string? GrownUpSeal => Household.GrownUpWord is { } word ? GrownUpWord.Seal(User.HouseholdId().ToString(), word) : null;
 
-    /// <summary>What was said about each drill last time.</summary>
-    public IReadOnlyDictionary<string, LastWord> LastWords { get; private set; } = new Dictionary<string, LastWord>();
-
     /// <summary>The latest note of a sitting with one of these drills.</summary>
-    public string? Note => LastWords.Values.Where(word => word.Note is not null).MaxBy(word => word.At)?.Note;
+    public string? Note => Mine.LastWords.Values.Where(word => word.Note is not null).MaxBy(word => word.At)?.Note;
 
     /// <summary>What went wrong last time, with what mends it.</summary>
     public IEnumerable<(SheetDrill Drill, Fault Fault)> LastFaults =>
-        Drills.DistinctBy(drill => drill.Card.Id).Select(drill => (drill, Fault: drill.Card.FaultNamed(LastWords.GetValueOrDefault(drill.Card.Id)?.Answer.Fault))).Where(one => one.Fault is not null).Select(one => (one.drill, one.Fault!));
+        Drills.DistinctBy(drill => drill.Card.Id).Select(drill => (drill, Fault: drill.Card.FaultNamed(Mine.LastWords.GetValueOrDefault(drill.Card.Id)?.Answer.Fault))).Where(one => one.Fault is not null).Select(one => (one.drill, one.Fault!));
 
     /// <summary>For the grown-up beside the yard.</summary>
     public abstract string Beside { get; }
 
-    /// <summary>What stands about the drills of this screen, on the layouts on which they are played.</summary>
-    public IReadOnlyList<Verdict> Verdicts { get; private set; } = [];
-
     /// <summary>What stands about a drill as it is played here.</summary>
-    public IEnumerable<Verdict> Of(SheetDrill drill) => Verdicts.Where(verdict => verdict.Key.Drill == drill.Card.Id && verdict.Key.Layout == (drill.Card.Layout?.Key ?? "") && IsOf(verdict.Measure, Scoring.Chiefly(drill.Card, drill.Dose)))
-        .OrderBy(verdict => drill.Card.Turns(Player.Preferred).IndexOf(verdict.Key.Feet));
-
-    // What stands is of the dose that was played last: for another one, as after a level up, it is said from the same form.
-    private async Task SayOfOtherDosesAsync(HouseholdWork work)
-    {
-        var others = Drills.Zip(Sheet.Drills).Where(one => !Of(one.First).Any() && Scoring.Chiefly(one.First.Card, one.First.Dose) is not null && Verdicts.Any(verdict => verdict.Key.Drill == one.First.Card.Id)).ToList();
-        if (others.Count == 0) return;
-        var forms = (await VerdictStore.SetsAsync(work, Player.Id, [.. others.Select(one => one.First.Card.Id).Distinct()])).Forms(Catalogue).Keys.Values;
-        Verdicts =
-        [
-            .. Verdicts,
-            .. others.SelectMany(one => forms
-                .Where(form => form.History.Key is var key && key.Drill == one.First.Card.Id && key.Layout == (one.First.Card.Layout?.Key ?? "") && key.Measure == Ways.Of(one.First.Card.MeasuredBy).JudgedAs)
-                .Select(form => Verdict.Of(form, one.First.Card, new SetDose(one.Second.Seconds is { } seconds ? TimeSpan.FromSeconds(seconds) : null, one.Second.Count)))
-                .OfType<Verdict>().Select(verdict => verdict with { Measure = Scoring.Chiefly(one.First.Card, one.First.Dose)!.Value })),
-        ];
-    }
-
-    // For each drill the tempo at which the slower foot is under control.
-    private Dictionary<string, int> Controlled() => Drills.DistinctBy(drill => drill.Card.Id)
-        .Select(drill => (drill.Card.Id, Tempo: Of(drill).Select(verdict => verdict.ControlledTempo).Min())).Where(one => one.Tempo is not null).ToDictionary(one => one.Id, one => one.Tempo!.Value);
-
-    // What is asked for again after each set is told by the layout and the measure.
-    private object AimsOf(SheetDrill drill) => new
-    {
-        layout = drill.Card.Layout?.Key ?? "",
-        measure = Scoring.Chiefly(drill.Card, drill.Dose)?.ToString(),
-        feet = Of(drill).ToDictionary(verdict => verdict.Key.Feet.ToKey(), verdict => Aim.Of(verdict, _said[verdict.Key])),
-    };
-
-    // Another length of round, or another number of tries, is another aim.
-    private static bool IsOf(Measure said, Measure? asked) => asked is { } measure && said == measure;
+    public IEnumerable<Verdict> Of(SheetDrill drill) => Mine.Of(drill);
 
     private Svg PlanOf(Layout layout) => Course.Of(layout).Course is { } course
         ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)

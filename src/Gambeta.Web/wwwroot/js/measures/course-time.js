@@ -18,5 +18,5 @@ export default {
   result: (draft, { sum, countedBy, penalty }) => sum.void && countedBy === 'tapped' ? say('run-not-counted') : `${hand(draft.seconds + draft.clips * penalty)} s`,
   draft: sum => ({ clips: sum.clips }),
   fields: () => [['seconds', say('seconds')], ['clips', say('clipped')]],
-  board: ({ runs }) => ({ kind: 'runs', tiles: runs.map(({ seconds, fair, best }) => ({ big: seconds, small: fair ? 's' : say('not-counted'), on: fair, top: best })) }),
+  board: ({ runs }) => ({ kind: 'runs', tiles: runs.map(({ seconds, fair, best, name }) => ({ big: seconds, small: !fair ? say('not-counted') : name ?? 's', on: fair, top: best })) }),
 };

@@ -4,8 +4,8 @@ const openEndedSeconds = 60;
 export class Heard {
   #beat = 0;
 
-  /** @param sounds made on the audio clock @param voice words spoken aloud @param sheet the run sheet */
-  constructor(sounds, voice, sheet) { Object.assign(this, { sounds, voice, sheet }); }
+  /** @param sounds made on the audio clock @param voice words spoken aloud */
+  constructor(sounds, voice) { Object.assign(this, { sounds, voice }); }
 
   /** The beat that is chosen for a drill; nothing for none. */
   beatOf(drill) { return this.#beat ? drill.beats[this.#beat - 1] : null; }
@@ -16,7 +16,7 @@ export class Heard {
     const later = list => list.map(one => ({ ...one, second: one.second + (one.second > 0 ? run.extra : 0) }));
     // What sounds at the very start of a phase is handed over with the one before it, so that it is on time when the clock leads there.
     const own = later(phase.sounds).filter(one => one.second > 0 || run.cameBy !== 'clock' || elapsed > 500);
-    const first = seconds ? this.sheet.phases[run.index + 1].sounds.filter(one => one.second === 0).map(one => ({ ...one, second: seconds })) : [];
+    const first = seconds ? run.ahead[0].sounds.filter(one => one.second === 0).map(one => ({ ...one, second: seconds })) : [];
     this.sounds.begin([...own, ...first], now - elapsed, now);
     this.voice.begin(later(phase.spoken), elapsed);
     this.#setBeat(run, now);

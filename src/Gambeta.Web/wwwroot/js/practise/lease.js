@@ -5,13 +5,13 @@ import { read, remove, write } from '../shared/storage.js';
 const lapsesAfter = 4000;
 
 export class Lease {
-  /** @param name what is leased @param lost called when another tab took it */
-  constructor(name, lost) {
-    this.key = `gambeta-tab ${name}`;
+  /** @param names what is leased, each on its own: whoever plays @param lost called when another tab took one */
+  constructor(names, lost) {
+    this.keys = names.map(name => `gambeta-tab ${name}`);
     this.tab = newId();
     this.held = false;
     addEventListener('storage', event => {
-      if (event.key !== this.key || !this.held || !event.newValue || JSON.parse(event.newValue).tab === this.tab) return;
+      if (!this.keys.includes(event.key) || !this.held || !event.newValue || JSON.parse(event.newValue).tab === this.tab) return;
       this.held = false;
       lost();
     });
@@ -19,8 +19,7 @@ export class Lease {
 
   /** True while another tab plays. */
   get isElsewhere() {
-    const found = JSON.parse(read(this.key) ?? 'null');
-    return Boolean(found && found.tab !== this.tab && Date.now() - found.at < lapsesAfter);
+    return this.keys.map(key => JSON.parse(read(key) ?? 'null')).some(found => found && found.tab !== this.tab && Date.now() - found.at < lapsesAfter);
   }
 
   take() {
@@ -28,10 +27,10 @@ export class Lease {
     this.renew();
   }
 
-  renew() { if (this.held) write(this.key, JSON.stringify({ tab: this.tab, at: Date.now() })); }
+  renew() { if (this.held) for (const key of this.keys) write(key, JSON.stringify({ tab: this.tab, at: Date.now() })); }
 
   giveBack() {
-    if (this.held) remove(this.key);
+    if (this.held) for (const key of this.keys) remove(key);
     this.held = false;
   }
 }

@@ -4,19 +4,19 @@ import { newId } from '../shared/ids.js';
 const now = () => new Date().toISOString();
 
 /** That somebody begins, with what was planned. Its time says on which day the sitting counts. */
-export const sitting = ({ session, player, space, sheetName, sheet }) => ({
+export const sitting = ({ session, outing, player, space, sheetName, sheet }) => ({
   kind: 'sitting', key: session, url: '/api/sittings',
-  body: { session, player, space, sheet: sheetName, at: now(), plan: sheet.drills.map(({ drill, layout, rounds, seconds, count }) => ({ drill, layout, rounds, seconds, count })) },
+  body: { session, outing, player, space, sheet: sheetName, at: now(), plan: sheet.drills.map(({ drill, layout, rounds, seconds, count }) => ({ drill, layout, rounds, seconds, count })) },
 });
 
 /** That the yard was looked at before the first touch. */
 export const check = ({ session, space }, items) => ({ kind: 'check', key: newId(), url: '/api/checks', body: { session, space, at: now(), items } });
 
 /** A set that has just ended; `beat` is the track that was heard, if any. */
-export const set = ({ session, player }, { id, drill, item, order, rounds, plannedCount, feet, startedAt, plannedSeconds, countedBy, seconds, events }, beat) => ({
+export const set = ({ session, player }, { id, drill, item, order, rounds, plannedCount, feet, startedAt, plannedSeconds, countedBy, seconds, events, with: other }, beat) => ({
   kind: 'set', key: id, url: '/api/sets',
   body: {
-    id, session, player, drill: drill.drill, item, order, rounds, plannedCount, beatFrom: beat?.fromAMinute, beatTo: beat?.toAMinute, feet, startedAt,
+    id, session, player, drill: drill.drill, item: drill.item ?? item, order, with: other, rounds, plannedCount, beatFrom: beat?.fromAMinute, beatTo: beat?.toAMinute, feet, startedAt,
     plannedSeconds, countedBy: countedBy === 'heard' ? 'tapped' : countedBy, layout: drill.layout, seconds, events, ...drill.measuredBy === 'cleanStreak' && { lasting: true },
   },
 });

@@ -14,7 +14,7 @@ const besideLapses = 8000;
 // What counts something: of two screens the one that counted first in a set counts it to its end, so that nothing is counted twice.
 const counting = ['tap', 'glass', 'wrong', 'void', 'back', 'number'];
 
-const pausing = ['pause', 'skip', 'again', 'more', 'beat', 'type', 'number', 'pain', 'leave'];
+const pausing = ['pause', 'skip', 'again', 'more', 'beat', 'type', 'number', 'pain', 'leave', 'out'];
 
 /**
  * The states, and what may be done in each; whatever else is pressed does nothing.
@@ -59,12 +59,17 @@ export class Practice {
     Object.assign(this, parts, { page, sheet: page.sheet });
     const before = this.kept.read();
     this.resumes = this.kept.resumes;
-    this.session = before?.session ?? null;
-    this.lastSet = before?.lastSet ?? null;
+    /** Who plays: one, or two by turns, each with a sitting of their own. */
+    this.players = page.players ?? [page];
+    this.sessions = before?.sessions ?? (before?.session ? [before.session] : []);
+    /** What was played last: one set, or, where two play by turns within one, both. */
+    this.lastSets = before?.lastSets ?? (before?.lastSet ? [before.lastSet] : []);
+    /** The drills of which something was played, by their places. */
+    this.played = new Set(before?.played ?? this.lastSets.map(({ item }) => item));
     this.runs = before?.runs ?? [];
     /** What became of each press of a second screen, by its id. */
     this.pressed = new Map(before?.pressed);
-    this.run = new Run(this.sheet, before?.run, { phase: () => this.#entered(), setEnded: set => this.#setEnded(set), held: () => this.drawKeys() });
+    this.run = new Run(this.sheet, before?.run, { phase: () => this.#entered(), setEnded: set => this.#setEnded(set), held: () => this.drawKeys(), turned: () => this.#turned() });
   }
 
   get state() {
@@ -76,6 +81,11 @@ export class Practice {
     if (this.#leaves()) return 'leaving';
     return this.run.isDone ? 'done' : this.run.isHeld ? 'held' : 'playing';
   }
+
+  /** The sitting that is begun; where two play, the first one's, by which their outing is known. */
+  get session() { return this.sessions[0] ?? null; }
+
+  get lastSet() { return this.lastSets.at(-1) ?? null; }
 
   /** Does what was pressed on this screen, where that may be done now. */
   act(what, ...how) { return this.actFrom('here', null, what, ...how); }
@@ -110,7 +120,7 @@ export class Practice {
       start: () => this.#start(), pause: () => this.#pause(), skip: () => this.#skip(), again: () => this.#again(), more: () => this.#more(), beat: () => this.#nextBeat(),
       type: () => this.screen.focusTyped(), number: n => this.#number(n), pain: () => this.#askWhere(), leave: () => this.#leave(), tap: foot => this.#tap(foot),
       glass: foot => this.#glass(foot), wrong: () => this.#wrong(), void: () => this.#void(), end: () => this.#end(), back: () => this.#back(),
-      noPain: () => this.#noPain(), hurts: part => this.#hurts(part),
+      noPain: () => this.#noPain(), hurts: (part, who) => this.#hurts(part, who), out: who => this.#out(who),
     };
     return actions[what](...how);
   }
@@ -150,14 +160,14 @@ export class Practice {
 
   /** The outbox has something to say, perhaps of something that was played here. */
   told(item, answer) {
-    const { lastSet, screen } = this;
+    const { screen } = this, set = item && this.lastSets.find(({ id }) => id === (item.set ?? item.key));
     screen.stored(this.storedWords());
-    if (!item || !lastSet || (item.set ?? item.key) !== lastSet.id) return;
-    if (answer.ok) lastSet.bests = answer.bests;
-    if (answer.ok && item.ear) screen.heard(this.run, lastSet);
-    if (answer.bests?.length && ['tapped', 'heard'].includes(lastSet.countedBy)) this.#raiseBest(lastSet);
+    if (!set) return;
+    if (answer.ok) set.bests = answer.bests;
+    if (answer.ok && item.ear) screen.heard(this.run, set);
+    if (answer.bests?.length && ['tapped', 'heard'].includes(set.countedBy)) this.#raiseBest(set);
     else if (item.kind === 'count') screen.typedSaid(item, answer);
-    screen.result(resultOf(lastSet), Boolean(lastSet.bests?.length));
+    this.#showResult();
   }
 
   /** A count was typed in for a set; `askedKey` where it was asked about and is the same once more. */
@@ -165,11 +175,14 @@ export class Practice {
     Object.assign(this.lastSet, { draft, countedBy: 'typed', bests: null });
     if (askedKey) this.outbox.tryAgain(askedKey, true);
     else this.outbox.keep(posts.count(set.id, draft));
-    this.screen.result(resultOf(this.lastSet), false);
+    this.#showResult();
   }
 
   /** A question after a drill, or after all of them, was answered. */
-  answered(what, said) { this.outbox.keep(what === 'drill' ? posts.answer(this.#told, said) : posts.end(this.#told, said)); }
+  answered(what, said) {
+    const told = this.#told(this.run.who);
+    this.outbox.keep(what === 'drill' ? posts.answer(told, { ...said, item: this.sheet.drills[said.item].item ?? said.item }) : posts.end(told, said));
+  }
 
   /** Shows what may be pressed now. */
   drawKeys() { this.screen.keys(this.run, { played: Boolean(this.lastSet), beat: this.heard.beatOf(this.run.drill) }); }
@@ -187,7 +200,7 @@ export class Practice {
     if (!this.lease.held) return;
     this.lease.renew();
     if (this.run.isDone) this.kept.forget();
-    else this.kept.keep({ session: this.session, lastSet: this.lastSet, runs: this.runs, pressed: [...this.pressed].slice(-60), run: this.run.snapshot });
+    else this.kept.keep({ sessions: this.sessions, lastSets: this.lastSets, played: [...this.played], runs: this.runs, pressed: [...this.pressed].slice(-60), run: this.run.snapshot });
   }
 
   /** What the case is with what was played, in words. */
@@ -202,7 +215,13 @@ export class Practice {
   // Somebody wished to leave and was told why not yet: that stands until it is true no more.
   #leaves() { return this.#isLeaving &&= this.run.isHeld && this.outbox.state.waiting > 0; }
 
-  get #told() { return { session: this.session, player: this.page.player, space: this.page.space, sheetName: this.page.session, sheet: this.sheet }; }
+  #told(who) {
+    const { page, sheet, sessions } = this;
+    return {
+      session: sessions[who], outing: sessions.length > 1 ? sessions[0] : undefined, player: this.players[who].player, space: page.space, sheetName: page.session,
+      sheet: { ...sheet, drills: sheet.drills.filter(drill => (drill.who ?? 0) === who) },
+    };
+  }
 
   #start() {
     const { checks, lease, outbox, run, screen } = this;
@@ -217,12 +236,12 @@ export class Practice {
     }
     if (!this.session) {
       // Made at the start, since its time says on which day the sitting counts.
-      this.session = newId();
-      outbox.keep(posts.sitting(this.#told));
+      this.sessions = this.players.map(() => newId());
+      this.players.forEach((_, who) => outbox.keep(posts.sitting(this.#told(who))));
     }
     lease.take();
     // Sent like a set: it waits on the device where there is no network.
-    if (checks.items.length && !this.resumes) outbox.keep(posts.check(this.#told, checks.items));
+    if (checks.items.length && !this.resumes) outbox.keep(posts.check(this.#told(0), checks.items));
     this.#isOpen = true;
     screen.open();
     // A phase that was begun before a reload is not entered anew by the run itself.
@@ -235,31 +254,33 @@ export class Practice {
     const { run, screen } = this, { phase, drill } = run;
     this.counter = null;
     this.heard.begin(run, this.now());
-    if (phase.kind === 'work') this.ear?.beginSet(run, this.heard.beatOf(drill));
+    if (phase.kind === 'work' && !run.isByTurns) this.ear?.beginSet(run, this.heard.beatOf(drill));
     screen.enter(run);
-    this.runs = this.runs.filter(one => one.item === phase.drill);
-    if (['between', 'done'].includes(phase.kind) && this.lastSet?.item === phase.drill) screen.ask.about(phase.drill, drill, run.isDone);
-    else if (run.isDone && this.lastSet) screen.ask.atTheEnd();
+    this.runs = this.runs.filter(one => this.#place(one.item) === this.#place(phase.drill));
+    const isOfTwo = this.players.length > 1;
+    if ((phase.kind === 'between' || (run.isDone && !isOfTwo)) && this.played.has(phase.drill)) screen.ask.about(phase.drill, drill, run.isDone || Boolean(phase.isLast));
+    else if (run.isDone && !isOfTwo && this.lastSet) screen.ask.atTheEnd();
     else screen.ask.close();
     this.#offerTyping();
     this.drawKeys();
     this.#drawCounts();
     screen.time(run, this.now());
     this.keepRun();
-    if (run.isDone && this.lastSet) this.outbox.keep(posts.end(this.#told));
+    if (run.isDone) this.players.forEach((_, who) => { if (!run.without.includes(who)) this.#endOf(who); });
   }
 
   #setEnded(set) {
-    const { measure, taps, ...rest } = set, { clipPenaltySeconds } = this.sheet;
-    this.lastSet = { ...rest, penalty: clipPenaltySeconds, bests: null };
-    this.lastSet.draft = { ...measure.draft(set.sum, set.drill), seconds: Math.round(set.seconds * 1000) / 1000 };
+    const { measure, taps, ...rest } = set, { clipPenaltySeconds } = this.sheet, who = set.drill.who ?? 0, last = { ...rest, at: this.run.index, penalty: clipPenaltySeconds, bests: null };
+    this.lastSets = [...this.run.isByTurns ? this.lastSets.filter(one => one.at === last.at) : [], last];
+    this.played.add(set.item);
+    last.draft = { ...measure.draft(set.sum, set.drill), seconds: Math.round(set.seconds * 1000) / 1000 };
     if (measure.isRun) {
       const fair = measure.isFair(set.sum, set.drill);
-      this.runs.push({ item: set.item, seconds: hand(set.seconds + set.sum.clips * clipPenaltySeconds), fair });
+      this.runs.push({ item: set.item, name: this.players.length > 1 ? this.players[who].name : undefined, seconds: hand(set.seconds + set.sum.clips * clipPenaltySeconds), fair });
       const fastest = Math.min(...this.runs.filter(r => r.fair).map(r => Number(r.seconds)));
       for (const one of this.runs) one.best = one.fair && Number(one.seconds) === fastest;
     }
-    const post = posts.set(this.#told, set, this.heard.beatOf(set.drill)), ear = this.ear?.endSet(set.id);
+    const post = posts.set(this.#told(who), set, this.heard.beatOf(set.drill)), ear = this.run.isByTurns ? null : this.ear?.endSet(set.id);
     // What was heard goes with it as it is: it is counted when it is sent, so that nothing waits for a network.
     this.outbox.keep(ear ? { ...post, ear: { ...ear, taps } } : post);
   }
@@ -272,9 +293,39 @@ export class Practice {
 
   // Typing in what nobody counted, while the rest goes on.
   #offerTyping() {
-    const { run, lastSet } = this, resting = ['swap', 'rest', 'between', 'done'].includes(run.phase.kind) && lastSet?.item === run.phase.drill;
-    this.screen.offerTyping(resting ? lastSet : null, resting && resultOf(lastSet));
+    const { run, lastSets, lastSet } = this, { kind, after, drill } = run.phase, isPause = ['swap', 'rest', 'between', 'done'].includes(kind);
+    const resting = isPause && (lastSets.some(set => set.item === (after ?? drill)) || (run.isDone && this.players.length > 1 && lastSet));
+    this.screen.offerTyping(resting ? lastSet : null, resting && this.#resultWords(), lastSets.length === 1);
   }
+
+  // Where two play, whose it was is said as well.
+  #resultWords() { return this.lastSets.map(set => this.players.length > 1 ? say('whose-result', { player: this.players[set.drill.who].name, result: resultOf(set) }) : resultOf(set)).join(' · '); }
+
+  #showResult() { this.screen.result(this.#resultWords(), this.lastSets.some(set => set.bests?.length)); }
+
+  #place(item) { return this.sheet.drills[item].item ?? item; }
+
+  // Whose turn it is has changed within a set.
+  #turned() {
+    this.screen.turn(this.run);
+    this.drawKeys();
+    this.#drawCounts();
+    this.keepRun();
+  }
+
+  // One of two stops; the other one goes on.
+  #out(who) {
+    if (this.players.length < 2 || this.run.without.includes(who)) return;
+    this.run.leave(who, this.now());
+    this.#endOf(who);
+    this.drawKeys();
+    this.keepRun();
+  }
+
+  // Somebody's sitting is over, where they played.
+  #endOf(who) { if (this.#hasPlayed(who)) this.outbox.keep(posts.end(this.#told(who))); }
+
+  #hasPlayed(who) { return [...this.played].some(item => (this.sheet.drills[item].who ?? 0) === who); }
 
   #drawCounts() { this.screen.counts(this.run, this.runs, this.now()); }
 
@@ -356,7 +407,7 @@ export class Practice {
 
   // The foot whose turn it is, where both strike: the other foot first, while it is fresh.
   #footDue() {
-    const { phase, sum } = this.run, { preferred } = this.page, other = preferred === 'right' ? 'left' : 'right';
+    const { phase, sum, who } = this.run, { preferred } = this.players[who], other = preferred === 'right' ? 'left' : 'right';
     return phase.feet !== 'both' ? phase.feet : sum.hits.length % 2 ? preferred : other;
   }
 
@@ -374,9 +425,11 @@ export class Practice {
   }
 
   // Over for good: nothing that this page still does brings the run back, and a page that was kept would begin again without asking whether it may.
-  #hurts(part) {
+  #hurts(part, who = this.run.who) {
     this.#hurt = 'stopped';
-    this.outbox.keep(posts.pain(this.#told, part));
+    this.outbox.keep(posts.pain(this.#told(who), part));
+    // One is hurt, and both stop: somebody has to look after whoever it is.
+    if (this.players.length > 1) this.players.forEach((_, one) => { if (!this.run.without.includes(one)) this.#endOf(one); });
     this.kept.forget();
     this.screen.stopped();
   }
@@ -397,7 +450,7 @@ export class Practice {
     this.kept.forget();
     this.lease.giveBack();
     const card = `/drills/${this.sheet.drills[0].drill}`;
-    this.goTo(outbox.state.waiting ? '/today' : this.lastSet ? `/practise/result/${this.session}` : this.sheet.drills.length > 1 ? '/sheets' : card);
+    this.goTo(outbox.state.waiting ? '/today' : this.lastSet ? `/practise/result/${this.sessions[this.players.findIndex((_, who) => this.#hasPlayed(who))]}` : this.sheet.drills.length > 1 ? '/sheets' : card);
   }
 }
 

@@ -28,17 +28,17 @@ import { Voice } from './voice.js';
 import { keepAwake } from './wake.js';
 
 const page = JSON.parse(document.getElementById('sheet').textContent);
-const { player, sheet } = page;
-const kept = new KeptRun(`${player} ${page.key}`, sheet.phases.length);
+const { sheet } = page, players = (page.players ?? [page]).map(({ player }) => player);
+const kept = new KeptRun(`${players.join(' ')} ${page.key}`, sheet.phases.length);
 const stage = new Stage(document.querySelector('[data-stage]'), page, zone => practice.hitZone(zone));
 const sounds = new Sounds(page.household.sounds), voice = new Voice();
 const typed = new Typed(stage.part('typed'), (...count) => practice.typed(...count));
 const ask = new Ask(stage.part('ask'), page.words, (...said) => practice.answered(...said));
-const pain = new PainStop(stage.part('pain'), part => practice.act('hurts', part));
+const pain = new PainStop(stage.part('pain'), (...hurt) => practice.act('hurts', ...hurt));
 const ear = new Ear(page, (set, heard) => practice.hear(set, heard), () => stage.ear(ear, practice.run), () => sounds.muted);
 const mending = new Mending(stage.part('mending'), () => { stage.element.dataset.strip = mending.isOpen ? 'yes' : 'no'; });
 const film = new Film(() => stage.film(film)), filmScreen = new FilmScreen(stage.part('film-screen'), film, document.body.dataset.household);
-const lease = new Lease(player, () => practice.lost());
+const lease = new Lease(players, () => practice.lost());
 const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looked, all) => {
   if (!kept.resumes) stage.text('start-word', looked < all ? say('looked-at', { n: looked + 1, all }) : say('ready-start'));
 });
@@ -57,6 +57,10 @@ const screen = {
     if (!isRest(run)) mending.close();
     if (run.phase.kind === 'work') film.begin(run.drill);
     else film.end();
+    second.changed();
+  },
+  turn(run) {
+    stage.enter(run);
     second.changed();
   },
   heard(run, { id }) { if (isRest(run)) mending.show(id); },
@@ -87,8 +91,8 @@ const screen = {
     stage.text('label', say('other-tab'));
     stage.text('under', say('close-this-one'));
   },
-  offerTyping(set, result) {
-    typed.offer(set, result);
+  offerTyping(set, result, isOne) {
+    typed.offer(set, result, isOne);
     stage.element.dataset.typing = set ? 'yes' : 'no';
   },
   focusTyped() { typed.focus(); },
@@ -98,7 +102,7 @@ const screen = {
     stage.element.dataset.best = isBest ? 'yes' : 'no';
   },
   askWhere() {
-    pain.open();
+    pain.open(practice.run.who);
     second.changed();
   },
   noPain() {
@@ -115,7 +119,7 @@ const screen = {
 const practice = new Practice(page, {
   kept, lease, checks, screen, takesOver, ear,
   outbox: { keep, flush, tryAgain, state, words },
-  heard: new Heard(sounds, voice, sheet),
+  heard: new Heard(sounds, voice),
   keepsRuns: () => device.keeps,
   now: () => performance.now(),
   later: (act, milliseconds) => setTimeout(act, milliseconds),
@@ -135,7 +139,8 @@ stage.part('ear-ask')?.addEventListener('close', () => ear.learnNot());
 sendBy(postOnLine);
 onChange((item, answer) => {
   practice.told(item, answer);
-  if (item?.kind === 'set' && answer.ok && item.body.player === player) aimsAfter(item.body).then(aims => stage.aim(item.body.drill, aims));
+  const who = players.indexOf(item?.body?.player);
+  if (item?.kind === 'set' && answer.ok && who >= 0) aimsAfter(item.body).then(aims => stage.aim(item.body.drill, aims, who));
 });
 listen(stage.element, practice, {
   instead() { if (!stage.isOpen) stage.element.querySelector('[data-key="N"]')?.click(); },
@@ -168,6 +173,8 @@ listen(stage.element, practice, {
   earNot() { stage.closeEar(); },
   right() { mending.press('r'); },
   daylight() { turnDaylight(); },
+  first() { practice.act('out', 0); },
+  other() { practice.act('out', 1); },
   film() {
     if (film.state === 'waits') return film.drop();
     if (film.state === 'films') return undefined;
@@ -184,12 +191,12 @@ listen(stage.element, practice, {
 
 // A pain that was said here and has not reached the server stops the next start all the same; where the server knows of one, the page has no start.
 const asked = Promise.all([waitingOf('pain'), waitingOf('cleared')]).then(([pains, cleared]) => {
-  const over = new Set(cleared.flatMap(item => item.body.pains)), open = pains.filter(({ body }) => body.player === player && !over.has(body.id)).map(({ body }) => body.id);
+  const over = new Set(cleared.flatMap(item => item.body.pains)), open = pains.map(({ body }) => body).filter(({ player, id }) => players.includes(player) && !over.has(id));
   const hurts = open.length > 0;
   if (hurts) {
     stage.bar(say('hurt-on-this-device'));
     askGrownUp(stage.part('grown-up'), document.body.dataset.household, word => {
-      keep(posts.mayGoOn({ player }, open, word));
+      for (const player of new Set(open.map(one => one.player))) keep(posts.mayGoOn({ player }, open.filter(one => one.player === player).map(({ id }) => id), word));
       stage.unbar();
       practice.unbar();
     });

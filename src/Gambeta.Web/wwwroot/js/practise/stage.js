@@ -8,7 +8,9 @@ export class Stage {
   /** @param element the whole screen @param page what the page carries @param hit called with the number of a target or a zone that was pressed */
   constructor(element, { sheet, name, bests, aims = [] }, hit) {
     Object.assign(this, { element, sheet, name, bests, aims });
-    this.isSession = sheet.drills.length > 1;
+    // Where two play each drill stands twice.
+    this.drillCount = new Set(sheet.drills.map((drill, i) => drill.item ?? i)).size;
+    this.isSession = this.drillCount > 1;
     this.mosaic = new Mosaic(this.part('mosaic'));
     this.board = new Board(this.part('board'), hit);
   }
@@ -66,10 +68,11 @@ export class Stage {
     this.#yard(phase.kind === 'setOut' ? drill.layout : null);
     this.text('name', drill.name);
     this.text('cue', phase.cue);
+    this.text('other', phase.otherDoes ?? '');
     this.text('next', phase.next);
     if (isDone) {
       this.text('figure', '');
-      this.text('left', `${this.name} · ${this.isSession ? say('all-drills', { n: this.sheet.drills.length }) : say('all-of-it')}`);
+      this.text('left', `${this.name} · ${this.isSession ? say('all-drills', { n: this.drillCount }) : say('all-of-it')}`);
     }
   }
 
@@ -89,9 +92,9 @@ export class Stage {
     } else if (phase.kind === 'setOut') {
       this.text('figure', '');
     }
-    const rest = this.sheet.phases.slice(run.index + 1).reduce((sum, p) => sum + p.expectedSeconds, 0) + Math.max(0, phase.expectedSeconds - elapsed / 1000);
+    const rest = run.ahead.reduce((sum, p) => sum + p.expectedSeconds, 0) + Math.max(0, phase.expectedSeconds - elapsed / 1000);
     this.text('left', [
-      this.name, this.isSession && say('drill-of', { n: phase.drill + 1, all: this.sheet.drills.length }), say('about-left', { minutes: Math.max(0.5, Math.round(rest / 30) / 2) }),
+      this.name, this.isSession && say('drill-of', { n: (run.drill.item ?? phase.drill) + 1, all: this.drillCount }), say('about-left', { minutes: Math.max(0.5, Math.round(rest / 30) / 2) }),
     ].filter(Boolean).join(' · '));
   }
 
@@ -118,10 +121,10 @@ export class Stage {
   }
 
   /** What is worth aiming at now in a drill; what is of another layout or another dose is another aim. */
-  aim(drill, told) {
+  aim(drill, told, who = 0) {
     this.sheet.drills.forEach((one, i) => {
       const aims = this.aims[i];
-      if (one.drill !== drill || !aims) return;
+      if (one.drill !== drill || (one.who ?? 0) !== who || !aims) return;
       for (const aim of told) if (aim.layout === aims.layout && aim.measure === aims.measure) aims.feet[aim.feet] = aim;
     });
   }
@@ -152,6 +155,7 @@ export class Stage {
     this.text('pause-word', say(held ? 'go-on' : 'pause'));
     this.text('beat-word', !beat ? say('beat-off') : beat.fromAMinute === beat.toAMinute ? say('beat-at', { tempo: beat.toAMinute }) : say('beat-rising', { from: beat.fromAMinute, to: beat.toAMinute }));
     if (this.button('ear')) this.button('ear').hidden = !on;
+    for (const out of this.element.querySelectorAll('[data-out]')) out.hidden = !on || run.without.length > 0;
     this.text('voice-word', say(voice === 'on' ? 'voice-on' : 'voice-off'));
     this.text('tally-word', say(this.element.dataset.tally === 'yes' ? 'small-tally' : 'big-tally'));
     this.button('end').classList.toggle('main', isMainEnd(run));

@@ -23,13 +23,14 @@ export class Typed {
     });
   }
 
-  /** Offers the fields for a set that has just ended, with what it came to; none without a set. */
-  offer(set, result) {
+  /** Offers the fields for a set that has just ended, with what it came to; none without a set, and only what it came to where there were two. */
+  offer(set, result, isOne = true) {
     this.form.hidden = !set;
     if (!set) return;
     this.result.textContent = result;
     [this.set, this.named] = [set, measures[set.drill.measuredBy].fields(set.feet)];
     this.problem.textContent = '';
+    if (!isOne) return this.fields.replaceChildren();
     const { draft } = set;
     const counted = set.countedBy !== 'estimated';
     this.fields.replaceChildren(
