@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
+import { chromium, request } from '@playwright/test';
 import { browserOptions } from './browser-options.mjs';
 import { expect, test } from './pages.mjs';
 import { newHousehold, start, storedSets } from './household.mjs';
@@ -105,6 +105,62 @@ test('a phone that comes to trust the machine sends what waits, plays its round 
     expect(requests).toBe(0);
     await safe.goto(`${https}/phone`);
     await expect(safe.getByRole('heading', { name: 'This device trusts this machine' })).toBeVisible();
+  } finally {
+    await trusted.close();
+  }
+});
+
+test('three devices over https that is trusted: two come in by a code, one plays, one counts, one looks on; networks are cut, the server killed, and the database holds what was played', async () => {
+  test.setTimeout(240_000);
+  const trusted = await trusting(join(folder, 'authority.crt'));
+  const device = () => trusted.browser.newContext({ baseURL: https, viewport: { width: 390, height: 844 } });
+  try {
+    const laptop = await (await trusted.browser.newContext({ baseURL: https })).newPage(), [playing, counting] = [await device(), await device()], page = await playing.newPage(), second = await counting.newPage();
+    await newHousehold(laptop);
+    for (const phone of [page, second]) {
+      await laptop.goto('/household/hand-over');
+      await laptop.getByRole('button', { name: 'Show a code' }).click();
+      const code = (await laptop.locator('.code').textContent()).trim();
+      await phone.goto('/come');
+      await phone.getByLabel('Six signs').fill(code);
+      await phone.getByRole('button', { name: 'Let this device in' }).click();
+      await phone.waitForURL(/\/(phone|today|household)/);
+      expect(await phone.evaluate(() => isSecureContext)).toBe(true);
+    }
+    for (const beside of [laptop, second]) await beside.goto('/beside');
+    await page.goto('/practise/juggling-streak');
+    await page.waitForLoadState('load');
+    await start(page);
+    await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 40_000 });
+    const half = (screen, foot) => screen.locator(`.half.${foot}`), press = foot => half(second, foot).dispatchEvent('pointerdown');
+    const all = (left, right) => expect(async () => expect([
+      await page.locator('[data-count=left]').textContent(), await page.locator('[data-count=right]').textContent(),
+      ...await Promise.all([second, laptop].flatMap(screen => ['left', 'right'].map(foot => half(screen, foot).locator('output').textContent()))),
+    ].map(Number)).toEqual([left, right, left, right, left, right])).toPass({ timeout: 30_000 });
+    await expect(half(second, 'left')).toBeEnabled({ timeout: 20_000 });
+    for (const foot of ['left', 'right', 'left']) await press(foot);
+    await all(2, 1);
+    await playing.setOffline(true);
+    await press('right');
+    await page.waitForTimeout(700);
+    await playing.setOffline(false);
+    await all(2, 2);
+    await counting.setOffline(true);
+    await press('left');
+    await counting.setOffline(false);
+    await all(3, 2);
+    await gone(server);
+    await press('right');
+    server = await atHome();
+    await all(3, 3);
+    await page.keyboard.press('ArrowRight');
+    await expect(page.locator('[data-stored]')).toHaveText('all stored', { timeout: 40_000 });
+    // The browser trusts; what asks here has no store of certificates.
+    const asks = await request.newContext({ baseURL: https, ignoreHTTPSErrors: true, storageState: await laptop.context().storageState() });
+    expect((await storedSets({ request: asks })).map(set => [set.left, set.right])).toEqual([[3, 3]]);
+    await asks.dispose();
+    await laptop.goto('/household/sign-ins');
+    await expect(laptop.getByRole('heading', { level: 1 })).toHaveText('3 devices are signed in');
   } finally {
     await trusted.close();
   }

@@ -74,6 +74,14 @@ test('the beat keeps its tempo and climbs, and the tally is for whoever counts',
   const size = await page.locator('[data-count=left]').evaluate(e => parseFloat(getComputedStyle(e).fontSize) / innerHeight);
   expect(size).toBeGreaterThan(0.4);
   await expect(page.locator('[data-count=left]')).toHaveText('2');
+  // Asked how it stands, it says so once; not every second.
+  await expect(page.locator('[data-spoken]')).toHaveText('');
+  await page.keyboard.press('u');
+  await page.clock.runFor(100);
+  await expect(page.locator('[data-spoken]')).toHaveText(/^Round 1 of \d+\. \d+\. Left 2, right 1$/);
+  const said = await page.locator('[data-spoken]').textContent();
+  await page.clock.runFor(3000);
+  await expect(page.locator('[data-spoken]')).toHaveText(said);
 });
 
 test('without network in the middle the sheet runs to its end, and all of it is sent when the network is back', async ({ page, context }) => {

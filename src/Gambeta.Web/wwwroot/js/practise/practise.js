@@ -173,6 +173,7 @@ listen(stage.element, practice, {
   earNot() { stage.closeEar(); },
   right() { mending.press('r'); },
   daylight() { turnDaylight(); },
+  tell() { stage.tell(practice.run); },
   first() { practice.act('out', 0); },
   other() { practice.act('out', 1); },
   film() {

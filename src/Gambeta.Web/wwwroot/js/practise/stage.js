@@ -163,6 +163,13 @@ export class Stage {
     this.element.dataset.held = held ? 'yes' : 'no';
   }
 
+  /** Says how it stands, once: for a screen reader, which is not told of every second. */
+  tell({ phase, isDone, sum }) {
+    const counts = phase.kind === 'work' ? say('second-spoken', { left: sum.left, right: sum.right }) : phase.next;
+    this.text('spoken', '');
+    requestAnimationFrame(() => this.text('spoken', [phase.label, isDone ? '' : this.part('figure').textContent, counts].filter(Boolean).join('. ')));
+  }
+
   /** Whether a round is filmed, or was. */
   film({ state, last }) {
     this.button('film').dataset.film = state;
