@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './pages.mjs';
-import { begin, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
+import { addBo, begin, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
 
 const sizes = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } };
 const places = ['/today', '/drills', '/drills/pull-back-laces-away', '/drills/zigzag-and-home', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/drills/own/edit?copy=v-cut', '/household/heading', '/household/grown-up', '/drills?opponent=behind', '/drills/own?first=v-cut', '/logbook', '/logbook/take-in', '/logbook/listen', '/progress', '/progress?weeks=52', '/progress?from=2026-05-01&to=2026-06-01', '/plan', '/plan/together?way=turns', '/weeks', '/weeks/rhythm', '/weeks/print?span=week', '/weeks/print?span=month', '/beside', '/without-network', '/household/hand-over', '/beside/patio-turns-sixteen', '/beside/juggling-streak', '/drills/pull-back-laces-away/progress', '/records', '/household', '/household/settings', '/household/password', '/household/erase', '/household/sign-ins', '/household/words', '/household/waiting', '/household/players/01900000-0000-7000-8000-0000000de302', '/yard', '/yard/space', '/yard/things', '/yard/plan', '/yard/plan?drill=game-wall-target', '/yard/plan?drill=wall-check-and-lay-off', '/yard/plan?space=none&at=0+2;0.3+2&run=1+left', '/practise/instead', '/sheets', '/sheets/edit?copy=garden-thirty-five', '/sheets/print/wall-fourteen', '/practise/sheet/patio-turns-sixteen', '/practise/together/patio-turns-sixteen?with=01900000-0000-7000-8000-0000000de302', '/problem/404'];
@@ -91,6 +91,30 @@ for (const [name, viewport] of Object.entries(sizes)) {
       for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight');
       await expect(page.locator('[data-label]')).toHaveText('Done');
       await check(page);
+    });
+
+    test(`nothing covers anything where two play on a ${name}`, async ({ page }) => {
+      await newHousehold(page, { level: 'steady' });
+      await addBo(page);
+      await holdClock(page);
+      await page.goto('/plan/together');
+      await page.getByLabel('shadows at arm’s length').check();
+      await page.getByLabel('after each rep, pass or try').check();
+      await page.getByLabel('What').selectOption('patio-turns-sixteen');
+      await page.getByRole('button', { name: /To the yard/ }).click();
+      await page.waitForURL('**/practise/together*');
+      expect(await covered(page), 'before').toEqual([]);
+      await start(page);
+      const stage = page.locator('[data-stage]');
+      for (let i = 0; i < 60 && await stage.getAttribute('data-phase') !== 'done'; i++) {
+        if (await stage.getAttribute('data-phase') === 'work') await tap(page, 'fj', 300);
+        if (i % 10 === 1) await page.keyboard.press('k');
+        await page.clock.runFor(300);
+        expect(await covered(page), `${await page.locator('[data-label]').textContent()} of ${await page.locator('[data-name]').textContent()}`).toEqual([]);
+        await page.keyboard.press('ArrowRight');
+      }
+      await page.keyboard.press('p');
+      expect(await covered(page), 'where it hurts').toEqual([]);
     });
 
     test(`nothing covers anything on the practice screen of a ${name}, in any phase or challenge`, async ({ page }) => {

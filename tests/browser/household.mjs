@@ -19,6 +19,15 @@ export async function newHousehold(page, { preferred = 'right', level = 'first w
   return name;
 }
 
+/** Somebody else of the household, who is twelve and prefers the left foot. */
+export async function addBo(page) {
+  await page.goto('/household');
+  await page.getByLabel('Nickname').fill('Bo');
+  await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 12));
+  await page.getByLabel('left', { exact: true }).check();
+  await page.getByRole('button', { name: 'Add' }).click();
+}
+
 /** Lets so many frames go by: what would move has moved by then, however slow the machine. */
 export const frames = (page, count = 12) => page.evaluate(left => new Promise(resolve => (function frame() { left-- ? requestAnimationFrame(frame) : resolve(); })()), count);
 

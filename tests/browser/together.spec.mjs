@@ -1,14 +1,10 @@
 // Two of a household on one sheet, through the real screen: what each played stands with each, whatever happens in between.
 import { expect, test } from './pages.mjs';
-import { holdClock, newHousehold, start, storedSets, tap } from './household.mjs';
+import { addBo, holdClock, newHousehold, start, storedSets, tap } from './household.mjs';
 
 async function withBo(page) {
   await newHousehold(page);
-  await page.goto('/household');
-  await page.getByLabel('Nickname').fill('Bo');
-  await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 12));
-  await page.getByLabel('left', { exact: true }).check();
-  await page.getByRole('button', { name: 'Add' }).click();
+  await addBo(page);
   await holdClock(page);
 }
 
