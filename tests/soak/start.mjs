@@ -1,6 +1,6 @@
 // ./start itself: what is killed under it or with it, and what somebody who runs the server does.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { portAt, root } from '../browser/server.mjs';
@@ -49,6 +49,46 @@ try {
   check('and the next one starts where it was', await becomes(200, 60), started.output());
   await end('SIGTERM');
   check('asked to stop, both stop', await status('/healthz/live') === 0 && spawnSync(`${root}tools/cluster`, ['running', data]).status !== 0);
+
+  // By itself in the night; one of more than seven days goes.
+  Object.assign(process.env, { GAMBETA_BACKUP_AFTER: '1', GAMBETA_BACKUP_HOUR: '0' });
+  execFileSync('mkdir', ['-p', `${data}/backups`]);
+  writeFileSync(`${data}/backups/gambeta-2001-01-01.dump`, 'old');
+  execFileSync('touch', ['-d', '9 days ago', `${data}/backups/gambeta-2001-01-01.dump`]);
+  start();
+  await becomes(200, 90);
+  const nights = () => readdirSync(`${data}/backups`).filter(name => name.endsWith('.dump'));
+  for (let i = 0; i < 300 && !(nights().length === 1 && !nights()[0].includes('2001')); i++) await pause(200);
+  check('a backup is made in the night, and an old one goes', nights().length === 1 && /^gambeta-20\d\d-\d\d-\d\d\.dump$/.test(nights()[0]) && !nights()[0].includes('2001'), nights().join());
+  // A backup while it runs, and back again: what was erased since stays erased, a broken file changes nothing.
+  const sql = text => execFileSync(`${root}tools/cluster`, ['sql', data], { input: `\\pset tuples_only\n${text}`, encoding: 'utf8' }).trim();
+  const file = join(data, 'kept.dump');
+  const backup = spawnSync(`${root}start`, ['backup', file, '--data', data], { encoding: 'utf8' });
+  check('a backup is made and checked while it runs', backup.status === 0 && backup.stdout.includes('Backed up and checked'), backup.stderr + backup.stdout);
+  check('and put back by nobody while it runs', spawnSync(`${root}start`, ['restore', file, '--data', data], { encoding: 'utf8' }).status !== 0);
+  const counts = () => sql("select (select count(*) from practice_set), (select md5(string_agg(m::text, '' order by m::text)) from mark m where is_best)");
+  const held = counts();
+  sql("update household set demo_until = null; delete from player where player_id = (select player_id from player order by player_id limit 1)");
+  const left = Number(sql('select count(*) from practice_set'));
+  await end('SIGTERM');
+  writeFileSync(`${file}.bad`, readFileSync(file).subarray(0, 90_000));
+  check('a file that is cut is refused and changes nothing', spawnSync(`${root}start`, ['restore', `${file}.bad`, '--data', data]).status !== 0);
+  const restore = spawnSync(`${root}start`, ['restore', file, '--data', data], { encoding: 'utf8' });
+  check('a backup is put back', restore.status === 0 && restore.stdout.includes('Restored from'), restore.stderr + restore.stdout);
+  start();
+  check('it opens with what was put back', await becomes(200, 90), started.output());
+  check('what was erased since the backup is erased again', Number(sql('select count(*) from practice_set')) === left && held !== counts());
+  await end('SIGTERM');
+  // Another machine, with keys of its own: everybody signs in anew, and all else is there.
+  const elsewhere = mkdtempSync(join(tmpdir(), 'gambeta-elsewhere-'));
+  execFileSync('chmod', ['755', elsewhere]);
+  const moved = spawnSync(`${root}start`, ['restore', file, '--data', elsewhere], { encoding: 'utf8' });
+  check('a backup is put where nothing was', moved.status === 0, moved.stderr + moved.stdout);
+  start('--data', elsewhere);
+  check('and opens there, with keys of its own', await becomes(200, 90) && await status('/') === 200, started.output());
+  check('with every set and record', execFileSync(`${root}tools/cluster`, ['sql', elsewhere], { input: "\\pset tuples_only\nselect (select count(*) from practice_set), (select md5(string_agg(m::text, '' order by m::text)) from mark m where is_best)", encoding: 'utf8' }).trim() === held);
+  await end('SIGTERM');
+  rmSync(elsewhere, { recursive: true, force: true });
 
   // As after a power loss: the number in the file belongs to somebody else now, of the same user.
   const runner = process.getuid() === 0 ? ['runuser', '-u', 'postgres', '--'] : [], stranger = spawn([...runner, 'sleep', '300'][0], [...runner, 'sleep', '300'].slice(1));

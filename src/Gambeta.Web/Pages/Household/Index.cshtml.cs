@@ -1,3 +1,4 @@
+using Gambeta.Core.Household;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Gambeta.Web.Drawing;
@@ -16,6 +17,9 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
     public Guid NewId { get; private set; } = Guid.CreateVersion7();
+
+    /// <summary>The day of a moment where the household lives.</summary>
+    public DateOnly DayHere(DateTimeOffset at) => LocalDays.DayOf(at, Household.TimeZone);
 
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 
