@@ -43,8 +43,8 @@ internal static class SetColumns
     /// <summary>The values of a correction, as parameters.</summary>
     public static readonly string MendedValues = string.Join(", ", All.Where(column => column.About.IsMended).Select(column => column.Parameter));
 
-    /// <summary>A set in the household's file, from its row.</summary>
-    public static string InFile(string row) => Form(column => $"{row}.{column}");
+    /// <summary>A set's columns as the household's file names them, for <see cref="FileList"/>.</summary>
+    public static readonly string FileColumns = string.Join(' ', All.Where(column => column.About.InFile is not null).Select(column => $"{column.About.InFile}:{column.Column}"));
 
     /// <summary>A set in the household's file, from a row that was kept as JSON.</summary>
     public static string InFileOfJson(string json) => Form(column => $"{json} -> '{column}'");

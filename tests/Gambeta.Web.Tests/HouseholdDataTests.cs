@@ -66,7 +66,7 @@ public class HouseholdDataTests(TestServer server)
         text.ShouldNotContain("password");
         text.ShouldNotContain("_hash");
         using var file = JsonDocument.Parse(text);
-        (file.RootElement.GetProperty("file").GetString(), file.RootElement.GetProperty("version").GetInt32()).ShouldBe(("gambeta household", 2));
+        (file.RootElement.GetProperty("file").GetString(), file.RootElement.GetProperty("version").GetInt32()).ShouldBe(("gambeta household", 3));
         file.RootElement.GetProperty("sets").GetArrayLength().ShouldBe(1);
         file.RootElement.GetProperty("players")[0].GetProperty("nickname").GetString().ShouldBe("Nilo");
     }

@@ -159,7 +159,7 @@ public class HouseholdsApartTests(TestServer server)
     [
         "drills/{id}", "drills/{id}.yaml", "drills/own/edit", "household/player", "household/players/{id:guid}", "logbook", "logbook/{id:guid}", "practise/instead",
         "practise/result/{session:guid}", "practise/{drill}", "yard/space/{id:guid?}", "yard/plan", "yard", "api/sets", "api/counts", "api/checks", "api/line", "drills/own",
-        "practise/sheet/{sheet}", "practise/together/{what?}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "api/places", "api/microphone/{drill}", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics", "household/hand-over", "come",
+        "practise/sheet/{sheet}", "practise/together/{what?}", "sheets", "sheets/index", "sheets/edit/{id:guid?}", "sheets/print/{sheet}", "api/runs/{sheet}", "api/answers", "api/ends", "api/pains", "api/pains/cleared", "api/sittings", "household/sign-ins", "drills/{id}/progress", "logbook/take-in", "plan", "beside/{what}", "api/aims/{drill}", "api/aims", "api/heard", "api/places", "api/microphone/{drill}", "plan/together", "weeks", "weeks/index", "weeks/rhythm", "calendar/{secret}.ics", "household/hand-over", "come", "household/take-in",
     ];
 
     // These take no id: whose household it is comes from the sign-in alone.

@@ -79,7 +79,7 @@ export async function tap(page, keys, every = 200) {
 export async function storedSets(page) {
   const form = await (await page.request.get('/household/erase')).text(), token = form.match(/name="__RequestVerificationToken" type="hidden" value="([^"]+)"/)[1];
   const { sets } = await (await page.request.post('/household/erase?handler=File', { form: { password: 'long enough', __RequestVerificationToken: token } })).json();
-  return sets.sort((a, b) => a.at.localeCompare(b.at) || a.order - b.order);
+  return sets.sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || a.order - b.order);
 }
 
 /** Plays the phase that is on, whatever it is, by keyboard: some taps where there is work, and to its end. Returns how many sets that made. */

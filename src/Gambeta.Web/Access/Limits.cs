@@ -23,6 +23,13 @@ public sealed class Limits
     [Range(1024, MostDiaryBytes)]
     public int DiaryBytes { get; set; } = MostDiaryBytes;
 
+    /// <summary>The largest file of a household that can be asked for.</summary>
+    public const int MostHistoryBytes = 48 * 1024 * 1024;
+
+    /// <summary>The largest file of a household that is taken in, in bytes: ten years of one player who plays each day and taps every touch.</summary>
+    [Range(1024, MostHistoryBytes)]
+    public int HistoryBytes { get; set; } = MostHistoryBytes;
+
     /// <summary>The largest recording that can be asked for.</summary>
     public const int MostRecordingBytes = 64 * 1024 * 1024;
 
