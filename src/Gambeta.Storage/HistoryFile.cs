@@ -38,6 +38,9 @@ public sealed class HistoryFile
     /// <summary>Most rows of one list: thirty years of a family that plays each day.</summary>
     public const int MostRows = 200_000;
 
+    // Counted before anything is built of them: a row that says nothing weighs a hundred times what it is long.
+    private const int MostObjects = 400_000;
+
     private readonly Dictionary<string, List<JsonObject>> _rows = [];
 
     private HistoryFile(int version, JsonObject? settings) => (Version, Settings) = (version, settings);
@@ -57,6 +60,7 @@ public sealed class HistoryFile
         JsonObject root;
         try
         {
+            if (Objects(utf8.Span) > MostObjects) throw new HistoryException(HistoryProblem.TooMuch);
             if (utf8.Span.StartsWith("\xEF\xBB\xBF"u8)) utf8 = utf8[3..];
             root = JsonNode.Parse(utf8.Span, documentOptions: new JsonDocumentOptions { MaxDepth = 24 }) as JsonObject ?? throw new HistoryException(HistoryProblem.NoHousehold);
             if (root["file"] is not JsonValue kind || !kind.TryGetValue(out string? said) || said != HouseholdFile.Kind) throw new HistoryException(HistoryProblem.NoHousehold);
@@ -87,6 +91,14 @@ public sealed class HistoryFile
         return file;
     }
 
+    private static int Objects(ReadOnlySpan<byte> utf8)
+    {
+        var objects = 0;
+        var reader = new Utf8JsonReader(utf8.StartsWith("\xEF\xBB\xBF"u8) ? utf8[3..] : utf8, new JsonReaderOptions { MaxDepth = 24 });
+        while (reader.Read()) if (reader.TokenType == JsonTokenType.StartObject) objects++;
+        return objects;
+    }
+
     // The database knows words for days ("yesterday", "infinity") that no file of ours ever held.
     private static JsonObject Dated(JsonObject row)
     {
@@ -102,7 +114,7 @@ public sealed class HistoryFile
     {
         var read = new JsonObject();
         foreach (var (inFile, name) in list.Columns)
-            read[name] = row[inFile] is JsonObject set && name is "played" or "before" ? SetOf(row[inFile] as JsonObject) : row[inFile]?.DeepClone();
+            if (row[inFile] is { } value) read[name] = name is "played" or "before" ? SetOf(value as JsonObject) : value.DeepClone();
         return read;
     }
 

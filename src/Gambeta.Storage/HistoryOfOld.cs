@@ -17,7 +17,7 @@ internal static partial class HistoryOfOld
     {
         var read = new JsonObject();
         foreach (var (_, name) in list.Columns)
-            read[name] = row[name] is JsonObject set && name is "played" or "before" ? SetOf(row[name] as JsonObject) : row[name]?.DeepClone();
+            if (row[name] is { } value) read[name] = name is "played" or "before" ? SetOf(value as JsonObject) : value.DeepClone();
         if (list.Table == "practice_set") foreach (var (name, value) in ResultOf(row)) read[name] = value;
         return read;
     }

@@ -21,11 +21,12 @@ public sealed record TakenList(string List, int New, int Known, int Left);
 /// <summary>How a household may take in.</summary>
 /// <param name="Catalogue">Makes its catalogue of the cards that it has by then.</param>
 /// <param name="Players">Most players of a household.</param>
-/// <param name="SetsADay">Most sets that are taken in in a day.</param>
+/// <param name="Most">Most rows of a table that a household keeps on its shelves, and ten times as many with those that were put away.</param>
+/// <param name="SetsADay">Most sets that are taken in in a day; so many rows of any other list at most as well.</param>
 /// <param name="Today">The household's day.</param>
 /// <param name="Offset">What its clock is off UTC.</param>
 /// <param name="WithSettings">Whether units, words and the like are taken over as well.</param>
-public sealed record HistoryAsk(Func<IReadOnlyList<OwnDrill>, DrillCatalogue> Catalogue, int Players, int SetsADay, DateOnly Today, TimeSpan Offset, bool WithSettings);
+public sealed record HistoryAsk(Func<IReadOnlyList<OwnDrill>, DrillCatalogue> Catalogue, int Players, IReadOnlyDictionary<string, int> Most, int SetsADay, DateOnly Today, TimeSpan Offset, bool WithSettings);
 
 /// <summary>A household's whole history, taken in from its file: all of it or nothing, what is here already stays as it is, and back out in one step.</summary>
 public static class HistoryStore
@@ -129,6 +130,8 @@ public static class HistoryStore
                 if (read.Count == 0) continue;
                 foreach (var row in read) if (row["player_id"] is { } player && renamed.TryGetValue(player.GetValue<string>(), out var here)) row["player_id"] = here;
                 var (came, fits) = await InAsync(work, list, read);
+                if (came.Count > ask.SetsADay) throw new HistoryException(HistoryProblem.TooMuch, at);
+                if (ask.Most.TryGetValue(list.Table, out var most) && await IsTooMuchAsync(work, list, most)) throw new HistoryException(HistoryProblem.TooMuch, at);
                 rows[list.Table] = came;
                 lists.Add(new TakenList(list.Name, came.Count, fits - came.Count, read.Count - fits));
             }
@@ -189,7 +192,7 @@ public static class HistoryStore
             came as (insert into {list.Table} (household_id, {columns}) select @Household, {columns} from fits{(list.Table == "set_change" ? " order by made_at" : "")} on conflict do nothing returning {list.Key})
             select coalesce((select jsonb_agg(to_jsonb(came)) from came), '[]')::text, (select count(*) from fits)::int
             """,
-            new { work.Household, rows = new JsonArray([.. rows.Select(row => (JsonNode)row.DeepClone())]).ToJsonString() });
+            new { work.Household, rows = $"[{string.Join(',', rows.Select(row => row.ToJsonString()))}]" });
         return (JsonNode.Parse(result.Came)!.AsArray(), result.Fits);
     }
 
@@ -213,6 +216,9 @@ public static class HistoryStore
         lists[at] = lists[at] with { New = lists[at].New - out_.Count, Left = lists[at].Left + out_.Count };
         return kept;
     }
+
+    private static Task<bool> IsTooMuchAsync(HouseholdWork work, FileList list, int most) => work.ExecuteScalarAsync<bool>(
+        $"select count(*) > 10 * @most or count(*) filter (where retired_at is null) > @most from {list.Table} where household_id = @Household", new { work.Household, most });
 
     private static Task<int> LatelyAsync(HouseholdWork work) => work.ExecuteScalarAsync<int>(
         "select coalesce(sum(sets), 0)::int from history_taken where household_id = @Household and taken_at > now() - interval '1 day'", new { work.Household });

@@ -29,7 +29,7 @@ public sealed partial class HistoryTests(TestServer server)
     [GeneratedRegex("""name="batch" value="([0-9a-f-]{36})""")]
     private static partial Regex BatchOf();
 
-    private HistoryAsk Ask(DateOnly? today = null, bool settings = false) => new(own => server.Services.GetRequiredService<HouseholdCatalogues>().Read(own, strict: false), 12, 60_000, today ?? Played.Day(0), TimeSpan.Zero, settings);
+    private HistoryAsk Ask(DateOnly? today = null, bool settings = false) => new(own => server.Services.GetRequiredService<HouseholdCatalogues>().Read(own, strict: false), 12, new Dictionary<string, int> { ["sheet"] = 100, ["space"] = 30, ["layout"] = 300, ["own_drill"] = 200 }, 60_000, today ?? Played.Day(0), TimeSpan.Zero, settings);
 
     // A demo's household has ten weeks of everything; what it has not is added.
     private async Task<string> RichAsync()
@@ -223,6 +223,10 @@ public sealed partial class HistoryTests(TestServer server)
         }
         foreach (var nothing in new[] { "", "[]", "null", "{}", "{\"file\":\"gambeta household\"}", "{\"file\":5,\"version\":1}", "{\"file\":\"gambeta household\",\"version\":\"3\"}", "{\"file\":\"gambeta household\",\"version\":0}", new string('[', 5000), "{\"file\":\"gambeta household\",\"version\":3,\"version\":3}", "drill;count\ntoe-taps;4" })
             (await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", nothing)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, nothing);
+        // More than a household can keep, and rows that say nothing by the hundred thousand.
+        var sheets = string.Join(',', Enumerable.Range(0, 101).Select(_ => $"{{\"id\":\"{Guid.NewGuid()}\",\"name\":\"x\",\"lines\":\"warm up: toe-taps\",\"changedAt\":\"2026-01-01T00:00:00Z\"}}"));
+        foreach (var much in new[] { $"\"sheets\":[{sheets}]", $"\"sets\":[{string.Join(',', Enumerable.Repeat("{}", 500_000))}]" })
+            (await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", $"{{\"file\":\"gambeta household\",\"version\":3,{much}}}")).Page.ShouldContain("more in it than a household can hold");
         (await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", "{\"file\":\"gambeta household\",\"version\":99}")).Page.ShouldContain("newer Gambeta");
         (await FileOfAsync(household)).ToJsonString().ShouldBe(before);
     }

@@ -66,7 +66,8 @@ public sealed class TakeBackModel(PageTools tools) : HouseholdPage(tools)
         await HistoryStore.UndoAsync(work, batch) ? RedirectToPage(new { batch, undone = true }) : NotFound());
 
     private HistoryAsk Ask => new(
-        own => Tools.Catalogues.Read(own, strict: false), Tools.Limits.Players, Tools.Limits.TakenInADay, Today, LocalDays.Zone(Household.TimeZone).GetUtcOffset(Tools.Time.GetUtcNow()), WithSettings);
+        own => Tools.Catalogues.Read(own, strict: false), Tools.Limits.Players,
+        new Dictionary<string, int> { ["space"] = Tools.Limits.Spaces, ["layout"] = Tools.Limits.Layouts, ["own_drill"] = Tools.Limits.Drills, ["sheet"] = Tools.Limits.Sheets }, Tools.Limits.TakenInADay, Today, LocalDays.Zone(Household.TimeZone).GetUtcOffset(Tools.Time.GetUtcNow()), WithSettings);
 
     private async Task<IActionResult> OneByOne(Func<HouseholdWork, Task<IActionResult>> doIt)
     {
