@@ -80,7 +80,7 @@ public sealed class HistoryFile
             if (rows.Count > MostRows) throw new HistoryException(HistoryProblem.TooMuch, name);
             try
             {
-                file._rows[list.Table] = [.. rows.Select(row => row as JsonObject ?? throw new HistoryException(HistoryProblem.Broken, name)).Select(row => Dated(version == 1 ? HistoryOfOld.Row(list, row) : RowOf(list, row)))];
+                file._rows[list.Table] = [.. rows.Select(row => row as JsonObject ?? throw new HistoryException(HistoryProblem.Broken, name)).Select(row => Sound(list, version == 1 ? HistoryOfOld.Row(list, row) : RowOf(list, row)))];
             }
             // The same name twice in one object, numbers that are none.
             catch (Exception problem) when (problem is ArgumentException or InvalidOperationException || problem is FormatException and not HistoryException)
@@ -99,9 +99,10 @@ public sealed class HistoryFile
         return objects;
     }
 
-    // The database knows words for days ("yesterday", "infinity") that no file of ours ever held.
-    private static JsonObject Dated(JsonObject row)
+    // A row says which it is. The database knows words for days ("yesterday", "infinity") that no file of ours ever held.
+    private static JsonObject Sound(FileList list, JsonObject row)
     {
+        if (list.KeyColumns.Any(column => row[column] is null)) throw new FormatException($"a row of {list.Name} without {list.Key}");
         foreach (var (name, value) in row)
         {
             if (value is not null && (name.EndsWith("_at", StringComparison.Ordinal) || name.EndsWith("_on", StringComparison.Ordinal) || name.EndsWith("day", StringComparison.Ordinal) || name == "since")
