@@ -74,18 +74,17 @@ public sealed class HistoryFile
         var file = new HistoryFile(version, version == 1 ? null : root["household"] as JsonObject);
         foreach (var list in HouseholdFile.Lists)
         {
-            var name = version == 1 ? list.Table : list.Name;
-            if (root[name] is not { } found) continue;
-            if (found is not JsonArray rows) throw new HistoryException(HistoryProblem.Broken, name);
-            if (rows.Count > MostRows) throw new HistoryException(HistoryProblem.TooMuch, name);
+            if (root[version == 1 ? list.Table : list.Name] is not { } found) continue;
+            if (found is not JsonArray rows) throw new HistoryException(HistoryProblem.Broken, list.Name);
+            if (rows.Count > MostRows) throw new HistoryException(HistoryProblem.TooMuch, list.Name);
             try
             {
-                file._rows[list.Table] = [.. rows.Select(row => row as JsonObject ?? throw new HistoryException(HistoryProblem.Broken, name)).Select(row => Sound(list, version == 1 ? HistoryOfOld.Row(list, row) : RowOf(list, row)))];
+                file._rows[list.Table] = [.. rows.Select(row => row as JsonObject ?? throw new FormatException("no row")).Select(row => Sound(list, version == 1 ? HistoryOfOld.Row(list, row) : RowOf(list, row)))];
             }
-            // The same name twice in one object, numbers that are none.
-            catch (Exception problem) when (problem is ArgumentException or InvalidOperationException || problem is FormatException and not HistoryException)
+            // No row, the same name twice in one object, numbers that are none.
+            catch (Exception problem) when (problem is ArgumentException or InvalidOperationException or FormatException)
             {
-                throw new HistoryException(HistoryProblem.Broken, name, problem);
+                throw new HistoryException(HistoryProblem.Broken, list.Name, problem);
             }
         }
         return file;

@@ -40,7 +40,7 @@ public static class HistoryStore
         ["player"] = "exists (select from sitting s where s.household_id = t.household_id and s.player_id = t.player_id) or exists (select from practice_set s where s.household_id = t.household_id and s.player_id = t.player_id)",
         ["sitting"] = "exists (select from practice_set s where s.household_id = t.household_id and s.session_id = t.session_id)",
         ["own_drill"] = "exists (select from practice_set s where s.household_id = t.household_id and s.drill = t.drill_id)",
-        ["layout"] = "exists (select from practice_set s where s.household_id = t.household_id and s.layout = t.layout_key)",
+        ["layout"] = "exists (select from practice_set s where s.household_id = t.household_id and s.layout = t.layunplayablekey)",
         ["space"] = "exists (select from sitting s where s.household_id = t.household_id and s.space_id = t.space_id)",
     };
 
@@ -209,11 +209,11 @@ public static class HistoryStore
         var sound = sets.Chunk(TakingIn.MostLines).SelectMany(part => TakingIn.Read(part.Select(set => DiarySet.Write(set, null)), catalogue, players, players[0], ask.Today, ask.Offset)).Where(line => line.Set is not null).Select(line => line.Set!.Id).ToHashSet();
         var kept = sets.Where(set => sound.Contains(set.Id) && (set.Events is null || Core.Counting.PlayNotation.ReadKept(set.Events) is not null)).ToList();
         if (kept.Count == sets.Count) return kept;
-        var out_ = sets.Select(set => set.Id).Except(kept.Select(set => set.Id)).ToHashSet();
-        await work.ExecuteAsync("delete from said_before where household_id = @Household and set_id = any(@ids); delete from practice_set where household_id = @Household and set_id = any(@ids)", new { work.Household, ids = out_.ToArray() });
+        var unplayable = sets.Select(set => set.Id).Except(kept.Select(set => set.Id)).ToHashSet();
+        await work.ExecuteAsync("delete from said_before where household_id = @Household and set_id = any(@ids); delete from practice_set where household_id = @Household and set_id = any(@ids)", new { work.Household, ids = unplayable.ToArray() });
         rows["practice_set"] = new JsonArray([.. kept.Select(set => (JsonNode)new JsonObject { ["set_id"] = set.Id.ToString() })]);
         var at = lists.ToList().FindIndex(list => list.List == "sets");
-        lists[at] = lists[at] with { New = lists[at].New - out_.Count, Left = lists[at].Left + out_.Count };
+        lists[at] = lists[at] with { New = lists[at].New - unplayable.Count, Left = lists[at].Left + unplayable.Count };
         return kept;
     }
 

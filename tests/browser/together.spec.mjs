@@ -134,3 +134,33 @@ test('one is hurt and both stop; neither begins again before a grown-up says so'
   await expect(page.getByText('Bo: Your knee hurt, today.')).toBeVisible();
   await expect(page.getByRole('button', { name: /Ready, start/ })).toHaveCount(0);
 });
+
+test('said on a second screen, it is said whom it is about', async ({ page, browser, baseURL }) => {
+  await newHousehold(page);
+  await addBo(page);
+  const beside = await browser.newContext({ baseURL, storageState: await page.context().storageState(), viewport: { width: 390, height: 844 } }), second = await beside.newPage();
+  await second.goto('/beside');
+  await page.goto('/drills/toe-taps');
+  await page.getByRole('link', { name: 'with somebody' }).click();
+  await page.getByRole('button', { name: /To the yard/ }).click();
+  await page.waitForURL('**/practise/together*');
+  await start(page);
+  await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 40_000 });
+  await second.getByRole('button', { name: 'it hurts' }).click();
+  await expect(second.getByLabel('Odei')).toBeChecked();
+  await second.getByLabel('Bo').check();
+  await second.getByRole('button', { name: 'Shin' }).click();
+  await expect(page.getByText('Stop here for today')).toBeVisible();
+  await setsOf(page);
+  await page.goto('/plan/together');
+  await page.getByRole('button', { name: /To the yard/ }).click();
+  await expect(page.getByText('Bo: Your shin hurt, today.')).toBeVisible();
+  await expect(page.getByText(/^Odei: Your/)).toHaveCount(0);
+  // One alone is asked for nobody.
+  await page.goto('/practise/inside-taps');
+  await start(page);
+  await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 40_000 });
+  await second.getByRole('button', { name: 'it hurts' }).click();
+  await expect(second.getByRole('button', { name: 'Shin' })).toBeVisible();
+  await expect(second.getByLabel('Bo')).toBeHidden();
+});

@@ -98,7 +98,7 @@ test('a reload in the middle of a set by turns comes back to whose turn it was',
   assert.deepEqual([again.practice.run.who, again.practice.run.sum.reps], [1, 1]);
   for (const what of ['tap', 'tap', 'tap']) again.practice.act(what, 'left');
   assert.deepEqual(sets(again.posted).map(({ player, session, id }) => [player, session, id]), [
-    ['a', first.practice.sessions[0], first.practice.run.setId], ['b', first.practice.sessions[1], first.practice.run.secondId],
+    ['a', first.practice.sittings.ids[0], first.practice.run.setId], ['b', first.practice.sittings.ids[1], first.practice.run.secondId],
   ]);
 });
 
@@ -147,9 +147,20 @@ test('one is hurt and both stop: the pain is whose it is, and the other one’s 
   practice.act('tap', 'left');
   practice.act('pain');
   practice.act('hurts', 'knee', 0);
-  assert.deepEqual(posted.filter(({ kind }) => kind === 'pain').map(({ body }) => [body.player, body.session]), [['a', practice.sessions[0]]]);
+  assert.deepEqual(posted.filter(({ kind }) => kind === 'pain').map(({ body }) => [body.player, body.session]), [['a', practice.sittings.ids[0]]]);
   assert.equal(practice.state, 'stopped');
   assert.ok(posted.some(({ url, body }) => url === '/api/ends' && body.player === 'a'));
+});
+
+test('whom it is about is said by who they are; anything else means whose turn it is', () => {
+  for (const [said, player] of [[0, 'a'], [1, 'b'], [7, 'a'], ['x', 'a'], [undefined, 'a']]) {
+    const { practice, wait, posted } = two(rounds, 'touchesInARound');
+    practice.act('start');
+    wait(8.1);
+    practice.act('pain');
+    practice.act('hurts', 'knee', said);
+    assert.deepEqual(posted.filter(({ kind }) => kind === 'pain').map(({ body }) => body.player), [player]);
+  }
 });
 
 test('whatever is pressed, the turns of two are shared out without a rest, and nobody has more than there are', () => {

@@ -120,8 +120,8 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
         yard.Paces.GetValueOrDefault(player.Id) ?? new KnownPace(Pace.FromAge(Age(player)), PaceSource.FromAge, Today);
 
     /// <summary>What is said before some drills are begun, each once: the one way for sheets and the practice screen.</summary>
-    protected IReadOnlyList<string> CautionsOf(IEnumerable<DrillCard> cards) =>
-        [.. Core.Safety.Cautions.BeforeTheStart(cards, Age(Player)).Select(caution => Wording.Caution(caution, Lengths)).Distinct()];
+    protected IReadOnlyList<string> CautionsOf(IEnumerable<DrillCard> cards, int? age = null) =>
+        [.. Core.Safety.Cautions.BeforeTheStart(cards, age ?? Age(Player)).Select(caution => Wording.Caution(caution, Lengths)).Distinct()];
 
     public int Age(Player player) => player.AgeOn(Today);
 }

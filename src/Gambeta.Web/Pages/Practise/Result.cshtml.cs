@@ -54,8 +54,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>How the sitting ended, where that was said.</summary>
     public SessionEnd? End { get; private set; }
 
-    /// <summary>Where the same is played once more: the sheet, or the one drill.</summary>
-    public string Again => _sheet is not null ? $"/practise/sheet/{_sheet}" : Sets.DistinctBy(set => set.Drill).Count() > 1 ? "/sheets" : $"/practise/{Sets[0].Drill}";
+    /// <summary>Where the same is played once more: the sheet, or the one drill; where two played, by both.</summary>
+    public string Again => With.Count > 0 ? "/plan/together" + (_sheet is null ? $"?drill={Sets[0].Drill}" : "") : _sheet is not null ? $"/practise/sheet/{_sheet}" : Sets.DistinctBy(set => set.Drill).Count() > 1 ? "/sheets" : $"/practise/{Sets[0].Drill}";
 
     /// <summary>One line on what to do next time.</summary>
     public string Advice { get; private set; } = "";

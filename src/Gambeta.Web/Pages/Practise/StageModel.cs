@@ -91,9 +91,9 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             beside = Beside,
             sheet = Sheet,
             session = SheetName,
-            bests = Run((one, item) => one.BestsOf(item)),
-            aims = Run((one, item) => one.AimsOf(item)),
-            hears = Run((one, item) => HeardDrill.FeetOf(one.Drills[item].Card).ToDictionary(feet => feet.ToKey(), _ => true)),
+            bests = EachDrill((one, item) => one.BestsOf(item)),
+            aims = EachDrill((one, item) => one.AimsOf(item)),
+            hears = EachDrill((one, item) => HeardDrill.FeetOf(one.Drills[item].Card).ToDictionary(feet => feet.ToKey(), _ => true)),
             quietSeconds = PlaceSound.QuietFrames / SoundFrame.ASecond,
             space = Space?.Id,
             preferred = Player.Preferred,
@@ -108,7 +108,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         SessionApi.Written));
 
     /// <summary>Something of each drill of the run sheet, in its order: where two play, of the first one and then of the other.</summary>
-    public IEnumerable<T> Run<T>(Func<StagePlayer, int, T> of) => Sheet.Drills.Select((drill, i) => of(Those[drill.Who ?? 0], drill.Item ?? i));
+    public IEnumerable<T> EachDrill<T>(Func<StagePlayer, int, T> of) => Sheet.Drills.Select((drill, i) => of(Those[drill.Who ?? 0], drill.Item ?? i));
 
     /// <summary>True where something of it can be counted by ear.</summary>
     public bool Hears => Drills.Any(drill => HeardDrill.FeetOf(drill.Card).Any());
@@ -177,7 +177,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
         AsksWhere = FirstTouchCheck.AsksWhere(Drills.Select(drill => drill.Card), Space?.Space);
         Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Youngest, season, AsksWhere ? Where : null);
-        Cautions = CautionsOf(Drills.Select(drill => drill.Card));
+        Cautions = CautionsOf(Drills.Select(drill => drill.Card), Youngest);
         Those = await ReadThoseAsync(work);
         Sheet = Write(laysTheYard);
         for (var who = 0; who < Those.Length; who++) await Those[who].SayOfOtherDosesAsync(work, Sheet.Drills.Where(drill => (drill.Who ?? 0) == who), Catalogue);

@@ -70,7 +70,7 @@ function draw() {
   const show = { wrong: playing && stands.slips, end: playing && stands.ends, back: playing && stands.kind === 'work', pause: on, skip: on, pain: on };
   for (const [what, is] of Object.entries(show)) element.querySelector(`.second-keys [data-press="${what}"]`).hidden = !is;
   text(part('pause-word'), say(stands?.isHeld ? 'go-on' : 'pause'));
-  part('pain').hidden = stands?.state !== 'asked';
+  drawWhom(stands);
   const waits = presses.waiting;
   text(part('line'), isCut ? [say('second-cut'), waits && say('second-waits', { n: waits })].filter(Boolean).join('; ') : presses.late ? say('second-late', { n: presses.late }) : stands?.counter === 'here' ? say('second-counts-there') : waits ? say('second-waits', { n: waits }) : '');
   drawWhich();
@@ -110,6 +110,17 @@ async function drawWords(stands) {
   if (part('words').dataset.of === key) part('words').replaceChildren(...[page.querySelector(`[data-drill="${CSS.escape(stands.drill)}"] dl`)].filter(Boolean));
 }
 
+// Where two play: who of them it is, first whose turn it was.
+function drawWhom(stands) {
+  const isAsked = stands?.state === 'asked', whom = part('whom');
+  if (isAsked && part('pain').hidden) whom.querySelectorAll('label').forEach((label, who) => {
+    label.hidden = whom.hidden = !stands.whom;
+    label.querySelector('input').checked = who === stands.who;
+    label.querySelector('span').textContent = stands.whom?.[who] ?? '';
+  });
+  part('pain').hidden = !isAsked;
+}
+
 function press(what, ...how) {
   const stands = standing();
   if (!stands) return;
@@ -128,7 +139,7 @@ element.addEventListener('click', event => {
   button.blur();
   if (button.dataset.speak !== undefined) speak();
   else if (button.dataset.daylightKey !== undefined) turnDaylight();
-  else if (button.dataset.part) press('hurts', button.dataset.part);
+  else if (button.dataset.part) press('hurts', button.dataset.part, ...standing()?.whom ? [Number(part('whom').querySelector(':checked').value)] : []);
   // Taps are taken when the finger comes down.
   else if (button.dataset.press !== 'tap' || event.detail === 0) press(button.dataset.press, ...button.dataset.foot ? [button.dataset.foot] : []);
 });

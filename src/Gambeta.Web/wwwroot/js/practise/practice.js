@@ -3,10 +3,10 @@
 // the `outbox`.
 import { hand } from '../measures/base.js';
 import { measures } from '../measures/index.js';
-import { newId } from '../shared/ids.js';
 import { say } from '../shared/say.js';
 import * as posts from './posts.js';
 import { Run } from './run.js';
+import { Sittings } from './sittings.js';
 
 const longestLeave = 4000;
 const besideLapses = 8000;
@@ -59,13 +59,9 @@ export class Practice {
     Object.assign(this, parts, { page, sheet: page.sheet });
     const before = this.kept.read();
     this.resumes = this.kept.resumes;
-    /** Who plays: one, or two by turns, each with a sitting of their own. */
-    this.players = page.players ?? [page];
-    this.sessions = before?.sessions ?? (before?.session ? [before.session] : []);
+    this.sittings = new Sittings(page, before);
     /** What was played last: one set, or, where two play by turns within one, both. */
     this.lastSets = before?.lastSets ?? (before?.lastSet ? [before.lastSet] : []);
-    /** The drills of which something was played, by their places. */
-    this.played = new Set(before?.played ?? this.lastSets.map(({ item }) => item));
     this.runs = before?.runs ?? [];
     /** What became of each press of a second screen, by its id. */
     this.pressed = new Map(before?.pressed);
@@ -83,7 +79,7 @@ export class Practice {
   }
 
   /** The sitting that is begun; where two play, the first one's, by which their outing is known. */
-  get session() { return this.sessions[0] ?? null; }
+  get session() { return this.sittings.ids[0] ?? null; }
 
   get lastSet() { return this.lastSets.at(-1) ?? null; }
 
@@ -180,8 +176,8 @@ export class Practice {
 
   /** A question after a drill, or after all of them, was answered. */
   answered(what, said) {
-    const told = this.#told(this.run.who);
-    this.outbox.keep(what === 'drill' ? posts.answer(told, { ...said, item: this.sheet.drills[said.item].item ?? said.item }) : posts.end(told, said));
+    const told = this.sittings.told(this.run.who);
+    this.outbox.keep(what === 'drill' ? posts.answer(told, { ...said, item: this.sittings.place(said.item) }) : posts.end(told, said));
   }
 
   /** Shows what may be pressed now. */
@@ -200,7 +196,7 @@ export class Practice {
     if (!this.lease.held) return;
     this.lease.renew();
     if (this.run.isDone) this.kept.forget();
-    else this.kept.keep({ sessions: this.sessions, lastSets: this.lastSets, played: [...this.played], runs: this.runs, pressed: [...this.pressed].slice(-60), run: this.run.snapshot });
+    else this.kept.keep({ sessions: this.sittings.ids, lastSets: this.lastSets, played: [...this.sittings.played], runs: this.runs, pressed: [...this.pressed].slice(-60), run: this.run.snapshot });
   }
 
   /** What the case is with what was played, in words. */
@@ -215,16 +211,8 @@ export class Practice {
   // Somebody wished to leave and was told why not yet: that stands until it is true no more.
   #leaves() { return this.#isLeaving &&= this.run.isHeld && this.outbox.state.waiting > 0; }
 
-  #told(who) {
-    const { page, sheet, sessions } = this;
-    return {
-      session: sessions[who], outing: sessions.length > 1 ? sessions[0] : undefined, player: this.players[who].player, space: page.space, sheetName: page.session,
-      sheet: { ...sheet, drills: sheet.drills.filter(drill => (drill.who ?? 0) === who) },
-    };
-  }
-
   #start() {
-    const { checks, lease, outbox, run, screen } = this;
+    const { checks, lease, outbox, run, screen, sittings } = this;
     if (!this.resumes && checks.next) return checks.look(checks.next);
     if (lease.isElsewhere && this.#before === 'elsewhere') {
       lease.take();
@@ -236,12 +224,12 @@ export class Practice {
     }
     if (!this.session) {
       // Made at the start, since its time says on which day the sitting counts.
-      this.sessions = this.players.map(() => newId());
-      this.players.forEach((_, who) => outbox.keep(posts.sitting(this.#told(who))));
+      sittings.begin();
+      for (const who of sittings.all) outbox.keep(posts.sitting(sittings.told(who)));
     }
     lease.take();
     // Sent like a set: it waits on the device where there is no network.
-    if (checks.items.length && !this.resumes) outbox.keep(posts.check(this.#told(0), checks.items));
+    if (checks.items.length && !this.resumes) outbox.keep(posts.check(sittings.told(0), checks.items));
     this.#isOpen = true;
     screen.open();
     // A phase that was begun before a reload is not entered anew by the run itself.
@@ -251,36 +239,35 @@ export class Practice {
   }
 
   #entered() {
-    const { run, screen } = this, { phase, drill } = run;
+    const { run, screen, sittings } = this, { phase, drill } = run;
     this.counter = null;
     this.heard.begin(run, this.now());
     if (phase.kind === 'work' && !run.isByTurns) this.ear?.beginSet(run, this.heard.beatOf(drill));
     screen.enter(run);
-    this.runs = this.runs.filter(one => this.#place(one.item) === this.#place(phase.drill));
-    const isOfTwo = this.players.length > 1;
-    if ((phase.kind === 'between' || (run.isDone && !isOfTwo)) && this.played.has(phase.drill)) screen.ask.about(phase.drill, drill, run.isDone || Boolean(phase.isLast));
-    else if (run.isDone && !isOfTwo && this.lastSet) screen.ask.atTheEnd();
+    this.runs = this.runs.filter(one => sittings.place(one.item) === sittings.place(phase.drill));
+    if ((phase.kind === 'between' || (run.isDone && !sittings.areTwo)) && sittings.played.has(phase.drill)) screen.ask.about(phase.drill, drill, run.isDone || Boolean(phase.isLast));
+    else if (run.isDone && !sittings.areTwo && this.lastSet) screen.ask.atTheEnd();
     else screen.ask.close();
     this.#offerTyping();
     this.drawKeys();
     this.#drawCounts();
     screen.time(run, this.now());
     this.keepRun();
-    if (run.isDone) this.players.forEach((_, who) => { if (!run.without.includes(who)) this.#endOf(who); });
+    if (run.isDone) this.#endOfAll();
   }
 
   #setEnded(set) {
-    const { measure, taps, ...rest } = set, { clipPenaltySeconds } = this.sheet, who = set.drill.who ?? 0, last = { ...rest, at: this.run.index, penalty: clipPenaltySeconds, bests: null };
+    const { measure, taps, ...rest } = set, { clipPenaltySeconds } = this.sheet, { sittings } = this, who = sittings.whose(set.item), last = { ...rest, at: this.run.index, penalty: clipPenaltySeconds, bests: null };
     this.lastSets = [...this.run.isByTurns ? this.lastSets.filter(one => one.at === last.at) : [], last];
-    this.played.add(set.item);
+    sittings.played.add(set.item);
     last.draft = { ...measure.draft(set.sum, set.drill), seconds: Math.round(set.seconds * 1000) / 1000 };
     if (measure.isRun) {
       const fair = measure.isFair(set.sum, set.drill);
-      this.runs.push({ item: set.item, name: this.players.length > 1 ? this.players[who].name : undefined, seconds: hand(set.seconds + set.sum.clips * clipPenaltySeconds), fair });
+      this.runs.push({ item: set.item, name: sittings.areTwo ? sittings.players[who].name : undefined, seconds: hand(set.seconds + set.sum.clips * clipPenaltySeconds), fair });
       const fastest = Math.min(...this.runs.filter(r => r.fair).map(r => Number(r.seconds)));
       for (const one of this.runs) one.best = one.fair && Number(one.seconds) === fastest;
     }
-    const post = posts.set(this.#told(who), set, this.heard.beatOf(set.drill)), ear = this.run.isByTurns ? null : this.ear?.endSet(set.id);
+    const post = posts.set(sittings.told(who), set, this.heard.beatOf(set.drill)), ear = this.run.isByTurns ? null : this.ear?.endSet(set.id);
     // What was heard goes with it as it is: it is counted when it is sent, so that nothing waits for a network.
     this.outbox.keep(ear ? { ...post, ear: { ...ear, taps } } : post);
   }
@@ -294,16 +281,17 @@ export class Practice {
   // Typing in what nobody counted, while the rest goes on.
   #offerTyping() {
     const { run, lastSets, lastSet } = this, { kind, after, drill } = run.phase, isPause = ['swap', 'rest', 'between', 'done'].includes(kind);
-    const resting = isPause && (lastSets.some(set => set.item === (after ?? drill)) || (run.isDone && this.players.length > 1 && lastSet));
+    const resting = isPause && (lastSets.some(set => set.item === (after ?? drill)) || (run.isDone && this.sittings.areTwo && lastSet));
     this.screen.offerTyping(resting ? lastSet : null, resting && this.#resultWords(), lastSets.length === 1);
   }
 
   // Where two play, whose it was is said as well.
-  #resultWords() { return this.lastSets.map(set => this.players.length > 1 ? say('whose-result', { player: this.players[set.drill.who].name, result: resultOf(set) }) : resultOf(set)).join(' · '); }
+  #resultWords() {
+    const { areTwo, players } = this.sittings;
+    return this.lastSets.map(set => areTwo ? say('whose-result', { player: players[set.drill.who].name, result: resultOf(set) }) : resultOf(set)).join(' · ');
+  }
 
   #showResult() { this.screen.result(this.#resultWords(), this.lastSets.some(set => set.bests?.length)); }
-
-  #place(item) { return this.sheet.drills[item].item ?? item; }
 
   // Whose turn it is has changed within a set.
   #turned() {
@@ -315,7 +303,7 @@ export class Practice {
 
   // One of two stops; the other one goes on.
   #out(who) {
-    if (this.players.length < 2 || this.run.without.includes(who)) return;
+    if (!this.sittings.areTwo || this.run.without.includes(who)) return;
     this.run.leave(who, this.now());
     this.#endOf(who);
     this.drawKeys();
@@ -323,9 +311,9 @@ export class Practice {
   }
 
   // Somebody's sitting is over, where they played.
-  #endOf(who) { if (this.#hasPlayed(who)) this.outbox.keep(posts.end(this.#told(who))); }
+  #endOf(who) { if (this.sittings.hasPlayed(who)) this.outbox.keep(posts.end(this.sittings.told(who))); }
 
-  #hasPlayed(who) { return [...this.played].some(item => (this.sheet.drills[item].who ?? 0) === who); }
+  #endOfAll() { for (const who of this.sittings.all) if (!this.run.without.includes(who)) this.#endOf(who); }
 
   #drawCounts() { this.screen.counts(this.run, this.runs, this.now()); }
 
@@ -407,7 +395,7 @@ export class Practice {
 
   // The foot whose turn it is, where both strike: the other foot first, while it is fresh.
   #footDue() {
-    const { phase, sum, who } = this.run, { preferred } = this.players[who], other = preferred === 'right' ? 'left' : 'right';
+    const { phase, sum, who } = this.run, { preferred } = this.sittings.players[who], other = preferred === 'right' ? 'left' : 'right';
     return phase.feet !== 'both' ? phase.feet : sum.hits.length % 2 ? preferred : other;
   }
 
@@ -425,11 +413,12 @@ export class Practice {
   }
 
   // Over for good: nothing that this page still does brings the run back, and a page that was kept would begin again without asking whether it may.
-  #hurts(part, who = this.run.who) {
+  #hurts(part, said) {
+    const who = this.sittings.players[said] ? said : this.run.who;
     this.#hurt = 'stopped';
-    this.outbox.keep(posts.pain(this.#told(who), part));
+    this.outbox.keep(posts.pain(this.sittings.told(who), part));
     // One is hurt, and both stop: somebody has to look after whoever it is.
-    if (this.players.length > 1) this.players.forEach((_, one) => { if (!this.run.without.includes(one)) this.#endOf(one); });
+    if (this.sittings.areTwo) this.#endOfAll();
     this.kept.forget();
     this.screen.stopped();
   }
@@ -450,7 +439,7 @@ export class Practice {
     this.kept.forget();
     this.lease.giveBack();
     const card = `/drills/${this.sheet.drills[0].drill}`;
-    this.goTo(outbox.state.waiting ? '/today' : this.lastSet ? `/practise/result/${this.sessions[this.players.findIndex((_, who) => this.#hasPlayed(who))]}` : this.sheet.drills.length > 1 ? '/sheets' : card);
+    this.goTo(outbox.state.waiting ? '/today' : this.lastSet ? `/practise/result/${this.sittings.shown}` : this.sheet.drills.length > 1 ? '/sheets' : card);
   }
 }
 

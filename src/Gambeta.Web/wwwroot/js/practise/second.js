@@ -81,7 +81,7 @@ export class Second {
   get stands() {
     const { practice } = this, { run, page } = practice, { phase, drill, measure } = run, working = phase.kind === 'work';
     return {
-      v: 1, n: ++this.#number, session: practice.session, player: page.player, nickname: page.name, beside: page.beside, state: practice.state, index: run.index, drill: drill.drill,
+      v: 1, n: ++this.#number, session: practice.session, player: page.player, nickname: page.name, whom: page.players?.map(({ name }) => name), who: run.who, beside: page.beside, state: practice.state, index: run.index, drill: drill.drill,
       kind: phase.kind, feet: phase.feet, seconds: run.seconds, elapsed: Math.round(run.elapsed(this.now())), isHeld: run.isHeld, counter: practice.counter,
       left: run.sum.left ?? 0, right: run.sum.right ?? 0, counts: working && !measure.needsZone, slips: working && measure.hasSlips, ends: working && (!phase.seconds || measure.isTried) && !measure.isOneByOne,
       words: this.words(), done: [...this.#done].slice(-16),

@@ -10,7 +10,7 @@ namespace Gambeta.Web.Pages.Household;
 
 /// <summary>A household's whole history from its file: first what it would bring, then, when that was pressed, all of it at once, and back in one step.</summary>
 [RequestSizeLimit(Limits.MostHistoryBytes + 65536), RequestFormLimits(MultipartBodyLengthLimit = Limits.MostHistoryBytes + 65536)]
-public sealed class TakeBackModel(PageTools tools) : HouseholdPage(tools)
+public sealed class HistoryModel(PageTools tools) : HouseholdPage(tools)
 {
     // A file weighs several times what it is long while it is read: one after the other.
     private static readonly SemaphoreSlim OneAtATime = new(1);
@@ -108,18 +108,18 @@ public sealed class TakeBackModel(PageTools tools) : HouseholdPage(tools)
     public static string ListName(string list) => list switch
     {
         "players" => Say("household.list-players"),
-        "sets" or "practice_set" => Say("household.list-sets"),
-        "sittings" or "sitting" => Say("household.list-sittings"),
-        "spaces" or "space" => Say("household.list-spaces"),
-        "layouts" or "layout" => Say("household.list-layouts"),
-        "sheets" or "sheet" => Say("household.list-sheets"),
-        "drills" or "own_drill" => Say("household.list-drills"),
-        "plans" or "plan" => Say("household.list-plans"),
-        "decisions" or "decision" => Say("household.list-decisions"),
-        "pains" or "pain" => Say("household.list-pains"),
-        "goals" or "goal" => Say("household.list-goals"),
-        "answers" or "drill_answer" => Say("household.list-answers"),
-        "changes" or "set_change" => Say("household.list-changes"),
+        "sets" => Say("household.list-sets"),
+        "sittings" => Say("household.list-sittings"),
+        "spaces" => Say("household.list-spaces"),
+        "layouts" => Say("household.list-layouts"),
+        "sheets" => Say("household.list-sheets"),
+        "drills" => Say("household.list-drills"),
+        "plans" => Say("household.list-plans"),
+        "decisions" => Say("household.list-decisions"),
+        "pains" => Say("household.list-pains"),
+        "goals" => Say("household.list-goals"),
+        "answers" => Say("household.list-answers"),
+        "changes" => Say("household.list-changes"),
         "" => Say("household.list-file"),
         _ => Say("household.list-others"),
     };
