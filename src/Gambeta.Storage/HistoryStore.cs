@@ -40,7 +40,7 @@ public static class HistoryStore
         ["player"] = "exists (select from sitting s where s.household_id = t.household_id and s.player_id = t.player_id) or exists (select from practice_set s where s.household_id = t.household_id and s.player_id = t.player_id)",
         ["sitting"] = "exists (select from practice_set s where s.household_id = t.household_id and s.session_id = t.session_id)",
         ["own_drill"] = "exists (select from practice_set s where s.household_id = t.household_id and s.drill = t.drill_id)",
-        ["layout"] = "exists (select from practice_set s where s.household_id = t.household_id and s.layout = t.layunplayablekey)",
+        ["layout"] = "exists (select from practice_set s where s.household_id = t.household_id and s.layout = t.layout_key)",
         ["space"] = "exists (select from sitting s where s.household_id = t.household_id and s.space_id = t.space_id)",
     };
 

@@ -93,6 +93,23 @@ for (const [name, viewport] of Object.entries(sizes)) {
       await check(page);
     });
 
+    test(`a new player's empty pages pass axe and fit a ${name}`, async ({ page }) => {
+      await newHousehold(page);
+      for (const place of ['/today', '/logbook', '/records', '/yard', '/yard/plan']) {
+        await page.goto(place);
+        await check(page);
+      }
+    });
+  });
+}
+
+// In the sun, at arm's length and further: what is read while somebody plays has the contrast of AAA, in both schemes, on every size.
+const stageSizes = { ...sizes, across: { width: 844, height: 390 } };
+
+for (const [name, viewport] of Object.entries(stageSizes)) {
+  test.describe(name, () => {
+    test.use({ viewport });
+
     test(`nothing covers anything where two play on a ${name}`, async ({ page }) => {
       await newHousehold(page, { level: 'steady' });
       await addBo(page);
@@ -103,7 +120,8 @@ for (const [name, viewport] of Object.entries(sizes)) {
       await page.getByLabel('What').selectOption('patio-turns-sixteen');
       await page.getByRole('button', { name: /To the yard/ }).click();
       await page.waitForURL('**/practise/together*');
-      expect(await covered(page), 'before').toEqual([]);
+      // Across there is more to read before the start than fits: it scrolls.
+      if (name !== 'across') expect(await covered(page), 'before').toEqual([]);
       await start(page);
       const stage = page.locator('[data-stage]');
       for (let i = 0; i < 60 && await stage.getAttribute('data-phase') !== 'done'; i++) {
@@ -168,19 +186,10 @@ for (const [name, viewport] of Object.entries(sizes)) {
       await page.clock.runFor(100);
       expect(await covered(page), 'the big tally').toEqual([]);
     });
-
-    test(`a new player's empty pages pass axe and fit a ${name}`, async ({ page }) => {
-      await newHousehold(page);
-      for (const place of ['/today', '/logbook', '/records', '/yard', '/yard/plan']) {
-        await page.goto(place);
-        await check(page);
-      }
-    });
   });
 }
 
-// In the sun, at arm's length and further: what is read while somebody plays has the contrast of AAA, in both schemes, on every size.
-for (const [name, viewport] of Object.entries({ ...sizes, tablet: { width: 768, height: 1024 }, across: { width: 844, height: 390 } })) {
+for (const [name, viewport] of Object.entries({ ...stageSizes, tablet: { width: 768, height: 1024 } })) {
   test(`the practice and the second screen are read in the sun on a ${name}`, async ({ browser, baseURL }) => {
     const context = await browser.newContext({ baseURL, viewport }), page = await context.newPage();
     await openDemo(page);
