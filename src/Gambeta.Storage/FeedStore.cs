@@ -23,25 +23,43 @@ public static class FeedStore
         work.QuerySingleOrDefaultAsync<Feed>("select sealed, says_name from calendar_feed where household_id = @Household and player_id = @player", new { work.Household, player });
 
     /// <summary>Turns a feed on under a new secret: the one before opens nothing any more.</summary>
-    public static Task KeepAsync(HouseholdWork work, Guid player, string secret, string sealedSecret) => work.ExecuteAsync(
-        """
-        insert into calendar_feed (household_id, player_id, digest, sealed)
-        select household_id, player_id, @digest, @sealedSecret from player where household_id = @Household and player_id = @player
-        on conflict (household_id, player_id) do update set digest = excluded.digest, sealed = excluded.sealed, made_at = now()
-        """,
-        new { work.Household, player, digest = DigestOf(secret), sealedSecret });
+    public static async Task KeepAsync(HouseholdWork work, Guid player, string secret, string sealedSecret)
+    {
+        await DropAsync(work, player);
+        // 256 bits of chance: nobody else has the same.
+        await FoundByStore.KeepAsync(work, FoundBy.Calendar, FoundByStore.KeyOf(DigestOf(secret)));
+        await work.ExecuteAsync(
+            """
+            insert into calendar_feed (household_id, player_id, digest, sealed)
+            select household_id, player_id, @digest, @sealedSecret from player where household_id = @Household and player_id = @player
+            on conflict (household_id, player_id) do update set digest = excluded.digest, sealed = excluded.sealed, made_at = now()
+            """,
+            new { work.Household, player, digest = DigestOf(secret), sealedSecret });
+    }
 
     /// <summary>Says whether it tells the nickname.</summary>
     public static Task NameAsync(HouseholdWork work, Guid player, bool says) =>
         work.ExecuteAsync("update calendar_feed set says_name = @says where household_id = @Household and player_id = @player", new { work.Household, player, says });
 
     /// <summary>Turns a feed off.</summary>
-    public static Task EndAsync(HouseholdWork work, Guid player) => work.ExecuteAsync("delete from calendar_feed where household_id = @Household and player_id = @player", new { work.Household, player });
+    public static async Task EndAsync(HouseholdWork work, Guid player)
+    {
+        await DropAsync(work, player);
+        await work.ExecuteAsync("delete from calendar_feed where household_id = @Household and player_id = @player", new { work.Household, player });
+    }
+
+    /// <summary>Lets the address of a player's feed find nobody any more.</summary>
+    internal static async Task DropAsync(HouseholdWork work, Guid player)
+    {
+        if (await work.ExecuteScalarAsync<byte[]>("select digest from calendar_feed where household_id = @Household and player_id = @player", new { work.Household, player }) is { } before)
+            await FoundByStore.DropAsync(work, FoundBy.Calendar, FoundByStore.KeyOf(before));
+    }
 
     /// <summary>Whose calendar a secret opens; nobody's where it opens none.</summary>
     public static async Task<(Guid Household, Guid Player)?> WhoseAsync(GambetaDatabase database, string secret, CancellationToken cancel = default)
     {
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<(Guid, Guid)?>(new CommandDefinition("select household_id, player_id from calendar_of(@digest)", new { digest = DigestOf(secret) }, cancellationToken: cancel));
+        if (await FoundByStore.FindAsync(database, FoundBy.Calendar, FoundByStore.KeyOf(DigestOf(secret)), cancel) is not { } household) return null;
+        await using var work = await database.BeginAsync(household, cancel);
+        return await work.QuerySingleOrDefaultAsync<(Guid, Guid)?>("select household_id, player_id from calendar_feed where household_id = @Household and digest = @digest", new { work.Household, digest = DigestOf(secret) });
     }
 }

@@ -12,22 +12,24 @@ public sealed class GambetaDatabase : IAsyncDisposable
         SqlMapper.AddTypeHandler(new DateOnlyHandler());
     }
 
-    /// <summary>Connects as the application's role. Statements are prepared once they recur.</summary>
+    /// <summary>
+    /// Connects as the application's role, which brings its time limits with it (deploy/roles.sql). Statements are prepared once they recur, unless the connection string says
+    /// <c>Max Auto Prepare=0</c>: behind a pooler that gives each transaction another connection there is nothing to prepare them on.
+    /// </summary>
     public GambetaDatabase(string connectionString)
     {
         var settings = new NpgsqlConnectionStringBuilder(connectionString)
         {
-            MaxAutoPrepare = 64,
             AutoPrepareMinUsages = 2,
             // The only setting made on a connection lasts for one transaction, so there is nothing to reset.
             NoResetOnClose = true,
-            // Every query here is led by an index on household and player. Planning it anew for each household took longer than running it.
-            // A statement, a lock or an instance that hangs gives up by itself: an instance that is frozen in the middle of its work must not keep a player's lock.
-            Options = "-c plan_cache_mode=force_generic_plan -c jit=off -c statement_timeout=10s -c lock_timeout=4s -c idle_in_transaction_session_timeout=10s",
             ApplicationName = "gambeta",
             Timeout = 5,
             CommandTimeout = 12,
         };
+        // Where the string names a standby as well: which of the two takes writes is asked again soon after one of them went.
+        if (!settings.ShouldSerialize("Host Recheck Seconds")) settings.HostRecheckSeconds = 1;
+        if (!settings.ShouldSerialize("Max Auto Prepare")) settings.MaxAutoPrepare = 64;
         Source = NpgsqlDataSource.Create(settings);
     }
 
@@ -66,6 +68,13 @@ public sealed class GambetaDatabase : IAsyncDisposable
             await connection.DisposeAsync();
             throw;
         }
+    }
+
+    /// <summary>Whether the role came with its time limits (deploy/roles.sql).</summary>
+    public async Task<bool> IsLimitedAsync()
+    {
+        await using var connection = await Source.OpenConnectionAsync();
+        return await connection.ExecuteScalarAsync<bool>("select current_setting('lock_timeout') <> '0' and current_setting('statement_timeout') <> '0' and current_setting('plan_cache_mode') = 'force_generic_plan'");
     }
 
     /// <inheritdoc/>

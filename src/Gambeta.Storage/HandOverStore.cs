@@ -23,13 +23,10 @@ public static class HandOverStore
         {
             var code = RandomNumberGenerator.GetString(Alphabet, Signs);
             // Somebody else has the same one just now: once in many years.
-            var made = await work.ExecuteAsync(
-                """
-                with over as (delete from hand_over where household_id = @Household and digest <> @digest)
-                insert into hand_over (household_id, digest, until) values (@Household, @digest, @until) on conflict do nothing
-                """,
-                new { work.Household, digest = DigestOf(code), until = (now + Lasts).UtcDateTime });
-            if (made == 1) return code;
+            if (!await FoundByStore.KeepAsync(work, FoundBy.Code, FoundByStore.KeyOf(DigestOf(code)))) continue;
+            await EndAsync(work);
+            await work.ExecuteAsync("insert into hand_over (household_id, digest, until) values (@Household, @digest, @until)", new { work.Household, digest = DigestOf(code), until = (now + Lasts).UtcDateTime });
+            return code;
         }
     }
 
@@ -37,8 +34,20 @@ public static class HandOverStore
     public static async Task<Guid?> TakeAsync(GambetaDatabase database, string? code, DateTimeOffset now, CancellationToken cancel = default)
     {
         if (Read(code) is not { } read) return null;
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.ExecuteScalarAsync<Guid?>(new CommandDefinition("select hand_over_taken(@digest, @now)", new { digest = DigestOf(read), now = now.UtcDateTime }, cancellationToken: cancel));
+        if (await FoundByStore.FindAsync(database, FoundBy.Code, FoundByStore.KeyOf(DigestOf(read)), cancel) is not { } household) return null;
+        await using var work = await database.BeginAsync(household, cancel);
+        // Used up by whoever deletes it: of two at once one.
+        var taken = await work.ExecuteAsync("delete from hand_over where household_id = @Household and digest = @digest and until > @now", new { work.Household, digest = DigestOf(read), now = now.UtcDateTime });
+        if (taken == 0) return null;
+        await FoundByStore.DropAsync(work, FoundBy.Code, FoundByStore.KeyOf(DigestOf(read)));
+        await work.CommitAsync(cancel);
+        return household;
+    }
+
+    private static async Task EndAsync(HouseholdWork work)
+    {
+        foreach (var before in await work.QueryAsync<byte[]>("delete from hand_over where household_id = @Household returning digest", new { work.Household }))
+            await FoundByStore.DropAsync(work, FoundBy.Code, FoundByStore.KeyOf(before));
     }
 
     private static string? Read(string? typed)

@@ -36,7 +36,7 @@ public static class HouseholdStore
                 values (@Household, @name, @key, @passwordHash, @recoveryHash, @timeZone)
                 """,
                 new { work.Household, name = HouseholdName.Tidy(name), key = HouseholdName.Key(name), passwordHash, recoveryHash, timeZone });
-            return CreateOutcome.Made;
+            return await FoundByStore.KeepAsync(work, FoundBy.Name, HouseholdName.Key(name)) ? CreateOutcome.Made : CreateOutcome.NameTaken;
         }
         catch (PostgresException taken) when (taken is { SqlState: PostgresErrorCodes.UniqueViolation, ConstraintName: "household_name_key" })
         {
@@ -163,8 +163,12 @@ public static class HouseholdStore
         new { work.Household, player.Id, player.Nickname, player.BirthYear, foot = player.Preferred.ToKey(), level = player.Level.ToKey() });
 
     /// <summary>Erases a player with everything that was played.</summary>
-    public static Task ErasePlayerAsync(HouseholdWork work, Guid player) => work.ExecuteAsync(
-        "delete from player where household_id = @Household and player_id = @player", new { work.Household, player });
+    public static async Task ErasePlayerAsync(HouseholdWork work, Guid player)
+    {
+        await FeedStore.DropAsync(work, player);
+        await NoteErasedAsync(work, player);
+        await work.ExecuteAsync("delete from player where household_id = @Household and player_id = @player", new { work.Household, player });
+    }
 
     /// <summary>The hash of the household's password.</summary>
     public static Task<string?> PasswordHashAsync(HouseholdWork work) => work.ExecuteScalarAsync<string?>(
@@ -179,8 +183,19 @@ public static class HouseholdStore
         "update household set password_hash = @hash where household_id = @Household", new { work.Household, hash });
 
     /// <summary>Erases the household with everything it has, for good.</summary>
-    public static Task EraseAsync(HouseholdWork work) => work.ExecuteAsync(
-        "delete from household where household_id = @Household", new { work.Household });
+    public static async Task EraseAsync(HouseholdWork work)
+    {
+        await NoteErasedAsync(work, null);
+        await work.ExecuteAsync("delete from found_by where household_id = @Household", new { work.Household });
+        await work.ExecuteAsync("delete from household where household_id = @Household", new { work.Household });
+    }
+
+    // By its id alone, for as long as a backup may still hold it. Copies of the demo are nobody's.
+    private static async Task NoteErasedAsync(HouseholdWork work, Guid? player)
+    {
+        const string sql = "select exists (select from household where household_id = @Household and demo_until is null) and (@player is null or exists (select from player where household_id = @Household and player_id = @player))";
+        if (await work.QuerySingleAsync<bool>(sql, new { work.Household, player })) await work.ExecuteAsync("select erased_keep(@player)", new { player });
+    }
 
     private sealed class ViewRow
     {

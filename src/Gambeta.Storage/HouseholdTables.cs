@@ -11,7 +11,7 @@ public static class HouseholdTables
     public static readonly IReadOnlyList<string> Derived = ["mark", "practice_day", "drill_played", "standing", "verdict", "verdict_due", "kept_view"];
 
     /// <summary>What belongs to this server and to no file.</summary>
-    public static readonly IReadOnlyList<string> OfTheServer = ["sign_in", "written", "taken_in", "calendar_feed", "hand_over", "history_taken"];
+    public static readonly IReadOnlyList<string> OfTheServer = ["sign_in", "written", "taken_in", "calendar_feed", "hand_over", "history_taken", "found_by"];
 
     /// <summary>All of them.</summary>
     public static readonly IReadOnlyList<string> All = [.. Made, .. Derived, .. OfTheServer];

@@ -31,9 +31,11 @@ public static class SignInStore
     /// <summary>The household of a name, as <see cref="HouseholdName.Key"/> compares names; nothing when there is none.</summary>
     public static async Task<SignInRow?> FindAsync(GambetaDatabase database, string name)
     {
-        await using var connection = await database.Source.OpenConnectionAsync();
-        return await connection.QuerySingleOrDefaultAsync<SignInRow>(
-            "select household_id, password_hash, recovery_hash from household_for_sign_in(@key)", new { key = HouseholdName.Key(name) });
+        var key = HouseholdName.Key(name);
+        if (await FoundByStore.FindAsync(database, FoundBy.Name, key) is not { } household) return null;
+        await using var work = await database.BeginAsync(household);
+        return await work.QuerySingleOrDefaultAsync<SignInRow>(
+            "select household_id, password_hash, recovery_hash from household where household_id = @Household and name_key = @key and demo_until is null", new { work.Household, key });
     }
 
     /// <summary>Signs a device in; the oldest of more than <paramref name="most"/> goes.</summary>

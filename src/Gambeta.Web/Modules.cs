@@ -1,18 +1,35 @@
 using System.Collections.Concurrent;
+using System.Security.Cryptography;
+using System.Text;
 using System.Text.RegularExpressions;
+using Gambeta.Words;
+using Microsoft.Extensions.FileProviders;
 
 namespace Gambeta.Web;
 
 /// <summary>
 /// What a script is made of, read from the imports themselves, so that a page can name all of it at once: it then loads side by side, and what keeps a page for a
-/// reload without network knows what belongs to it.
+/// reload without network knows what belongs to it. Their addresses carry the build, and what they import is relative to that: a page is of one build as a whole, whatever
+/// the server has become meanwhile, and a browser may keep its modules for good.
 /// </summary>
-public sealed partial class Modules(IWebHostEnvironment files)
+public sealed partial class Modules(IWebHostEnvironment files, Language language)
 {
+    private const string Folder = "/js/";
+
     private readonly ConcurrentDictionary<string, IReadOnlyList<string>> _known = new();
 
-    /// <summary>The paths of all that a script imports, directly or not, the script itself left out.</summary>
-    public IReadOnlyList<string> Of(string script) => _known.GetOrAdd(script, entry =>
+    private readonly Lazy<string> _build = new(() => BuildOf(files.WebRootFileProvider, language));
+
+    /// <summary>What all modules, what they take from elsewhere and their words say, as a name: another one as soon as one of them says something else.</summary>
+    public string Build => _build.Value;
+
+    /// <summary>The address of a script by its path in the folder of scripts, such as <c>pages/page.js</c>.</summary>
+    public string At(string script) => $"/{Build}{Folder}{script}";
+
+    /// <summary>The addresses of all that a script imports, directly or not, the script itself left out.</summary>
+    public IReadOnlyList<string> Of(string script) => [.. PathsOf(Folder + script).Select(path => $"/{Build}{path}")];
+
+    private IReadOnlyList<string> PathsOf(string script) => _known.GetOrAdd(script, entry =>
     {
         var (found, open) = (new SortedSet<string>(StringComparer.Ordinal), new Stack<string>([entry]));
         while (open.TryPop(out var path))
@@ -28,6 +45,25 @@ public sealed partial class Modules(IWebHostEnvironment files)
         }
         return [.. found];
     });
+
+    private static string BuildOf(IFileProvider root, Language language)
+    {
+        using var all = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+        var folders = new Stack<string>([Folder, "/lib/"]);
+        while (folders.TryPop(out var folder))
+        {
+            foreach (var file in root.GetDirectoryContents(folder).OrderBy(file => file.Name, StringComparer.Ordinal))
+            {
+                var path = folder + file.Name;
+                if (file.IsDirectory) folders.Push(path + "/");
+                if (file.IsDirectory || !path.EndsWith(".js", StringComparison.Ordinal)) continue;
+                using var text = new StreamReader(file.CreateReadStream());
+                all.AppendData(Encoding.UTF8.GetBytes(path + text.ReadToEnd()));
+            }
+        }
+        all.AppendData(Setup.Spoken.ModuleOf(language));
+        return "of-" + Convert.ToHexStringLower(all.GetHashAndReset())[..12];
+    }
 
     [GeneratedRegex(@"^import [^'\n]*'(\.[\w./-]+\.js)'", RegexOptions.Multiline)]
     private static partial Regex Import();

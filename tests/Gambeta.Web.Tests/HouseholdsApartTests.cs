@@ -127,7 +127,7 @@ public class HouseholdsApartTests(TestServer server)
         (await connection.QueryAsync<string>(
             """
             select c.relname from pg_class c join pg_attribute a on a.attrelid = c.oid and a.attname = 'household_id'
-            where c.relkind = 'r' and not exists (select from pg_index i where i.indrelid = c.oid and i.indisprimary and i.indkey[0] = a.attnum)
+            where c.relkind = 'r' and c.relname <> 'found_by' and not exists (select from pg_index i where i.indrelid = c.oid and i.indisprimary and i.indkey[0] = a.attnum)
             """)).ShouldBeEmpty();
     }
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
 using Gambeta.Core.Touches;
@@ -20,7 +21,10 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
     private readonly string _name = "test_" + Guid.NewGuid().ToString("N");
     private readonly Dictionary<string, string> _roles = Roles();
 
-    public string AppConnection => Connection("app");
+    /// <summary>As the application connects: through the pooler, where GAMBETA_TEST_POOLER names its port.</summary>
+    public string AppConnection => Pooler is null ? Connection("app") : new NpgsqlConnectionStringBuilder(Connection("app")) { Port = int.Parse(Pooler, CultureInfo.InvariantCulture), MaxAutoPrepare = 0 }.ToString();
+
+    private static string? Pooler => Environment.GetEnvironmentVariable("GAMBETA_TEST_POOLER");
 
     public string OwnerConnection => Connection("owner");
 
@@ -63,6 +67,7 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
         builder.UseSetting("ConnectionStrings:App", AppConnection);
+        builder.UseSetting("ConnectionStrings:Listen", Connection("app"));
         foreach (var limit in new[] { "TriesAMinute", "SignUpsAnHour", "DemosAnHour", "RequestsAMinute", "RequestsAMinuteAtTheDoor" }) builder.UseSetting("Limits:" + limit, "100000");
         builder.UseSetting("Logging:LogLevel:Default", "Error");
     }

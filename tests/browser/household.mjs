@@ -32,7 +32,7 @@ export async function addBo(page) {
 export const frames = (page, count = 12) => page.evaluate(left => new Promise(resolve => (function frame() { left-- ? requestAnimationFrame(frame) : resolve(); })()), count);
 
 /** The address of a page's module, with the print of what is in it between its name and its end. */
-export const moduleOf = name => new RegExp(`/js/pages/${name}\\.([a-z0-9]+\\.)?js`);
+export const moduleOf = name => new RegExp(`/of-[0-9a-f]+/js/pages/${name}\\.js`);
 
 export async function signIn(page, name) {
   await page.getByLabel('Household').fill(name);

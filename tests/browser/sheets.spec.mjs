@@ -100,6 +100,7 @@ test('Enter before the module has come takes the drill on, and a sheet is not ke
   await page.route(moduleOf('sheet-edit'), route => { kept++; return route.abort(); });
   await newHousehold(page);
   await page.goto('/sheets/edit?drill=zigzag-and-home');
+  await expect(page.getByText('This page did not come whole')).toBeVisible();
   expect(kept).toBe(1);
   await add(page, 'Inside taps');
   await expect(page).toHaveURL(/\/sheets\/edit/);

@@ -126,7 +126,7 @@ public static class Guards
     // too long for a lock, 25P03 is an instance that slept in its work, class 40 a deadlock.
     public static bool IsAway(Exception error) => error switch
     {
-        PostgresException postgres => postgres.SqlState is "55P03" or "25P03" || postgres.SqlState[..2] is "57" or "08" or "53" or "40",
+        PostgresException postgres => postgres.SqlState is "55P03" or "25P03" or "25006" || postgres.SqlState[..2] is "57" or "08" or "53" or "40",
         NpgsqlException => true,
         _ => error.InnerException is { } inner && IsAway(inner),
     };

@@ -42,7 +42,9 @@ internal static class Commands
         {
             if (!services.GetRequiredService<KeyRingKey>().IsThere)
                 services.GetRequiredService<ILoggerFactory>().CreateLogger<KeyRing>().LogPlainKeys();
-            var missing = await Migrator.MissingAsync(services.GetRequiredService<GambetaDatabase>());
+            var database = services.GetRequiredService<GambetaDatabase>();
+            if (!await database.IsLimitedAsync()) services.GetRequiredService<ILoggerFactory>().CreateLogger<GambetaDatabase>().LogNoLimits();
+            var missing = await Migrator.MissingAsync(database);
             return missing.Count == 0 ? null : $"The database is not up to date ({missing[0]} has not run). Run 'migrate' first: ./start does it.";
         }
         catch (Exception error) when (Guards.IsAway(error))
@@ -93,4 +95,7 @@ internal static partial class StartLog
 {
     [LoggerMessage(Level = LogLevel.Warning, Message = "The keys that protect the sign-ins lie in the database as they are: set KeyRing__Key to 32 random bytes in base64 to have them encrypted")]
     public static partial void LogPlainKeys(this ILogger logger);
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "Nothing that hangs in the database gives up by itself: run deploy/roles.sql as its superuser")]
+    public static partial void LogNoLimits(this ILogger logger);
 }

@@ -24,6 +24,7 @@ internal static class Pipeline
         app.UseProblemWords();
         app.UseDatabaseAwayPage();
         app.UseResponseCompression();
+        app.UseBuilds();
         app.UseRouting();
         app.UseAuthentication();
         app.UseAuthorization();

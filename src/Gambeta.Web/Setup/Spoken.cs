@@ -34,7 +34,7 @@ internal static class Spoken
 
     public static void MapBrowserWords(this WebApplication app)
     {
-        var module = Encoding.UTF8.GetBytes(ModuleOf(app.Services.GetRequiredService<Language>()));
+        var module = ModuleOf(app.Services.GetRequiredService<Language>());
         var tag = new EntityTagHeaderValue($"\"{Convert.ToHexStringLower(SHA256.HashData(module))[..16]}\"");
         app.MapGet(BrowserWords, (HttpContext http) =>
         {
@@ -44,11 +44,12 @@ internal static class Spoken
         }).DisableRateLimiting().ExcludeFromDescription();
     }
 
-    private static string ModuleOf(Language language)
+    /// <summary>The module of words for the browser, as it is sent.</summary>
+    public static byte[] ModuleOf(Language language)
     {
         const string theme = "browser.";
         var words = Language.English.Keys.Where(key => key.StartsWith(theme, StringComparison.Ordinal)).Order(StringComparer.Ordinal)
             .ToDictionary(key => key[theme.Length..], key => language.Find(key)!.ToString());
-        return $"export default {JsonSerializer.Serialize(words, AsWritten)};\n";
+        return Encoding.UTF8.GetBytes($"export default {JsonSerializer.Serialize(words, AsWritten)};\n");
     }
 }

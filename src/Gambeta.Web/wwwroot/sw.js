@@ -12,8 +12,10 @@ self.addEventListener('fetch', event => {
 });
 
 async function fromNetworkOrKept(request) {
-  const answer = fetch(request);
   const kept = await caches.match(request, { ignoreVary: true });
+  // The address of a module says of which build it is: it never changes, and after an update the server has it no more.
+  if (kept && new URL(request.url).pathname.startsWith('/of-')) return kept;
+  const answer = fetch(request);
   if (!kept) return request.mode === 'navigate' ? answer.catch(async () => await caches.match(instead) ?? Response.error()) : answer;
   // A server that is on its knees sends a page that says so; the round is worth more.
   const sound = answer.then(response => response.status >= 500 ? kept : response, () => kept);

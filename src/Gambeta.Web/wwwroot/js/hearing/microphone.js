@@ -15,7 +15,7 @@ export class Microphone {
     const audio = new AudioContext();
     // What makes speech clearer makes a ball vanish.
     const stream = recording ? await played(audio, recording) : await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, autoGainControl: false, noiseSuppression: false, channelCount: 1 } });
-    await audio.audioWorklet.addModule('/js/hearing/listener-worklet.js');
+    await audio.audioWorklet.addModule(new URL('./listener-worklet.js', import.meta.url));
     await audio.resume();
     const listener = new AudioWorkletNode(audio, 'gambeta-listener', { numberOfOutputs: 0 });
     listener.port.onmessage = ({ data }) => this.heard(data.frames);

@@ -3,7 +3,8 @@
 import { pageAndParts } from './kept-page.js';
 import { read, remove, write } from './storage.js';
 
-const cacheName = 'gambeta-ahead', listed = '/kept-ahead.json', keptAtKey = 'gambeta-ahead-at';
+// Each time into a store of its own: what was kept before goes when the new one is whole, and stays where there is no room for both.
+const stores = 'gambeta-ahead', listed = '/kept-ahead.json', keptAtKey = 'gambeta-ahead-at';
 
 /** Where it is written down for whom pages are kept on this device. */
 export const keptForKey = 'gambeta-kept-for';
@@ -32,7 +33,7 @@ export async function keepAhead(whose) {
 }
 
 async function keepAll(pages, whose) {
-  const cache = await caches.open(cacheName), wanted = new Map(), list = [];
+  const wanted = new Map(), list = [];
   let left = most;
   for (const { address, ...page } of pages) {
     const parts = await pageAndParts(address, wanted), bytes = [...parts?.values() ?? []].reduce((sum, part) => sum + part.bytes, 0);
@@ -43,15 +44,23 @@ async function keepAll(pages, whose) {
   }
   // Somebody else's turn by now, or signed out: nothing of this is kept.
   if (read(keptForKey) !== whose) return false;
-  for (const [url, { response }] of wanted) await cache.put(url, response);
-  await cache.put(listed, Response.json(list));
-  const names = new Set([...wanted.keys(), new URL(listed, location).href]);
-  for (const { url } of await cache.keys()) if (!names.has(url)) await cache.delete(url);
+  const own = `${stores} ${Date.now()}`;
+  try {
+    const cache = await caches.open(own);
+    for (const [url, { response }] of wanted) await cache.put(url, response);
+    await cache.put(listed, Response.json(list));
+  } catch (noRoom) {
+    await caches.delete(own);
+    throw noRoom;
+  }
+  await dropStores(name => name !== own);
   return true;
 }
+
+const dropStores = async which => Promise.all((await caches.keys()).filter(name => name.startsWith(stores) && which(name)).map(name => caches.delete(name)));
 
 /** Drops all of it. */
 export async function dropAhead() {
   remove(keptAtKey);
-  await globalThis.caches?.delete(cacheName);
+  if (globalThis.caches) await dropStores(() => true);
 }
