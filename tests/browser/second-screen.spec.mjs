@@ -1,5 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { newHousehold, start, storedSets } from './household.mjs';
+import { addBo, newHousehold, start, storedSets } from './household.mjs';
 import { gone, portAt, serve } from './server.mjs';
 
 const half = (page, foot) => page.locator(`.half.${foot}`);
@@ -75,6 +75,30 @@ test('whoever stands there counts for the device that plays; what is pressed on 
   await second.getByRole('button', { name: 'Knee', exact: true }).click();
   await expect(page.getByText('Stop here for today')).toBeVisible();
   expect((await storedSets(page)).map(set => [set.left, set.right, set.counted])).toEqual([[5, 3, 'tapped']]);
+});
+
+test('a player who is erased while they play is seen by nobody any more, and nothing of them is stored', async ({ browser, baseURL }) => {
+  test.setTimeout(120_000);
+  const { page, second } = await twoDevices(browser, baseURL);
+  await begin(page);
+  await phase(page, 'work');
+  await expect(half(second, 'left')).toBeEnabled({ timeout: 15_000 });
+  const home = await page.context().newPage();
+  await addBo(home);
+  await home.locator('a[href^="/household/players/"]').filter({ hasText: 'Odei' }).click();
+  await home.locator('summary').filter({ hasText: /[Ee]rase/ }).click();
+  await home.getByLabel('Nickname').last().fill('Odei');
+  await home.getByLabel('Password').fill('long enough');
+  await home.getByRole('button', { name: /Erase/ }).click();
+  await home.waitForURL('**/household');
+  await press(second, 'left');
+  await expect(second.getByRole('heading', { name: 'Nobody practises just now' })).toBeVisible({ timeout: 40_000 });
+  // What was played stands on the device that played it, and says why it went nowhere.
+  await page.keyboard.press('f');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[data-stored]')).not.toHaveText('all stored');
+  await home.goto('/household/waiting');
+  await expect(home.locator('main')).toContainText('This household has no such player', { timeout: 20_000 });
 });
 
 test('the server is killed in mid-round, and both come back: the database holds exactly what was pressed', async ({ browser }) => {

@@ -70,6 +70,33 @@ test('what is kept is listed, can be dropped, and goes with the sign-in and with
   await expect(page.goto('/today')).rejects.toThrow(/ERR_/);
 });
 
+test('where there is no room nothing half is kept, and what was kept before stays', async ({ page, context }) => {
+  await newHousehold(page);
+  await page.goto('/today');
+  const before = await ahead(page), stores = () => page.evaluate(async () => (await caches.keys()).filter(name => name.startsWith('gambeta-ahead')));
+  const [store] = await stores();
+  await context.addInitScript(() => {
+    let room = 3;
+    const put = Cache.prototype.put;
+    Cache.prototype.put = function (...what) { return room-- > 0 ? put.apply(this, what) : Promise.reject(new DOMException('No room', 'QuotaExceededError')); };
+  });
+  const errors = [];
+  page.on('pageerror', error => errors.push(String(error)));
+  await page.evaluate(() => localStorage.removeItem('gambeta-ahead-at'));
+  const asked = page.waitForResponse('**/api/ahead');
+  await page.goto('/today');
+  await asked;
+  // It began to keep it anew, and let go of it again.
+  await expect.poll(() => page.evaluate(() => localStorage.getItem('gambeta-ahead-at'))).toBe(null);
+  await page.waitForTimeout(1500);
+  expect(await stores()).toEqual([store]);
+  expect(await ahead(page)).toEqual(before);
+  expect(errors).toEqual([]);
+  await context.setOffline(true);
+  await page.goto(before.find(one => one.kind === 'practise').address);
+  await expect(page.locator('[data-stage]')).toBeVisible();
+});
+
 test('a page that was kept on another day asks for its checks anew', async ({ page }) => {
   await openDemo(page);
   await page.goto('/practise/pull-back-laces-away');

@@ -16,6 +16,7 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
 
     private BesideHub.Device? _device;
     private DateTimeOffset _signedInUntil;
+    private HashSet<Guid> _players = [];
     private long _second;
     private int _inThisSecond;
 
@@ -39,8 +40,10 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
                     await using var _ = work;
                     if (seen is null) return Refusal.SignedOut();
                     await work.CommitAsync(http.RequestAborted);
-                    _signedInUntil = tools.Time.GetUtcNow() + LookedAtEvery;
+                    (_signedInUntil, _players) = (tools.Time.GetUtcNow() + LookedAtEvery, [.. seen.Players.Select(player => player.Id)]);
                 }
+                // Erased while they played: nobody looks on any more, and what they play is refused where it is stored.
+                if (!_players.Contains(message.Player)) return Refusal.Of(StatusCodes.Status404NotFound);
                 _device.Plays = message.Session;
                 Pass(message);
                 return Results.Json(new { LookedOn = hub.IsLookedOn(household) }, SessionApi.Written);
