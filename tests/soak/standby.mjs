@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gone, portAt, root, serve } from '../browser/server.mjs';
 import { between, deliver, pause, Report, round, signUp } from './players.mjs';
+import { Visitor } from './wire.mjs';
 
 const work = mkdtempSync(join(tmpdir(), 'gambeta-standby-')), [first, second] = ['first', 'second'].map(name => join(work, name));
 chmodSync(work, 0o755);
@@ -27,7 +28,7 @@ try {
   server = await serve(port, ['--ConnectionStrings:App', both]);
   const households = [];
   for (let i = 0; i < 10; i++) households.push(await signUp(port, `Standby ${process.pid} ${i}`, 4));
-  const acknowledged = [], devices = households.flatMap(({ visitor, players }) => players.map(player => ({ visitor: Object.assign(Object.create(Object.getPrototypeOf(visitor)), visitor), player })));
+  const acknowledged = [], devices = households.flatMap(({ visitor, players }) => players.map(player => ({ visitor: new Visitor(visitor), player })));
   report.check('fifty players practise', devices.length === 50, String(devices.length));
   let over = false, killed = Infinity;
   const playing = devices.map(async device => {
