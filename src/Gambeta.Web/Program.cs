@@ -7,6 +7,8 @@ using Gambeta.Web.Setup;
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 
 var builder = WebApplication.CreateBuilder(args);
+// Secrets as files, each named as its setting is (ConnectionStrings__App): what stands in the environment of a process is read by more than the process.
+if (builder.Configuration["Secrets"] is { Length: > 0 } secrets) builder.Configuration.AddKeyPerFile(secrets);
 DrillCatalogue catalogue;
 try
 {

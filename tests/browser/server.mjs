@@ -28,9 +28,9 @@ export const portAt = place => 22000 + place * 1000 + process.pid % 1000;
 const running = new Set();
 process.once('exit', () => { for (const server of running) server.kill('SIGKILL'); });
 
-/** A server of a test's own, which it may kill. */
-export async function serve(port, more) {
-  const { args, ...options } = serverOf(port, more), server = spawn('dotnet', args, { ...options, stdio: 'ignore' });
+/** A server of a test's own, which it may kill; of another version where a folder is named. */
+export async function serve(port, more, folder = cwd) {
+  const { args, ...options } = serverOf(port, more), server = spawn('dotnet', args, { ...options, cwd: folder, stdio: 'ignore' });
   running.add(server.once('exit', () => running.delete(server)));
   await expect(async () => expect((await fetch(`http://127.0.0.1:${port}/healthz/ready`)).ok).toBe(true)).toPass({ timeout: 60_000 });
   return server;

@@ -1,9 +1,9 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from './pages.mjs';
+import { deployed, listens } from './deployed.mjs';
 import { newHousehold, start, storedSets } from './household.mjs';
 import { gone, portAt, serve } from './server.mjs';
 
@@ -13,25 +13,15 @@ const [outside, first, second] = [1, 2, 3].map(portAt);
 async function proxy() {
   const folder = mkdtempSync(join(tmpdir(), 'gambeta-nginx-'));
   execFileSync('openssl', ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=localhost', '-keyout', join(folder, 'key'), '-out', join(folder, 'cert')], { stdio: 'ignore' });
+  const own = deployed('nginx.conf', [['listen 443 ssl', `listen 127.0.0.1:${outside} ssl`], ['gambeta.example', 'localhost'], ['/etc/gambeta/fullchain.pem', `${folder}/cert`], ['/etc/gambeta/privkey.pem', `${folder}/key`], ['127.0.0.1:5081', `127.0.0.1:${first}`], ['127.0.0.1:5082', `127.0.0.1:${second}`]]);
   writeFileSync(join(folder, 'nginx.conf'), `
     ${process.getuid() === 0 ? 'user root;' : ''} daemon off; worker_processes 1; pid ${folder}/pid; error_log ${folder}/error.log;
     events { worker_connections 256; }
-    http {
-      access_log off; client_body_temp_path ${folder}/body; proxy_temp_path ${folder}/proxy; fastcgi_temp_path ${folder}/f; uwsgi_temp_path ${folder}/u; scgi_temp_path ${folder}/s;
-      upstream both { server 127.0.0.1:${first} max_fails=1 fail_timeout=1s; server 127.0.0.1:${second} max_fails=1 fail_timeout=1s; }
-      map $http_upgrade $way { default upgrade; '' close; }
-      server {
-        listen 127.0.0.1:${outside} ssl; server_name localhost; ssl_certificate ${folder}/cert; ssl_certificate_key ${folder}/key;
-        location / {
-          proxy_pass http://both; proxy_http_version 1.1; proxy_next_upstream error timeout non_idempotent; proxy_connect_timeout 2s;
-          proxy_set_header Host $http_host; proxy_set_header X-Forwarded-For $remote_addr; proxy_set_header X-Forwarded-Proto $scheme;
-          proxy_set_header Upgrade $http_upgrade; proxy_set_header Connection $way;
-        }
-      }
-    }`);
+    http { access_log off; client_body_temp_path ${folder}/body; proxy_temp_path ${folder}/proxy; fastcgi_temp_path ${folder}/f; uwsgi_temp_path ${folder}/u; scgi_temp_path ${folder}/s;
+      ${own} }`);
   const nginx = spawn('nginx', ['-p', folder, '-c', join(folder, 'nginx.conf')], { stdio: 'ignore' });
   process.once('exit', () => nginx.kill('SIGTERM'));
-  await expect(async () => expect(await new Promise(resolve => connect(outside, '127.0.0.1').on('connect', function () { this.end(); resolve(true); }).on('error', () => resolve(false)))).toBe(true)).toPass();
+  await listens(outside);
   return async () => {
     nginx.kill('SIGTERM');
     await new Promise(resolve => nginx.once('exit', resolve));
