@@ -8,7 +8,7 @@ import { Visitor } from '../tests/soak/wire.mjs';
 import { evening } from './evening.mjs';
 
 const cluster = process.env.CLUSTER, [outside, one, two, direct] = [0, 1, 2, 3].map(portAt);
-const limits = ['WritesADay', 'LinesAHousehold', 'LinesAnAddress', 'SetsASitting'].flatMap(limit => [`--Limits:${limit}`, '1000000']);
+const limits = ['WritesADay', 'LinesAHousehold', 'LinesAnAddress', 'SetsASitting'].flatMap(limit => [`--Limits:${limit}`, '100000']);
 const row = (...cells) => console.log(`| ${cells.join(' | ')} |`), median = list => list.sort((a, b) => a - b)[list.length >> 1];
 
 const pooled = pooler(cluster);
