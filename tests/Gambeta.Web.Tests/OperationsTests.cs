@@ -158,6 +158,39 @@ public class OperationsTests(TestServer server)
     }
 
     [Fact]
+    public async Task A_secret_that_is_a_file_stands_before_what_is_set_otherwise()
+    {
+        var folder = Directory.CreateTempSubdirectory("gambeta-secrets-");
+        await File.WriteAllTextAsync(Path.Combine(folder.FullName, "ConnectionStrings__App"), server.AppConnection + "\n", Cancel);
+        await using var other = server.With(builder => builder.UseSetting("ConnectionStrings:App", "Host=127.0.0.1;Port=1;Username=nobody").UseSetting("Secrets", folder.FullName));
+        (await other.CreateClient().GetAsync("/healthz/ready", Cancel)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        folder.Delete(recursive: true);
+    }
+
+    [Fact]
+    public async Task A_role_without_time_limits_is_seen()
+    {
+        (await server.Database.IsLimitedAsync()).ShouldBeTrue();
+        await using var bare = new GambetaDatabase(server.OwnerConnection);
+        (await bare.IsLimitedAsync()).ShouldBeFalse();
+    }
+
+    [Fact]
+    public async Task A_module_of_the_build_is_kept_for_good_and_one_of_another_build_is_not_there()
+    {
+        var browser = Browser.At(server);
+        var own = Regex.Match(await browser.PageAsync("/"), "src=\"(/of-[0-9a-f]{12}/js/pages/page\\.js)\"").Groups[1].Value;
+        var module = await browser.GetAsync(own);
+        (module.StatusCode, module.Headers.CacheControl!.ToString()).ShouldBe((HttpStatusCode.OK, "public, max-age=31536000, immutable"));
+        foreach (var path in new[] { "/js/shared/words.js", "/lib/idb.js" }) (await browser.GetAsync(own[..own.IndexOf("/js/", StringComparison.Ordinal)] + path)).StatusCode.ShouldBe(HttpStatusCode.OK, path);
+        foreach (var path in new[] { Regex.Replace(own, "of-[0-9a-f]+", "of-000000000000"), own.Replace("/js/", "/css/", StringComparison.Ordinal), own.Replace("/js/", "/js/../../", StringComparison.Ordinal), own[..15] + "/today", "/of-", own[..16] })
+        {
+            var missing = await browser.GetAsync(path);
+            (missing.StatusCode, missing.Headers.CacheControl?.NoStore).ShouldBe((HttpStatusCode.NotFound, true), path);
+        }
+    }
+
+    [Fact]
     public async Task What_is_stored_and_how_long_it_waited_is_measured_without_a_name()
     {
         await using var app = server.With(_ => { });

@@ -1,21 +1,14 @@
 // Devices play at two instances on one database while instances are killed and frozen, PostgreSQL is killed, connections are cut and everything is sent
 // twice. Then the database is compared with what was acknowledged, and what follows from sets is worked out again, by rules written here and not read there.
 import { execFileSync, spawn } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { gone, migrate, portAt, root, serve } from '../browser/server.mjs';
+import { between, id, pause, pick, Report, signUp } from './players.mjs';
 import { Gone, Line, Visitor } from './wire.mjs';
 
 const minutes = Number(process.env.SOAK_MINUTES ?? 4), cluster = process.env.GAMBETA_CLUSTER;
 const ports = [portAt(6), portAt(7)];
 const limits = ['WritesADay', 'LinesAHousehold', 'LinesAnAddress'].flatMap(limit => [`--Limits:${limit}`, '100000']);
-const pause = ms => new Promise(resolve => setTimeout(resolve, ms));
-const pick = list => list[Math.floor(Math.random() * list.length)];
-const between = (low, high) => low + Math.random() * (high - low);
-const id = (at = Date.now()) => {
-  const hex = at.toString(16).padStart(12, '0'), rest = randomUUID().slice(14);
-  return `${hex.slice(0, 8)}-${hex.slice(8)}-7${rest.slice(1)}`;
-};
 const sql = query => execFileSync(`${root}tools/cluster`, ['sql', cluster], { input: `\\pset format unaligned\n\\pset tuples_only on\nselect coalesce(json_agg(q), '[]') from (${query}) q;`, maxBuffer: 1 << 28, encoding: 'utf8' });
 const rows = query => JSON.parse(sql(query));
 
@@ -194,11 +187,8 @@ async function breakThings(until) {
 
 // --- the reckoning --------------------------------------------------------------------------------------------------------
 
-let [passed, failed] = [0, 0];
-function check(what, wrong) {
-  wrong.length ? failed++ : passed++;
-  console.log(`${wrong.length ? 'FAILED' : 'ok'}  ${what}${wrong.length ? `: ${wrong.length}, such as ${JSON.stringify(wrong.slice(0, 3))}` : ''}`);
-}
+const report = new Report();
+const check = (what, wrong) => report.check(what, wrong.length === 0, `${wrong.length}, such as ${JSON.stringify(wrong.slice(0, 3))}`);
 
 function reckon(household) {
   const stored = rows(`select * from practice_set where household_id = '${household}'`), by = new Map(stored.map(row => [row.set_id, row]));
@@ -250,16 +240,8 @@ check('two that bring an empty database up to date at once both succeed', both.f
 check('and there is one first key and one demo', rows('select (select count(*) from data_protection_key) keys, (select count(*) from household) households').filter(({ keys, households }) => keys !== 1 || households !== 1));
 migrate();
 await Promise.all([start(0), start(1)]);
-const first = new Visitor();
-const page = await first.ask(ports[0], '/household/new');
-const token = page.text.match(/name="__RequestVerificationToken" type="hidden" value="([^"]+)"/)[1];
-await first.form(ports[0], '/household/new', { __RequestVerificationToken: token, name: `Soak ${process.pid}`, password: 'long enough', timeZone: 'Europe/Madrid', nickname: 'Odei', birthYear: '2015', preferred: 'right', level: 'steady' });
-await first.fetchToken(ports[1]);
-await first.form(ports[1], '/household?handler=Add', { id: id(), nickname: 'Sol', birthYear: '2014', preferred: 'left', level: 'first weeks' });
-const home = (await first.ask(ports[1], '/household')).text;
-first.household = home.match(/data-household="([0-9a-f-]{36})"/)[1];
-const players = [...new Set([...home.matchAll(/\/household\/players\/([0-9a-f-]{36})"/g)].map(match => match[1]))];
-check('signed up at one instance, known at the other', players.length === 2 ? [] : [players]);
+const { visitor: first, players } = await signUp(ports[0], `Soak ${process.pid}`, 1);
+check('signed up, with a second player', players.length === 2 ? [] : [players]);
 
 const until = Date.now() + minutes * 60_000;
 const devices = Array.from({ length: 6 }, () => ({ visitor: new Visitor(first), line: null }));
@@ -271,5 +253,4 @@ check('no device was refused what it played', ends.filter(end => end.status === 
 reckon(first.household);
 for (const server of servers) await gone(server);
 console.log(JSON.stringify(happened));
-console.log(`${passed} passed, ${failed} failed`);
-process.exit(failed ? 1 : 0);
+report.end();

@@ -20,7 +20,8 @@ writeFileSync(join(words, 'browser.json'), readFileSync(join(words, 'browser.jso
 
 migrate();
 const pooled = pooler(cluster);
-const instance = (i, more = []) => serve(ports[i], [...pooled.options, ...more]);
+// As on a server that answers to one name only.
+const instance = (i, more = []) => serve(ports[i], [...pooled.options, '--AllowedHosts', '127.0.0.1', ...more]);
 const servers = await Promise.all([instance(0), instance(1)]);
 const proxy = await haproxy(outside, ports);
 

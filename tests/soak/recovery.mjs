@@ -4,6 +4,7 @@ import { chmodSync, cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, r
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { portAt, root } from '../browser/server.mjs';
+import { Report } from './players.mjs';
 
 const work = mkdtempSync(join(tmpdir(), 'gambeta-recovery-')), [live, base, archive, back] = ['live', 'base', 'archive', 'back'].map(name => join(work, name));
 chmodSync(work, 0o755);
@@ -11,11 +12,7 @@ const asRoot = process.getuid() === 0, bin = execFileSync('bash', ['-c', 'ls -d 
 const as = (program, ...options) => execFileSync(...asRoot ? ['runuser', ['-u', 'postgres', '--', program, ...options]] : [program, options], { encoding: 'utf8', cwd: '/' });
 const cluster = (what, folder, input) => execFileSync(`${root}tools/cluster`, [what, folder], { encoding: 'utf8', input });
 const sql = (folder, text) => cluster('sql', folder, `\\pset tuples_only\n\\pset format unaligned\n${text};`).trim();
-let [passed, failed] = [0, 0];
-function check(what, holds, more = '') {
-  holds ? passed++ : failed++;
-  console.log(`${holds ? 'ok' : 'FAILED'}  ${what}${holds ? '' : `: ${more}`}`);
-}
+const report = new Report(), check = report.check.bind(report);
 /** A set as it is stored, acknowledged when this returns. */
 const play = () => sql(live, "insert into practice_set select (jsonb_populate_record(s, jsonb_build_object('set_id', gen_random_uuid()))).* from practice_set s limit 1 returning set_id");
 
@@ -55,5 +52,4 @@ try {
   for (const folder of [live, back]) spawnSync(`${root}tools/cluster`, ['down', folder]);
   rmSync(work, { recursive: true, force: true });
 }
-console.log(`${passed} passed, ${failed} failed`);
-process.exit(failed ? 1 : 0);
+report.end();

@@ -4,16 +4,13 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { portAt, root } from '../browser/server.mjs';
+import { pause, Report } from './players.mjs';
 
 const data = mkdtempSync(join(tmpdir(), 'gambeta-start-')), port = portAt(8);
 execFileSync('chmod', ['755', data]);
-const pause = ms => new Promise(resolve => setTimeout(resolve, ms));
-let [passed, failed] = [0, 0], started = null;
+let started = null;
+const report = new Report(), check = report.check.bind(report);
 
-function check(what, holds, more = '') {
-  holds ? passed++ : failed++;
-  console.log(`${holds ? 'ok' : 'FAILED'}  ${what}${holds ? '' : `: ${more}`}`);
-}
 
 const status = async (path = '/healthz/ready') => (await fetch(`http://127.0.0.1:${port}${path}`, { signal: AbortSignal.timeout(5000) }).catch(() => ({ status: 0 }))).status;
 async function becomes(wanted, seconds, path) {
@@ -116,5 +113,4 @@ try {
   spawnSync(`${root}tools/cluster`, ['down', data]);
   rmSync(data, { recursive: true, force: true });
 }
-console.log(`${passed} passed, ${failed} failed`);
-process.exit(failed ? 1 : 0);
+report.end();
