@@ -122,6 +122,9 @@ export async function evening(port, cluster) {
     }
   }
 
+  /** Seconds of a core that were spent up to now, by what spent them. */
+  const spent = () => Object.fromEntries(['dotnet', 'postgres', 'haproxy', 'pgbouncer', 'node'].map(name => [name,
+    execFileSync('ps', ['-C', name, '-o', 'cputimes='], { encoding: 'utf8' }).split('\n').reduce((sum, line) => sum + Number(line), 0)]));
   let there = 0;
   for (const many of stages) {
     now = { sets: [], pages: [], looks: [] };
@@ -134,10 +137,11 @@ export async function evening(port, cluster) {
       }
     }
     now = { sets: [], pages: [], looks: [] };
-    const began = performance.now();
+    const began = performance.now(), before = spent();
     await pause(seconds * 1000);
-    const { sets, pages: seen, looks: looked, ...odd } = now, lasted = (performance.now() - began) / 1000;
-    rows.push([`${many} households`, (sets.length / lasted).toFixed(1), said(sets), said(seen), said(looked), Object.entries(odd).map(([what, n]) => `${n} × ${what}`).join(', ') || 'none']);
+    const { sets, pages: seen, looks: looked, ...odd } = now, lasted = (performance.now() - began) / 1000, after = spent();
+    const cores = (...whose) => (whose.reduce((sum, name) => sum + after[name] - before[name], 0) / lasted).toFixed(2);
+    rows.push([`${many} households`, (sets.length / lasted).toFixed(1), said(sets), said(seen), said(looked), `${cores('dotnet')}, ${cores('postgres')}, ${cores('haproxy', 'pgbouncer')}, ${cores('node')}`, Object.entries(odd).map(([what, n]) => `${n} × ${what}`).join(', ') || 'none']);
     console.error(rows.at(-1).join(' | '));
   }
   over = true;

@@ -56,7 +56,7 @@ async function tenPlayers(address, cookies, file, pid, seconds) {
     await page.goto('/today');
     const levels = execFileSync(`${tools}listen`, [file, '--frames'], { maxBuffer: 1 << 26 }).toString().trim().split(/\s+/).map(Number);
     await page.evaluate(async ([levels, seconds]) => {
-      const frames = new Uint8Array(levels), { message } = await import('/js/hearing/frames-message.js');
+      const frames = new Uint8Array(levels), { message } = await import(new URL('../hearing/frames-message.js', document.querySelector('script[type=module]').src));
       window.done = Promise.all(Array.from({ length: 10 }, async () => {
         const line = new WebSocket(`${location.origin.replace('http', 'ws')}/api/line?household=${document.body.dataset.household}`);
         await new Promise(resolve => { line.onopen = resolve; });

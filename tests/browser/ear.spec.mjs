@@ -244,13 +244,13 @@ test('minutes that were heard without a network go in pieces', async ({ page, co
   await page.goto('/practise/inside-taps');
   await page.waitForLoadState('load');
   const [status, frames] = await page.evaluate(async () => {
-    const { countInPieces } = await import('/js/hearing/in-pieces.js');
+    const { countInPieces } = await import(new URL('../hearing/in-pieces.js', document.querySelector('script[type=module]').src));
     const { status, answer } = await countInPieces({ drill: 'inside-taps', feet: 'both' }, new Uint8Array(16 * 60_000));
     return [status, answer.frames];
   });
   expect([status, frames]).toEqual([200, 60_000]);
   await context.setOffline(true);
-  expect(await page.evaluate(async () => (await (await import('/js/hearing/in-pieces.js')).countInPieces({ drill: 'inside-taps', feet: 'both' }, new Uint8Array(1600))).status)).toBe(0);
+  expect(await page.evaluate(async () => (await (await import(new URL('../hearing/in-pieces.js', document.querySelector('script[type=module]').src))).countInPieces({ drill: 'inside-taps', feet: 'both' }, new Uint8Array(1600))).status)).toBe(0);
 });
 
 test('a microphone that is not allowed or is pulled out is said, and tapping goes on', async ({ page }) => {

@@ -114,7 +114,7 @@ test('a reload without network comes back to the round, and all of it is sent wh
   await page.getByRole('button', { name: 'Heel' }).click();
   expect(await isKept()).toBe(false);
   // While only this device knows that something hurts no page is kept; once the server knows, its page asks by itself.
-  await expect.poll(() => page.evaluate(async () => (await (await import('/js/shared/outbox.js')).waiting()).length)).toBe(0);
+  await expect.poll(() => page.evaluate(async () => (await (await import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src))).waiting()).length)).toBe(0);
   await page.goto('/practise/inside-taps');
   await pageIsKept(page);
   await page.goto('/household');

@@ -17,7 +17,7 @@ const noLine = page => page.routeWebSocket(/api\/line/, line => line.close());
 
 /** Keeps sets by the module itself, as the practice screen does, one after another within some milliseconds. */
 const keepMany = (page, count, within) => page.evaluate(async ([count, within]) => {
-  const [{ keep }, { newId }] = await Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]), ids = [];
+  const [{ keep }, { newId }] = await Promise.all([import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src)), import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src))]), ids = [];
   for (let i = 0; i < count; i++) {
     const id = newId();
     ids.push(id);
@@ -35,7 +35,7 @@ test('two tabs that keep and send at the same time lose nothing and double nothi
   const other = await context.newPage();
   await other.goto('/today');
   // Loaded while there is a network.
-  for (const one of [page, other]) await one.evaluate(() => import('/js/shared/ids.js'));
+  for (const one of [page, other]) await one.evaluate(() => import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src)));
   await context.setOffline(true);
   const before = await keepMany(page, 30, 4);
   await context.setOffline(false);
@@ -52,7 +52,7 @@ test('one thing that the server breaks on does not hold up what comes after it, 
   let ill = true;
   await page.route('**/api/sets', async route => ill && route.request().postDataJSON().order === 7 ? route.fulfill(problem(500, ['Something broke.'])) : route.continue());
   await page.evaluate(async () => {
-    const [{ keep }, { newId }] = await Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]);
+    const [{ keep }, { newId }] = await Promise.all([import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src)), import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src))]);
     for (const order of [7, 8, 9]) {
       const id = newId();
       await keep({ kind: 'set', key: id, url: '/api/sets', body: { id, session: newId(), player: document.body.dataset.player, drill: 'pull-back-laces-away', order, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
@@ -203,7 +203,7 @@ test('what waited in the list of an earlier version is carried over', async ({ p
   await newHousehold(page);
   await page.goto('/today');
   const ids = await page.evaluate(async () => {
-    const { newId } = await import('/js/shared/ids.js'), { household, player } = document.body.dataset, ids = [newId(), newId()];
+    const { newId } = await import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src)), { household, player } = document.body.dataset, ids = [newId(), newId()];
     const item = id => ({ kind: 'set', key: id, household, url: '/api/sets', body: { id, session: newId(), player, drill: 'pull-back-laces-away', order: 1, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
     localStorage.setItem('gambeta-waiting', JSON.stringify([item(ids[0])]));
     localStorage.setItem('gambeta-refused', JSON.stringify([{ ...item(ids[1]), problems: ['Once upon a time.'] }]));

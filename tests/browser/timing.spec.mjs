@@ -5,7 +5,7 @@ test('the timeline does not drift: after ten simulated minutes of uneven ticks e
   await newHousehold(page, { level: 'steady' });
   await page.goto('/today');
   const off = await page.evaluate(async () => {
-    const { Run } = await import('/js/practise/run.js');
+    const { Run } = await import(new URL('../practise/run.js', document.querySelector('script[type=module]').src));
     const phases = Array.from({ length: 20 }, (_, i) => ({ kind: i % 2 ? 'rest' : 'work', drill: 0, feet: 'both', set: i + 1, seconds: 30 }));
     const began = [];
     let now = 1000;

@@ -24,7 +24,7 @@ const label = page => page.locator('[data-label]');
 
 /** The sets that are stored, of each player by the nickname. */
 async function setsOf(page) {
-  await expect(async () => expect(await page.evaluate(async () => (await (await import('/js/shared/outbox.js')).waiting()).length)).toBe(0)).toPass();
+  await expect(async () => expect(await page.evaluate(async () => (await (await import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src))).waiting()).length)).toBe(0)).toPass();
   const sets = await storedSets(page), first = sets.find(set => set.order === 1)?.player;
   return { sets, of: who => sets.filter(set => (set.player === first) === (who === 0)) };
 }

@@ -12,7 +12,7 @@ test('two tabs keep a hundred sets each while answers break in every way, the ne
     await newHousehold(one);
     for (const page of [one, other]) {
       await page.goto('/today');
-      await page.evaluate(() => Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]));
+      await page.evaluate(() => Promise.all([import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src)), import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src))]));
     }
     let ill = true, n = 0;
     const broken = {
@@ -28,7 +28,7 @@ test('two tabs keep a hundred sets each while answers break in every way, the ne
       return ill && n++ % 3 === 0 ? ways[n % ways.length](route).catch(() => {}) : route.continue().catch(() => {});
     });
     const keep = page => page.evaluate(async () => {
-      const [{ keep }, { newId }] = await Promise.all([import('/js/shared/outbox.js'), import('/js/shared/ids.js')]), ids = [];
+      const [{ keep }, { newId }] = await Promise.all([import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src)), import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src))]), ids = [];
       for (let i = 0; i < 100; i++) {
         const id = newId();
         ids.push(id);

@@ -23,6 +23,11 @@ export class Stage {
     if (part.textContent !== String(words)) part.textContent = words;
   }
 
+  figure(words) {
+    this.text('figure', words);
+    this.part('figure').classList.toggle('long', String(words).length > 2);
+  }
+
   get isOpen() { return !this.part('play').hidden; }
 
   /** What stands on the glass in words, for a second screen. */
@@ -71,7 +76,7 @@ export class Stage {
     this.text('other', phase.otherDoes ?? '');
     this.text('next', phase.next);
     if (isDone) {
-      this.text('figure', '');
+      this.figure('');
       this.text('left', `${this.name} · ${this.isSession ? say('all-drills', { n: this.drillCount }) : say('all-of-it')}`);
     }
   }
@@ -82,15 +87,15 @@ export class Stage {
     if (run.isDone) return;
     if (seconds) {
       const gone = Math.floor(elapsed / 1000);
-      this.text('figure', Math.max(1, Math.ceil((seconds * 1000 - elapsed) / 1000)));
+      this.figure(Math.max(1, Math.ceil((seconds * 1000 - elapsed) / 1000)));
       this.mosaic.show(phase.kind === 'work' ? gone : seconds - gone);
     } else if (run.measure.isRun && phase.kind === 'work') {
-      this.text('figure', (Math.floor(elapsed / 100) / 10).toFixed(1));
+      this.figure((Math.floor(elapsed / 100) / 10).toFixed(1));
       this.mosaic.show(Math.floor(elapsed / 1000) % 30 + 1);
     } else if (run.measure.isTicking && phase.kind === 'work') {
-      this.text('figure', run.measure.figure(run.sum, run.drill, elapsed));
+      this.figure(run.measure.figure(run.sum, run.drill, elapsed));
     } else if (phase.kind === 'setOut') {
-      this.text('figure', '');
+      this.figure('');
     }
     const rest = run.ahead.reduce((sum, p) => sum + p.expectedSeconds, 0) + Math.max(0, phase.expectedSeconds - elapsed / 1000);
     this.text('left', [
@@ -109,7 +114,7 @@ export class Stage {
     for (const foot of ['left', 'right']) if (phase.feet === foot || phase.feet === 'both') this.#count(foot, sum[foot]);
     if (!phase.seconds && !measure.isRun) {
       const elapsed = run.elapsed(now);
-      this.text('figure', measure.figure(sum, drill, elapsed));
+      this.figure(measure.figure(sum, drill, elapsed));
       this.mosaic.show(measure.tiles(sum, drill, elapsed));
     }
     this.board.show(measure, drill, sum, runs);
