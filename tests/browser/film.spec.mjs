@@ -100,3 +100,28 @@ test('a camera that is refused is said to be, one that is stopped before the rou
     await expect(page.locator('[data-film-word]')).toHaveText('the camera was not allowed');
   });
 });
+
+test('where a household has a word, nobody is filmed without it', async ({ baseURL }) => {
+  await seeing(baseURL, async page => {
+    await newHousehold(page);
+    await page.goto('/household/grown-up');
+    await page.getByLabel('Four letters or digits').fill('tree');
+    await page.getByLabel('Password').fill('long enough');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByRole('status')).toContainText('Kept');
+    await page.goto('/practise/pull-back-laces-away');
+    await page.waitForLoadState('load');
+    await start(page);
+    await page.keyboard.press('y');
+    const film = page.getByRole('button', { name: 'Film the next round' });
+    for (const word of ['', 'bush', 'tre']) {
+      await page.locator('[data-word]').fill(word);
+      await film.click();
+      expect(await live(page), `“${word}”`).toBe(0);
+      await expect(film).toBeVisible();
+    }
+    await page.locator('[data-word]').fill(' Tree ');
+    await film.click();
+    await expect(page.locator('[data-film-word]')).toHaveText('films the next round: press to stop');
+  });
+});
