@@ -2,6 +2,7 @@
 // Time is monotonic and given from outside. A phase begins when the one before it was due to end, not when that was
 // noticed, so nothing adds up.
 import { addUp, lineOf, withHeard } from './counting.js';
+import { moment } from '../shared/clock.js';
 import { newId } from '../shared/ids.js';
 import { measures } from '../measures/index.js';
 import { shareOut } from './turns.js';
@@ -183,7 +184,7 @@ export class Run {
   }
 
   #entered() {
-    this.startedAt = new Date(Date.now()).toISOString();
+    this.startedAt = moment();
     // The id is there before the set ends: whoever ends it, after a reload or in another tab, sends the same one.
     this.setId = this.phase.kind === 'work' ? newId() : null;
     this.secondId = this.isByTurns ? newId() : null;
