@@ -33,7 +33,7 @@ public static class HouseholdName
     private const string Latin = "aeopcyxijsdhoakivoptux";
 
     /// <summary>The name as it is kept: one form of each letter, single spaces, none at the ends.</summary>
-    public static string Tidy(string? typed) => string.Join(' ', (NoText.IsText(typed) ? typed! : "").Normalize(NormalizationForm.FormKC).Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+    public static string Tidy(string? typed) => string.Join(' ', (typed is not null && NoText.IsText(typed) ? typed : "").Normalize(NormalizationForm.FormKC).Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
 
     /// <summary>What two names are compared by.</summary>
     public static string Key(string? typed)

@@ -25,6 +25,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnPostAddAsync(Guid id, TypedPlayer typed) => InHousehold(async work =>
     {
+        if (id == default) id = Guid.CreateVersion7();
         (Typed, NewId) = (typed, id);
         var (player, problems) = typed.Check(id, Today);
         if (Household.Players.Count >= Tools.Limits.Players && !Household.Players.Exists(known => known.Id == id)) problems = [.. problems, Say("household.a-household-has-players-at", ("players", Tools.Limits.Players))];
