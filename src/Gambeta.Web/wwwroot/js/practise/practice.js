@@ -147,6 +147,9 @@ export class Practice {
     this.screen.lost();
   }
 
+  /** True while time passes on the glass. */
+  get isMoving() { return this.#isOpen && !this.run.isHeld && !this.run.isDone; }
+
   tick() {
     const now = this.now();
     this.run.tick(now);

@@ -209,8 +209,13 @@ if (!stage.button('start')) practice.bar();
 else if (practice.offer) stage.offerToCarryOn(practice.offer, () => { kept.forget(); location.reload(); });
 if (sounds.muted) stage.text('mute-word', say('sound-off'));
 
-// Every frame while the page is seen; a slow beat besides, since a hidden page has no frames but goes on sounding.
-requestAnimationFrame(function frame() { practice.tick(); requestAnimationFrame(frame); });
+// Every frame while something moves and the page is seen: a screen that is drawn sixty times a second while nobody plays empties the phone. A slow beat besides, since a hidden page
+// has no frames but goes on sounding.
+const soon = act => setTimeout(act, 100);
+requestAnimationFrame(function frame() {
+  practice.tick();
+  (practice.isMoving ? requestAnimationFrame : soon)(frame);
+});
 setInterval(() => {
   practice.tick();
   second.tick();
