@@ -1,13 +1,14 @@
 // An evening of many households on one machine, through HAProxy and PgBouncer to two instances: players practise on the line, half of them with a second screen, and parents
-// look at pages. It grows until the machine bends; then everything that was acknowledged has to be there. Prints rows of a table.
-//   CLUSTER=FOLDER node benchmarks/evening.mjs    EVENING_STAGES (100,250,500,1000,2000 households) and EVENING_SECONDS (40 each) make it longer or shorter.
+// look at pages. It grows until the machine bends. Then the network, which was away for an hour, comes back to all of them in one moment: what every device kept is sent at once, by
+// as many lines and requests as there are devices, and asked about again as long as it is not answered. In the end everything that was acknowledged has to be there. Rows of ./bench;
+// EVENING_STAGES (100,250,500,1000,2000 households), EVENING_SECONDS (40 each) and EVENING_KEPT (10 sets a device) make it longer or shorter.
 import { execFileSync } from 'node:child_process';
 import WebSocket from 'ws';
 import { between, id, pause, pick, round, signUp } from '../tests/soak/players.mjs';
 import { Visitor } from '../tests/soak/wire.mjs';
 
 const root = new URL('../', import.meta.url).pathname;
-const stages = (process.env.EVENING_STAGES ?? '100,250,500,1000,2000').split(',').map(Number), seconds = Number(process.env.EVENING_SECONDS ?? 40);
+const stages = (process.env.EVENING_STAGES ?? '100,250,500,1000,2000').split(',').map(Number), seconds = Number(process.env.EVENING_SECONDS ?? 40), kept = Number(process.env.EVENING_KEPT ?? 10);
 const at = (sorted, part) => sorted.length ? sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * part))] : NaN;
 const said = list => { list.sort((a, b) => a - b); return `${at(list, 0.5).toFixed(0)} and ${at(list, 0.99).toFixed(0)} ms`; };
 const pages = ['/today', '/logbook', '/records', '/progress', '/plan'];
@@ -71,11 +72,22 @@ class Device {
   close() { this.line?.close(); }
 }
 
+/** Does it again until it does not fail. */
+async function until(what) {
+  for (;;) {
+    try {
+      return await what();
+    } catch {
+      await pause(between(1000, 3000));
+    }
+  }
+}
+
 export async function evening(port, cluster) {
   const names = await manyHouseholds(cluster, port, Math.max(...stages)), acknowledged = [], rows = [];
   let now = null, over = false;
   const count = what => { now[what] = (now[what] ?? 0) + 1; };
-  const live = [], lives = [];
+  const live = [], lives = [], homes = [];
 
   async function practises(visitor, seed) {
     let session = id(), left = 0;
@@ -122,6 +134,32 @@ export async function evening(port, cluster) {
     }
   }
 
+  /** The network is back for everybody in one moment: each device sends what it kept, one after the other as an outbox does, half of them by a line and half by requests. */
+  async function allAtOnce() {
+    now = { sets: [], pages: [], looks: [] };
+    const waits = [], turned = {}, began = performance.now();
+    let without = 0;
+    await Promise.all(homes.map(async (visitor, i) => {
+      const line = i % 2 === 0 ? new Device(port, visitor) : null, session = id();
+      if (line) live.push(line);
+      if (!line) await until(() => visitor.fetchToken(port));
+      for (let n = 0; n < kept; n++) {
+        const set = round(visitor.player, session);
+        for (let times = 0; ; times++) {
+          const { status, answer, text, retryAfter } = line ? await line.ask('/api/sets', set) : await visitor.post(port, '/api/sets', set).catch(() => ({ status: 0 }));
+          if (status === 200 && (answer ?? JSON.parse(text)).stored) break;
+          turned[status] = (turned[status] ?? 0) + 1;
+          if (status === 422 || status === 404) throw new Error(`a kept set was refused for good: ${text ?? JSON.stringify(answer)}`);
+          if (status === 503 && !line && !retryAfter) without++;
+          await pause(1000 * (retryAfter || 2 ** Math.min(times, 4)) * between(0.5, 1.5));
+        }
+        acknowledged.push(set.id);
+        waits.push(performance.now() - began);
+      }
+    }));
+    return { sent: homes.length * kept, lasted: (performance.now() - began) / 1000, waits: said(waits), turned, without };
+  }
+
   /** Seconds of a core that were spent up to now, by what spent them. */
   const spent = () => Object.fromEntries(['dotnet', 'postgres', 'haproxy', 'pgbouncer', 'node'].map(name => [name,
     execFileSync('ps', ['-C', name, '-o', 'cputimes='], { encoding: 'utf8' }).split('\n').reduce((sum, line) => sum + Number(line), 0)]));
@@ -131,6 +169,7 @@ export async function evening(port, cluster) {
     while (there < many) {
       const few = names.slice(there, Math.min(many, there + 8));
       for (const visitor of await Promise.all(few.map(name => enter(port, name).catch(() => pause(1000).then(() => enter(port, name)))))) {
+        homes.push(visitor);
         lives.push(practises(visitor, there));
         if (there % 4 === 0) lives.push(looks(new Visitor(visitor)));
         there++;
@@ -144,9 +183,10 @@ export async function evening(port, cluster) {
     rows.push([`${many} households`, (sets.length / lasted).toFixed(1), said(sets), said(seen), said(looked), `${cores('dotnet')}, ${cores('postgres')}, ${cores('haproxy', 'pgbouncer')}, ${cores('node')}`, Object.entries(odd).map(([what, n]) => `${n} × ${what}`).join(', ') || 'none']);
     console.error(rows.at(-1).join(' | '));
   }
+  const flood = await allAtOnce();
   over = true;
   for (const device of live) device.close();
   await Promise.race([Promise.allSettled(lives), pause(90_000)]);
   const stored = new Set(execFileSync(`${root}tools/cluster`, ['sql', cluster], { input: '\\pset format unaligned\n\\pset tuples_only on\nselect set_id from practice_set;', encoding: 'utf8', maxBuffer: 1 << 28 }).trim().split('\n'));
-  return { rows, acknowledged: acknowledged.length, lost: acknowledged.filter(one => !stored.has(one)).length };
+  return { rows, flood, acknowledged: acknowledged.length, lost: acknowledged.filter(one => !stored.has(one)).length };
 }

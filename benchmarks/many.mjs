@@ -25,13 +25,15 @@ try {
     if (i >= 50) took.get(port).push(performance.now() - began);
   }
   const [through, straight] = [median(took.get(outside)), median(took.get(direct))];
-  const { rows, acknowledged, lost } = await evening(outside, cluster);
+  const { rows, flood, acknowledged, lost } = await evening(outside, cluster);
   const standby = alone ? null : execFileSync('node', [`${root}tests/soak/standby.mjs`], { encoding: 'utf8' }).match(/(\d+) ms from the kill to the promotion, (\d+) ms from there/);
   console.log('');
   row('beyond one machine', 'measured', 'wanted');
   row('---', '---:', '---');
   row('a set through HAProxy and PgBouncer against one straight to an instance and PostgreSQL, medians of 350 by turns', `${(through / straight).toFixed(2)} times (${through.toFixed(1)} and ${straight.toFixed(1)} ms)`, '');
   row('PostgreSQL killed for good under 50 players: to the promotion of the standby, and from there to the next stored set', standby ? `${standby[1]} and ${standby[2]} ms` : 'not run', 'within ten seconds together');
+  const turned = Object.entries(flood.turned).map(([status, times]) => `${times} × ${status === '0' ? 'no answer' : status}`).join(', ') || 'none';
+  row(`${flood.sent} sets that were kept while there was no network, sent by all households of the last stage in one moment: until the last was stored, and not answered as wanted meanwhile`, `${flood.lasted.toFixed(0)} s; ${turned}; 503 without Retry-After: ${flood.without}`, 'each stored in the end, each 503 says when to come again');
   row(`sets of the evening below that were acknowledged and are not there, of ${acknowledged}`, String(lost), '0');
   console.log('');
   row('an evening, generator and all on this machine', 'sets a second', 'a set: median and 99th', 'a page', 'the second screen’s look', 'cores of instances, PostgreSQL, proxy and pooler, households', 'not answered as wanted');

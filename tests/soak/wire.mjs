@@ -28,7 +28,7 @@ export class Visitor {
         const [, name, value] = line.match(/^([^=]+)=([^;]*)/);
         this.cookies.set(name, value);
       }
-      return { status: response.status, text: await response.text(), location: response.headers.get('location') };
+      return { status: response.status, text: await response.text(), location: response.headers.get('location'), retryAfter: Number(response.headers.get('retry-after')) };
     } catch (error) {
       throw new Gone(String(error));
     }
