@@ -4,7 +4,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { browserOptions } from '../tests/browser/browser-options.mjs';
+import { withDevices } from '../tests/browser/browser-options.mjs';
 import { start } from '../tests/browser/household.mjs';
 
 const tools = new URL('../tools/', import.meta.url).pathname;
@@ -13,7 +13,7 @@ const at = (sorted, part) => sorted[Math.min(sorted.length - 1, Math.floor(sorte
 /** Milliseconds from a touch in the microphone to its count, sorted. The fake microphone begins its file when it is opened. */
 async function latencies(address, cookies, file) {
   const touches = readFileSync(file.replace('.wav', '.csv'), 'utf8').trim().split('\n').slice(1).map(line => line.split(',')).filter(([, kind]) => kind === 'touch').map(([second]) => second * 1000);
-  const browser = await chromium.launch({ ...browserOptions, args: [...browserOptions.args ?? [], '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-audio-capture=${file}%noloop`, '--autoplay-policy=no-user-gesture-required'] });
+  const browser = await chromium.launch({ ...withDevices, args: [...withDevices.args, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-audio-capture=${file}%noloop`, '--autoplay-policy=no-user-gesture-required'] });
   try {
     const context = await browser.newContext({ baseURL: address, serviceWorkers: 'block' });
     await context.addCookies(cookies);
@@ -48,7 +48,7 @@ const ticks = pid => readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1].sp
 
 /** The part of one core that ten players who are listened to at once take of the server, over so many seconds of real time. */
 async function tenPlayers(address, cookies, file, pid, seconds) {
-  const browser = await chromium.launch(browserOptions);
+  const browser = await chromium.launch(withDevices);
   try {
     const context = await browser.newContext({ baseURL: address, serviceWorkers: 'block' });
     await context.addCookies(cookies);

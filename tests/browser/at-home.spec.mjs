@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { chromium, request } from '@playwright/test';
 import { browserOptions } from './browser-options.mjs';
 import { expect, test } from './pages.mjs';
-import { newHousehold, start, storedSets } from './household.mjs';
+import { signUp, start, storedSets } from './household.mjs';
 import { gone, portAt, serve } from './server.mjs';
 
 // A browser that trusts the household's authority as a phone does: by its own store of certificates.
@@ -33,7 +33,7 @@ test.afterAll(async () => {
 
 test('a phone that does not trust the machine stays on http and is told three steps; a code lets it in without a password', async ({ browser }) => {
   const laptop = await (await browser.newContext({ baseURL: http })).newPage(), phone = await (await browser.newContext({ baseURL: http, viewport: { width: 390, height: 844 } })).newPage();
-  await newHousehold(laptop);
+  await signUp(laptop);
   await laptop.goto('/household/sign-ins');
   await laptop.getByRole('link', { name: 'Let another device in' }).click();
   await laptop.getByRole('button', { name: 'Show a code' }).click();
@@ -64,7 +64,7 @@ test('a phone that comes to trust the machine sends what waits, plays its round 
     await context.route(`${https}/phone/here`, route => route.abort());
     // Without a line, so that a request is all that has to be cut.
     await page.routeWebSocket(/api\/line/, line => line.close());
-    await newHousehold(page);
+    await signUp(page);
     await page.goto('/practise/pull-back-laces-away');
     await start(page);
     await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 30_000 });
@@ -110,13 +110,13 @@ test('a phone that comes to trust the machine sends what waits, plays its round 
   }
 });
 
-test('three devices over https that is trusted: two come in by a code, one plays, one counts, one looks on; networks are cut, the server killed, and the database holds what was played', async () => {
+test('three devices over https that is trusted: two come in by a code, one plays, one counts, one looks on; networks are cut, the server killed, and the database holds what was played', { tag: '@soak' }, async () => {
   test.setTimeout(240_000);
   const trusted = await trusting(join(folder, 'authority.crt'));
   const device = () => trusted.browser.newContext({ baseURL: https, viewport: { width: 390, height: 844 } });
   try {
     const laptop = await (await trusted.browser.newContext({ baseURL: https })).newPage(), [playing, counting] = [await device(), await device()], page = await playing.newPage(), second = await counting.newPage();
-    await newHousehold(laptop);
+    await signUp(laptop);
     for (const phone of [page, second]) {
       await laptop.goto('/household/hand-over');
       await laptop.getByRole('button', { name: 'Show a code' }).click();

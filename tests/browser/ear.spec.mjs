@@ -5,7 +5,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { browserOptions } from './browser-options.mjs';
+import { withDevices } from './browser-options.mjs';
 import { newHousehold, start, storedSets } from './household.mjs';
 import { expect, test } from './pages.mjs';
 
@@ -23,7 +23,7 @@ function recording(name, ...how) {
 
 /** A page of a browser whose microphone hears a recording. */
 async function hearing(file, baseURL, use) {
-  const browser = await chromium.launch({ ...browserOptions, args: [...browserOptions.args ?? [], '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-audio-capture=${file}%noloop`, '--autoplay-policy=no-user-gesture-required'] });
+  const browser = await chromium.launch({ ...withDevices, args: [...withDevices.args, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-audio-capture=${file}%noloop`, '--autoplay-policy=no-user-gesture-required'] });
   try {
     const context = await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
     await use(await context.newPage(), context);
@@ -76,7 +76,7 @@ test('a round of taps is heard from the microphone to the stored set and a best'
   });
 });
 
-test('a network that is cut in the middle loses nothing: what was heard is counted afterwards', async ({ baseURL }) => {
+test('a network that is cut in the middle loses nothing: what was heard is counted afterwards', { tag: '@soak' }, async ({ baseURL }) => {
   const { file, touches } = recording('cut', 'taps', '--seed', '21', '--noise', 'hiss', '--decibels', '20', '--seconds', '60', '--rate', '16000');
   await hearing(file, baseURL, async (page, context) => {
     await newHousehold(page);
@@ -112,7 +112,7 @@ function isOfStretch(count, touches, seconds) {
   expect(count).toBeLessThanOrEqual(Math.max(...counts) + 2);
 }
 
-test('a round of juggling is heard with its drops, and a round at the wall by its passes', async ({ baseURL }) => {
+test('a round of juggling is heard with its drops, and a round at the wall by its passes', { tag: '@soak' }, async ({ baseURL }) => {
   const juggled = recording('juggled', 'juggling', '--seed', '12', '--noise', 'hiss', '--decibels', '20', '--seconds', '70', '--rate', '16000', '--most', '12');
   await hearing(juggled.file, baseURL, async page => {
     await newHousehold(page);
@@ -140,7 +140,7 @@ test('a round of juggling is heard with its drops, and a round at the wall by it
   });
 });
 
-test('a beat that sounds while it listens is no touch', async ({ baseURL }) => {
+test('a beat that sounds while it listens is no touch', { tag: '@soak' }, async ({ baseURL }) => {
   const beats = Array.from({ length: 150 }, (_, i) => (i * 0.4).toFixed(2)).join(',');
   const { file, touches } = recording('beat', 'taps', '--seed', '8', '--noise', 'hiss', '--decibels', '20', '--seconds', '60', '--rate', '16000', '--beeps', beats);
   await hearing(file, baseURL, async page => {
@@ -153,7 +153,7 @@ test('a beat that sounds while it listens is no touch', async ({ baseURL }) => {
   });
 });
 
-test('a place is learned from quiet and ten touches, and known from then on', async ({ baseURL }) => {
+test('a place is learned from quiet and ten touches, and known from then on', { tag: '@soak' }, async ({ baseURL }) => {
   const { file } = recording('place', 'place', '--seed', '8', '--noise', 'hiss', '--decibels', '25', '--seconds', '40', '--rate', '16000');
   await hearing(file, baseURL, async page => {
     await page.addInitScript(() => {

@@ -1,12 +1,12 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { chromium } from '@playwright/test';
-import { browserOptions } from './browser-options.mjs';
+import { withDevices } from './browser-options.mjs';
 import { newHousehold, start } from './household.mjs';
 import { expect, test } from './pages.mjs';
 
 /** A page of a browser whose camera sees a pattern that moves. */
 async function seeing(baseURL, use, permissions = ['camera']) {
-  const browser = await chromium.launch({ ...browserOptions, args: [...browserOptions.args, '--use-fake-device-for-media-stream'] });
+  const browser = await chromium.launch({ ...withDevices, args: [...withDevices.args, '--use-fake-device-for-media-stream'] });
   try {
     const context = await browser.newContext({ baseURL, viewport: { width: 1280, height: 800 }, permissions });
     const page = await context.newPage();

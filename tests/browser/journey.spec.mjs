@@ -1,8 +1,8 @@
 import { expect, test } from './pages.mjs';
-import { begin, holdClock, logged, newHousehold, start, tap } from './household.mjs';
+import { begin, holdClock, logged, newHousehold, signUp, start, tap } from './household.mjs';
 
 test('the whole journey by keyboard, from a new household to a personal best', async ({ page }) => {
-  await newHousehold(page);
+  await signUp(page);
   await holdClock(page);
 
   // Today offers the first card alone as well; 1 opens it, the space bar begins.
@@ -158,7 +158,7 @@ test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 
   test('the journey by touch: the halves of the glass count', async ({ page }) => {
-    await newHousehold(page);
+    await signUp(page);
     await page.getByRole('link', { name: 'Drills', exact: true }).tap();
     await holdClock(page);
     await page.getByRole('link', { name: 'Inside taps' }).tap();

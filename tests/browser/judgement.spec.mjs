@@ -8,7 +8,7 @@ const notebook = () => 'Drill;Day;Feet;Left;Right;Planned seconds\n' + Array.fro
 /** Presses by finger on a phone, by mouse at a desk. */
 const press = (locator, device) => device === 'phone' ? locator.tap() : locator.click();
 
-for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', { width: 390, height: 844 }]]) test.describe(device, () => {
+for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', { width: 390, height: 844 }]]) test.describe(device, { tag: device === 'phone' ? '@soak' : [] }, () => {
   test.use({ viewport: size, hasTouch: device === 'phone' });
 
   test('from a typed notebook to what is worth aiming at, a session, and how it goes', async ({ page }) => {

@@ -98,7 +98,7 @@ for (const [what, answer] of Object.entries({
   });
 }
 
-test('a server that hangs is said to hang, holds nobody, and what was played is there when it goes on', async ({ browser }) => {
+test('a server that hangs is said to hang, holds nobody, and what was played is there when it goes on', { tag: '@soak' }, async ({ browser }) => {
   const port = portAt(4), server = await serve(port);
   try {
     const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${port}` })).newPage();

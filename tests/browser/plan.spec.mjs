@@ -1,5 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { newHousehold } from './household.mjs';
+import { signUp } from './household.mjs';
 
 const press = (locator, device) => device === 'phone' ? locator.tap() : locator.click();
 
@@ -7,7 +7,7 @@ for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', 
   test.use({ viewport: size, hasTouch: device === 'phone' });
 
   test('from sign-up to a planned session that is practised, with one drill exchanged and the reasons read', async ({ page }) => {
-    await newHousehold(page);
+    await signUp(page);
     if (device === 'desk') await page.keyboard.press('c');
     else await page.getByRole('link', { name: /Why, and change/ }).tap();
     await expect(page.getByRole('heading', { name: 'Today’s session' })).toBeVisible();

@@ -13,6 +13,8 @@ const { args, cwd, env } = serverOf(port);
 
 export default defineConfig({
   testDir: '.',
+  // What is long is run by ./soak.
+  ...process.env.GAMBETA_SOAK ? { grep: /@soak/ } : { grepInvert: /@soak/ },
   outputDir: '../../artifacts/browser',
   timeout: 120_000,
   expect: { timeout: 20_000 },

@@ -29,7 +29,7 @@ const past = (page, card) => page.evaluate(known => {
   }).filter(rest => /\p{L}{2,}/u.test(rest));
 }, card);
 
-test('the practice screen says nothing past the language, from the check to the end, whatever is measured', async ({ browser }) => {
+test('the practice screen says nothing past the language, from the check to the end, whatever is measured', { tag: '@soak' }, async ({ browser }) => {
   writeLanguage();
   const port = portAt(5), server = await serve(port, ['--Language', folder]);
   const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` }), page = await context.newPage();

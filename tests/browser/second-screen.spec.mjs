@@ -77,7 +77,7 @@ test('whoever stands there counts for the device that plays; what is pressed on 
   expect((await storedSets(page)).map(set => [set.left, set.right, set.counted])).toEqual([[5, 3, 'tapped']]);
 });
 
-test('a player who is erased while they play is seen by nobody any more, and nothing of them is stored', async ({ browser, baseURL }) => {
+test('a player who is erased while they play is seen by nobody any more, and nothing of them is stored', { tag: '@soak' }, async ({ browser, baseURL }) => {
   test.setTimeout(120_000);
   const { page, second } = await twoDevices(browser, baseURL);
   await begin(page);
@@ -85,6 +85,7 @@ test('a player who is erased while they play is seen by nobody any more, and not
   await expect(half(second, 'left')).toBeEnabled({ timeout: 15_000 });
   const home = await page.context().newPage();
   await addBo(home);
+  await home.goto('/household');
   await home.locator('a[href^="/household/players/"]').filter({ hasText: 'Odei' }).click();
   await home.locator('summary').filter({ hasText: /[Ee]rase/ }).click();
   await home.getByLabel('Nickname').last().fill('Odei');
@@ -127,7 +128,7 @@ test('the server is killed in mid-round, and both come back: the database holds 
   }
 });
 
-test('two instances pass it on, and a second screen that is signed out sees and presses nothing any more', async ({ browser }) => {
+test('two instances pass it on, and a second screen that is signed out sees and presses nothing any more', { tag: '@soak' }, async ({ browser }) => {
   test.setTimeout(240_000);
   const [one, other] = [1, 2].map(portAt);
   const servers = await Promise.all([serve(one), serve(other)]);

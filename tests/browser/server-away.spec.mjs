@@ -42,7 +42,7 @@ const ahead = 12 - new Date().getUTCHours();
 test.describe('about noon', () => {
   test.use({ timezoneId: ahead ? `Etc/GMT${ahead > 0 ? '-' : '+'}${Math.abs(ahead)}` : 'UTC' });
 
-  test('a simulated player plays three sessions into a fresh household, and every page shows them right', async ({ page, baseURL }) => {
+  test('a simulated player plays three sessions into a fresh household, and every page shows them right', { tag: '@soak' }, async ({ page, baseURL }) => {
     test.setTimeout(240_000);
     const name = await newHousehold(page, { age: 12 });
     const told = [];

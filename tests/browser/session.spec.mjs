@@ -22,7 +22,7 @@ async function playOn(page, until = () => false, tapIt) {
 
 test('a whole ready sheet by keyboard, from the warm-up to the last words', async ({ page }) => {
   await newHousehold(page, { age: 12 });
-  await page.waitForLoadState('load');
+  await page.goto('/today');
   await page.keyboard.press('s');
   await page.waitForURL('**/practise/sheet/*');
   await openSheet(page, 'patio-turns-sixteen');

@@ -135,7 +135,7 @@ test('one is hurt and both stop; neither begins again before a grown-up says so'
   await expect(page.getByRole('button', { name: /Ready, start/ })).toHaveCount(0);
 });
 
-test('said on a second screen, it is said whom it is about', async ({ page, browser, baseURL }) => {
+test('said on a second screen, it is said whom it is about', { tag: '@soak' }, async ({ page, browser, baseURL }) => {
   await newHousehold(page);
   await addBo(page);
   const beside = await browser.newContext({ baseURL, storageState: await page.context().storageState(), viewport: { width: 390, height: 844 } }), second = await beside.newPage();

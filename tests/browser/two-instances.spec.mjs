@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from './pages.mjs';
 import { deployed, listens } from './deployed.mjs';
-import { newHousehold, start, storedSets } from './household.mjs';
+import { signUp, start, storedSets } from './household.mjs';
 import { gone, portAt, serve } from './server.mjs';
 
 const [outside, first, second] = [1, 2, 3].map(portAt);
@@ -40,7 +40,7 @@ test('two instances behind nginx over https: signed in at one, practised at the 
     const context = await browser.newContext({ baseURL: `https://localhost:${outside}`, ignoreHTTPSErrors: true }), page = await context.newPage();
     const lines = [];
     page.on('websocket', line => lines.push(line.url()));
-    const name = await newHousehold(page);
+    const name = await signUp(page);
     expect((await context.cookies()).filter(cookie => ['gambeta', 'gambeta-form'].includes(cookie.name)).map(cookie => [cookie.name, cookie.secure, cookie.httpOnly]).sort()).toEqual([['gambeta', true, true], ['gambeta-form', true, true]]);
     // Browsers are told to stay with https, but for this machine itself.
     const answer = await page.request.get('/', { headers: { Host: 'gambeta.example' }, maxRedirects: 0 });

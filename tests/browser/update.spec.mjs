@@ -2,7 +2,7 @@
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { expect, test } from './pages.mjs';
-import { newHousehold, playPhase, start, storedSets, tap } from './household.mjs';
+import { playPhase, signUp, start, storedSets, tap } from './household.mjs';
 import { gone, portAt, root, serve } from './server.mjs';
 
 /** Words of which one is another one: what the browser is sent is another build. */
@@ -21,7 +21,7 @@ test('an old page practises on with the new server; one that is loaded meanwhile
   let server = await serve(port);
   try {
     const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` }), page = await context.newPage();
-    await newHousehold(page);
+    await signUp(page);
     await page.clock.install();
     await page.goto('/practise/sheet/kitchen-eight');
     const old = await buildOf(page), stage = page.locator('[data-stage]');
@@ -66,7 +66,7 @@ test('a module that does not come is said; words that are shown once are never t
   let asked = 0;
   await page.route(missing, route => { asked++; return route.fulfill({ status: 404 }); });
   // On the way the recovery words are shown, and nothing is said there.
-  await newHousehold(page);
+  await signUp(page);
   await expect(page.getByText('This page did not come whole. Load it anew.')).toBeVisible();
   expect(asked).toBeGreaterThan(2);
   await page.unroute(missing);

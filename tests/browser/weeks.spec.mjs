@@ -2,14 +2,14 @@ import { execFile } from 'node:child_process';
 import { promisify } from 'node:util';
 import ICAL from 'ical.js';
 import { expect, test } from './pages.mjs';
-import { newHousehold } from './household.mjs';
+import { newHousehold, signUp } from './household.mjs';
 import { gone, portAt, root, serve } from './server.mjs';
 
 const run = promisify(execFile);
 const press = (locator, device) => device === 'phone' ? locator.tap() : locator.click();
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 
-for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', { width: 390, height: 844 }]]) test.describe(device, () => {
+for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', { width: 390, height: 844 }]]) test.describe(device, { tag: device === 'phone' ? '@soak' : [] }, () => {
   test.use({ viewport: size, hasTouch: device === 'phone' });
 
   test('a rhythm and a goal are set, a day is missed, the week is printed and the calendar read by somebody else', async ({ page, baseURL, context }) => {
@@ -89,7 +89,7 @@ for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', 
   });
 
   test('Today is one thing: the session of the day with its reasons, begun by one press', async ({ page }) => {
-    await newHousehold(page);
+    await signUp(page);
     const planned = await page.locator('.today-drills b').allTextContents();
     expect(planned.length).toBeGreaterThan(3);
     await expect(page.locator('.today-drills li').first()).toContainText('new to you');

@@ -1,5 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { newHousehold, openDemo, playPhase, start, storedSets } from './household.mjs';
+import { openDemo, playPhase, signUp, start, storedSets } from './household.mjs';
 
 /** Waits until what was kept ahead stands on the device. */
 const ahead = page => page.evaluate(async () => {
@@ -12,7 +12,7 @@ const ahead = page => page.evaluate(async () => {
 
 test('from a cold start without network the session of today is practised to its end, and all of it is stored when the network is back', async ({ page, context }) => {
   test.setTimeout(240_000);
-  await newHousehold(page);
+  await signUp(page);
   await page.goto('/today');
   const pages = await ahead(page);
   expect(pages.reduce((sum, one) => sum + one.bytes, 0)).toBeLessThanOrEqual(3 * 1024 * 1024);
@@ -43,7 +43,7 @@ test('from a cold start without network the session of today is practised to its
 });
 
 test('what is kept is listed, can be dropped, and goes with the sign-in and with another player', async ({ page, context }) => {
-  await newHousehold(page);
+  await signUp(page);
   await page.goto('/today');
   const pages = await ahead(page);
   const isKept = address => page.evaluate(async path => Boolean(await caches.match(path)), address);
@@ -71,7 +71,7 @@ test('what is kept is listed, can be dropped, and goes with the sign-in and with
 });
 
 test('where there is no room nothing half is kept, and what was kept before stays', async ({ page, context }) => {
-  await newHousehold(page);
+  await signUp(page);
   await page.goto('/today');
   const before = await ahead(page), stores = () => page.evaluate(async () => (await caches.keys()).filter(name => name.startsWith('gambeta-ahead')));
   const [store] = await stores();

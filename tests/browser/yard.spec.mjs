@@ -1,6 +1,6 @@
 import { expect, test } from './pages.mjs';
 import { readFileSync } from 'node:fs';
-import { holdClock, logged, newHousehold, openDemo, start } from './household.mjs';
+import { holdClock, logged, newHousehold, openDemo, signUp, start } from './household.mjs';
 
 const figure = (page, words) => page.locator('.plan-figures div', { hasText: words }).locator('dd');
 const markerAt = async (page, i) => new URL(page.url()).searchParams.get('at').split(';')[i].split(' ').map(Number);
@@ -29,7 +29,7 @@ async function run(page, seconds) {
 
 test('from a new household to a plan on paper, a record on it, another layout, and everything erased', async ({ page }) => {
   test.setTimeout(240_000);
-  const name = await newHousehold(page, { age: 10 });
+  const name = await signUp(page, { age: 10 });
 
   // The pace: a leap is not taken, ten walked paces are.
   await page.goto('/household');

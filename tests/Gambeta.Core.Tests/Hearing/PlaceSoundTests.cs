@@ -5,6 +5,8 @@ namespace Gambeta.Core.Tests.Hearing;
 
 public sealed class PlaceSoundTests(ITestOutputHelper told)
 {
+    private static readonly int Places = Environment.GetEnvironmentVariable("GAMBETA_RECORDINGS") is null ? 8 : 16;
+
     // The same seed is the same ball: once as a place is learned, once as it is practised there.
     private static byte[] Frames(int seed, SceneKind kind, NoiseKind noise, out MadeRecording made)
     {
@@ -16,7 +18,7 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
     public void A_place_is_learned_from_quiet_and_ten_touches_and_what_was_learned_helps()
     {
         var (learned, touches, hits, before, counted, countedBefore) = (0, 0, 0, 0, 0, 0);
-        for (var seed = Recordings.FirstSeed + 500; seed < Recordings.FirstSeed + 516; seed++)
+        for (var seed = Recordings.FirstSeed + 500; seed < Recordings.FirstSeed + 500 + Places; seed++)
         {
             var (place, heard, inTheQuiet) = PlaceSound.Learn(Frames(seed, SceneKind.Place, NoiseKind.Hiss, out _));
             if (place is null) continue;
@@ -34,8 +36,8 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
         }
         var (f1, f1Before) = (2.0 * hits / (touches + counted), 2.0 * before / (touches + countedBefore));
         told.WriteLine($"hits {before} and {hits} of {touches}, counted {countedBefore} and {counted}");
-        told.WriteLine($"{learned} of 16 places learned; over steps F1 {f1Before:0.000} without, {f1:0.000} with what was learned");
-        learned.ShouldBeGreaterThanOrEqualTo(14);
+        told.WriteLine($"{learned} of {Places} places learned; over steps F1 {f1Before:0.000} without, {f1:0.000} with what was learned");
+        learned.ShouldBeGreaterThanOrEqualTo(Places * 7 / 8);
         f1.ShouldBeGreaterThan(f1Before);
     }
 

@@ -14,7 +14,7 @@ namespace Gambeta.Core.Tests.Planning;
 /// <summary>Sessions as they are planned: no rule is broken, the minutes hold, and no other session would be worth more by more than a hundredth.</summary>
 public sealed class PlanningTests
 {
-    private static readonly int Households = int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_PLANNED_HOUSEHOLDS"), CultureInfo.InvariantCulture, out var many) ? many : 20;
+    private static readonly int Households = int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_PLANNED_HOUSEHOLDS"), CultureInfo.InvariantCulture, out var many) ? many : 10;
 
     [Fact]
     public void A_plan_is_within_a_hundredth_of_the_best_there_is()

@@ -13,7 +13,7 @@ namespace Gambeta.Core.Tests.Weeks;
 /// </summary>
 public sealed class SimulatedYearTests
 {
-    private static readonly int Players = int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_SIMULATED_PLAYERS"), CultureInfo.InvariantCulture, out var many) ? many : 8;
+    private static readonly int Players = int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_SIMULATED_PLAYERS"), CultureInfo.InvariantCulture, out var many) ? many : 4;
 
     private static readonly Lazy<SimulatedYear[]> Years = new(() => [.. Enumerable.Range(1, Players).AsParallel().AsOrdered().Select(SimulatedYear.Of)]);
 
