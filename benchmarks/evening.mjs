@@ -139,6 +139,7 @@ export async function evening(port, cluster) {
     now = { sets: [], pages: [], looks: [] };
     const waits = [], turned = {}, began = performance.now();
     let without = 0;
+    const told = setInterval(() => console.error(`${((performance.now() - began) / 1000).toFixed(0)} s: ${waits.length} of ${homes.length * kept} kept sets stored, turned away ${JSON.stringify(turned)}`), 20_000);
     await Promise.all(homes.map(async (visitor, i) => {
       const line = i % 2 === 0 ? new Device(port, visitor) : null, session = id();
       if (line) live.push(line);
@@ -157,6 +158,7 @@ export async function evening(port, cluster) {
         waits.push(performance.now() - began);
       }
     }));
+    clearInterval(told);
     return { sent: homes.length * kept, lasted: (performance.now() - began) / 1000, waits: said(waits), turned, without };
   }
 

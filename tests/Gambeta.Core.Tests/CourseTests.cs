@@ -181,7 +181,7 @@ public class CourseTests
     {
         var course = Pulled(layout);
         foreach (var marker in layout.Markers) course.Parts.Min(part => DistanceTo(part, marker)).ShouldBeGreaterThanOrEqualTo(layout.Clearance - 1e-7);
-    }, iter: 3000);
+    }, iter: 1000);
 
     [Fact]
     public void A_course_hangs_together_and_bends_nowhere_but_on_its_stops() => Layouts.Sample(layout =>

@@ -142,7 +142,7 @@ test('what is used in the yard passes axe and fits a phone that lies across and 
   await check(page, { across, tablet });
 });
 
-test('nothing covers anything where two play', async ({ page }) => {
+test('nothing covers anything where two play', { tag: '@soak' }, async ({ page }) => {
   await newHousehold(page, { level: 'steady' });
   await addBo(page);
   await holdClock(page);

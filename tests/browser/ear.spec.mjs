@@ -48,7 +48,7 @@ async function listenTo(page, drill) {
 // Touches of any so many seconds on end: where the round begins in the recording is the machine's affair.
 const within = (touches, seconds) => touches.filter(at => at + seconds < touches.at(-1)).map(from => touches.filter(at => at >= from && at < from + seconds).length);
 
-test('a round of taps is heard from the microphone to the stored set and a best', async ({ baseURL }) => {
+test('a round of taps is heard from the microphone to the stored set and a best', { tag: '@alone' }, async ({ baseURL }) => {
   const { file, touches } = recording('taps', 'taps', '--seed', '8', '--noise', 'wind', '--decibels', '15', '--seconds', '60', '--rate', '16000');
   await hearing(file, baseURL, async page => {
     await newHousehold(page);
@@ -76,7 +76,7 @@ test('a round of taps is heard from the microphone to the stored set and a best'
   });
 });
 
-test('a network that is cut in the middle loses nothing: what was heard is counted afterwards', { tag: '@soak' }, async ({ baseURL }) => {
+test('a network that is cut in the middle loses nothing: what was heard is counted afterwards', { tag: ['@soak', '@alone'] }, async ({ baseURL }) => {
   const { file, touches } = recording('cut', 'taps', '--seed', '21', '--noise', 'hiss', '--decibels', '20', '--seconds', '60', '--rate', '16000');
   await hearing(file, baseURL, async (page, context) => {
     await newHousehold(page);
@@ -112,7 +112,7 @@ function isOfStretch(count, touches, seconds) {
   expect(count).toBeLessThanOrEqual(Math.max(...counts) + 2);
 }
 
-test('a round of juggling is heard with its drops, and a round at the wall by its passes', { tag: '@soak' }, async ({ baseURL }) => {
+test('a round of juggling is heard with its drops, and a round at the wall by its passes', { tag: ['@soak', '@alone'] }, async ({ baseURL }) => {
   const juggled = recording('juggled', 'juggling', '--seed', '12', '--noise', 'hiss', '--decibels', '20', '--seconds', '70', '--rate', '16000', '--most', '12');
   await hearing(juggled.file, baseURL, async page => {
     await newHousehold(page);
@@ -140,7 +140,7 @@ test('a round of juggling is heard with its drops, and a round at the wall by it
   });
 });
 
-test('a beat that sounds while it listens is no touch', { tag: '@soak' }, async ({ baseURL }) => {
+test('a beat that sounds while it listens is no touch', { tag: ['@soak', '@alone'] }, async ({ baseURL }) => {
   const beats = Array.from({ length: 150 }, (_, i) => (i * 0.4).toFixed(2)).join(',');
   const { file, touches } = recording('beat', 'taps', '--seed', '8', '--noise', 'hiss', '--decibels', '20', '--seconds', '60', '--rate', '16000', '--beeps', beats);
   await hearing(file, baseURL, async page => {
@@ -153,7 +153,7 @@ test('a beat that sounds while it listens is no touch', { tag: '@soak' }, async 
   });
 });
 
-test('a place is learned from quiet and ten touches, and known from then on', { tag: '@soak' }, async ({ baseURL }) => {
+test('a place is learned from quiet and ten touches, and known from then on', { tag: ['@soak', '@alone'] }, async ({ baseURL }) => {
   const { file } = recording('place', 'place', '--seed', '8', '--noise', 'hiss', '--decibels', '25', '--seconds', '40', '--rate', '16000');
   await hearing(file, baseURL, async page => {
     await page.addInitScript(() => {

@@ -9,17 +9,19 @@ if (!process.env.GAMBETA_TEST_MIGRATED) {
   migrate();
   process.env.GAMBETA_TEST_MIGRATED = 'yes';
 }
+// What is long is run by ./soak.
+const only = isAlone => ({ grep: new RegExp(`^(?${process.env.GAMBETA_SOAK ? '=' : '!'}.*@soak)(?${isAlone ? '=' : '!'}.*@alone)`, 's') });
 const { args, cwd, env } = serverOf(port);
 
 export default defineConfig({
   testDir: '.',
-  // What is long is run by ./soak.
-  ...process.env.GAMBETA_SOAK ? { grep: /@soak/ } : { grepInvert: /@soak/ },
   outputDir: '../../artifacts/browser',
   timeout: 120_000,
   expect: { timeout: 20_000 },
   workers: 2,
   retries: 0,
   use: { baseURL: `http://127.0.0.1:${port}`, launchOptions: browserOptions, reducedMotion: 'reduce', trace: 'off' },
+  // What hears in real time has the machine to itself, after all the rest: sound that comes late is no sound.
+  projects: [{ name: 'together', ...only(false) }, { name: 'alone', workers: 1, dependencies: ['together'], ...only(true) }],
   webServer: { command: `exec dotnet ${args.join(' ')}`, cwd, url: `http://127.0.0.1:${port}/healthz/ready`, timeout: 120_000, env },
 });

@@ -102,7 +102,7 @@ test('a player who is erased while they play is seen by nobody any more, and not
   await expect(home.locator('main')).toContainText('This household has no such player', { timeout: 20_000 });
 });
 
-test('the server is killed in mid-round, and both come back: the database holds exactly what was pressed', async ({ browser }) => {
+test('the server is killed in mid-round, and both come back: the database holds exactly what was pressed', { tag: '@soak' }, async ({ browser }) => {
   test.setTimeout(240_000);
   const port = portAt(3);
   let server = await serve(port);
