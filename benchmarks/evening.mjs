@@ -4,7 +4,7 @@
 // EVENING_STAGES (100,250,500,1000,2000 households), EVENING_SECONDS (40 each) and EVENING_KEPT (10 sets a device) make it longer or shorter.
 import { execFileSync } from 'node:child_process';
 import WebSocket from 'ws';
-import { between, id, pause, pick, round, signUp } from '../tests/soak/players.mjs';
+import { between, deliver, id, pause, pick, round, signUp } from '../tests/soak/players.mjs';
 import { Visitor } from '../tests/soak/wire.mjs';
 
 const root = new URL('../', import.meta.url).pathname;
@@ -72,17 +72,6 @@ class Device {
   close() { this.line?.close(); }
 }
 
-/** Does it again until it does not fail. */
-async function until(what) {
-  for (;;) {
-    try {
-      return await what();
-    } catch {
-      await pause(between(1000, 3000));
-    }
-  }
-}
-
 export async function evening(port, cluster) {
   const names = await manyHouseholds(cluster, port, Math.max(...stages)), acknowledged = [], rows = [];
   let now = null, over = false;
@@ -137,29 +126,28 @@ export async function evening(port, cluster) {
   /** The network is back for everybody in one moment: each device sends what it kept, one after the other as an outbox does, half of them by a line and half by requests. */
   async function allAtOnce() {
     now = { sets: [], pages: [], looks: [] };
-    const waits = [], turned = {}, began = performance.now();
-    let without = 0;
-    const told = setInterval(() => console.error(`${((performance.now() - began) / 1000).toFixed(0)} s: ${waits.length} of ${homes.length * kept} kept sets stored, turned away ${JSON.stringify(turned)}`), 20_000);
+    const turned = {}, began = performance.now();
+    let without = 0, stored = 0;
+    const told = setInterval(() => console.error(`${((performance.now() - began) / 1000).toFixed(0)} s: ${stored} of ${homes.length * kept} kept sets stored, turned away ${JSON.stringify(turned)}`), 20_000);
+    const comesAgain = (answer, times) => {
+      const status = answer?.status ?? 0;
+      turned[status] = (turned[status] ?? 0) + 1;
+      // On the line an answer has no heads.
+      if (status === 503 && answer.retryAfter === 0) without++;
+      return 1000 * (answer?.retryAfter || 2 ** Math.min(times, 4)) * between(0.5, 1.5);
+    };
     await Promise.all(homes.map(async (visitor, i) => {
-      const line = i % 2 === 0 ? new Device(port, visitor) : null, session = id();
-      if (line) live.push(line);
-      if (!line) await until(() => visitor.fetchToken(port));
+      const device = { visitor }, session = id();
       for (let n = 0; n < kept; n++) {
         const set = round(visitor.player, session);
-        for (let times = 0; ; times++) {
-          const { status, answer, text, retryAfter } = line ? await line.ask('/api/sets', set) : await visitor.post(port, '/api/sets', set).catch(() => ({ status: 0 }));
-          if (status === 200 && (answer ?? JSON.parse(text)).stored) break;
-          turned[status] = (turned[status] ?? 0) + 1;
-          if (status === 422 || status === 404) throw new Error(`a kept set was refused for good: ${text ?? JSON.stringify(answer)}`);
-          if (status === 503 && !line && !retryAfter) without++;
-          await pause(1000 * (retryAfter || 2 ** Math.min(times, 4)) * between(0.5, 1.5));
-        }
+        await deliver(device, [port], '/api/sets', set, i % 2 === 0, comesAgain);
         acknowledged.push(set.id);
-        waits.push(performance.now() - began);
+        stored++;
       }
+      device.line?.close();
     }));
     clearInterval(told);
-    return { sent: homes.length * kept, lasted: (performance.now() - began) / 1000, waits: said(waits), turned, without };
+    return { sent: homes.length * kept, lasted: (performance.now() - began) / 1000, turned, without };
   }
 
   /** Seconds of a core that were spent up to now, by what spent them. */

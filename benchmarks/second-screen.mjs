@@ -2,7 +2,7 @@
 import { chromium } from '@playwright/test';
 import WebSocket from 'ws';
 import { browserOptions } from '../tests/browser/browser-options.mjs';
-import { openDemo, start } from '../tests/browser/household.mjs';
+import { besideInsideTaps, openDemo } from '../tests/browser/household.mjs';
 
 const at = (sorted, part) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * part))];
 const pause = milliseconds => new Promise(resolve => setTimeout(resolve, milliseconds));
@@ -13,13 +13,7 @@ async function inBrowsers(address, taps) {
   try {
     const context = await browser.newContext({ baseURL: address, serviceWorkers: 'block' }), page = await context.newPage();
     await openDemo(page);
-    const second = await context.newPage();
-    await second.goto('/beside');
-    await page.goto('/practise/inside-taps');
-    await page.waitForLoadState('load');
-    await start(page);
-    await page.locator('[data-phase=work]').waitFor({ timeout: 30_000 });
-    await second.locator('.half.left:enabled').waitFor();
+    const second = await besideInsideTaps(page);
     await page.evaluate(() => {
       window.came = [];
       new MutationObserver(() => window.came.push(performance.timeOrigin + performance.now())).observe(document.querySelector('[data-count=left]'), { childList: true, characterData: true, subtree: true });

@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './pages.mjs';
-import { addBo, begin, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
+import { addBo, begin, besideInsideTaps, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
 
 const desk = { width: 1280, height: 800 }, phone = { width: 390, height: 844 }, sizes = { desk, phone };
 // What is used in the yard has to fit two more.
@@ -232,13 +232,7 @@ test('nothing covers anything on the practice screen in any challenge', { tag: '
 test('the practice and the second screen are read in the sun', async ({ browser, baseURL }) => {
   const context = await browser.newContext({ baseURL, viewport: desk }), page = await context.newPage();
   await openDemo(page);
-  const second = await context.newPage();
-  await second.goto('/beside');
-  await page.goto('/practise/inside-taps');
-  await page.waitForLoadState('load');
-  await start(page);
-  await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 30_000 });
-  await expect(second.locator('.half.left')).toBeEnabled({ timeout: 20_000 });
+  const second = await besideInsideTaps(page);
   await expect(second.locator('[data-words] dt')).not.toHaveCount(0);
   // Held, so that the round does not end before every size was looked at.
   await page.keyboard.press('Space');

@@ -73,6 +73,17 @@ export async function start(page) {
   for (let i = await page.locator('[data-check][aria-pressed=false]').count(); i >= 0; i--) await page.keyboard.press('Space');
 }
 
+/** Plays inside taps in real time with a second screen of the same device beside it, and gives that: from here on either counts. */
+export async function besideInsideTaps(page) {
+  const second = await page.context().newPage();
+  await second.goto('/beside');
+  await page.goto('/practise/inside-taps');
+  await start(page);
+  await page.locator('[data-phase=work]').waitFor({ timeout: 30_000 });
+  await second.locator('.half.left:enabled').waitFor({ timeout: 20_000 });
+  return second;
+}
+
 /** Opens a drill with the clock in hand, starts it and lets the get-ready seconds pass. */
 export async function begin(page, drill) {
   await holdClock(page);

@@ -33,16 +33,17 @@ export function round(player, session = id()) {
 
 /**
  * Sends it as the outbox does, over the line or as a request of its own, to any of these ports, again and again until our own word comes. Says how long the answer took
- * that counted, and how often it had to be sent.
+ * that counted, and how often it had to be sent. `patience` says how many milliseconds to wait after an answer that was not wanted, or after none.
  */
-export async function deliver(device, ports, path, body, online = Math.random() < 0.5) {
+export async function deliver(device, ports, path, body, online = Math.random() < 0.5, patience = () => between(100, 500)) {
   for (let times = 1; ; times++) {
     const port = pick(ports);
+    let answer = null;
     try {
       if (!device.visitor.token) await device.visitor.fetchToken(port);
       if (online && (!device.line || device.line.isClosed)) device.line = await Line.open(device.visitor, port);
       const began = performance.now();
-      const answer = online ? await device.line.post(path, body) : await device.visitor.post(port, path, body);
+      answer = online ? await device.line.post(path, body) : await device.visitor.post(port, path, body);
       if (answer.status === 200 && JSON.parse(answer.text).stored === true) return { ms: performance.now() - began, times };
       if ([404, 422].includes(answer.status)) throw new Error(`${path} refused for good: ${answer.text}`);
       if (answer.status === 400) device.visitor.token = null;
@@ -50,7 +51,7 @@ export async function deliver(device, ports, path, body, online = Math.random() 
     } catch (error) {
       if (!(error instanceof Gone)) throw error;
     }
-    await pause(between(100, 500));
+    await pause(patience(answer, times));
   }
 }
 
