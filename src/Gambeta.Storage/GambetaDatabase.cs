@@ -30,8 +30,18 @@ public sealed class GambetaDatabase : IAsyncDisposable
         // Where the string names a standby as well: which of the two takes writes is asked again soon after one of them went.
         if (!settings.ShouldSerialize("Host Recheck Seconds")) settings.HostRecheckSeconds = 1;
         if (!settings.ShouldSerialize("Max Auto Prepare")) settings.MaxAutoPrepare = 64;
+        if (!settings.ShouldSerialize("Maximum Pool Size")) settings.MaxPoolSize = 2 * UsuallyAtOnce;
+        AtOnce = Math.Max(1, settings.MaxPoolSize / 2);
         Source = NpgsqlDataSource.Create(settings);
     }
+
+    /// <summary>
+    /// Pieces of work that are worth doing at once: half of the connections (<c>Maximum Pool Size</c> of the connection string), since a piece of work may need a second one beside its
+    /// own. More of them make PostgreSQL slower for all.
+    /// </summary>
+    public int AtOnce { get; }
+
+    private const int UsuallyAtOnce = 24;
 
     /// <summary>Plain connections, for what belongs to no household.</summary>
     public NpgsqlDataSource Source { get; }

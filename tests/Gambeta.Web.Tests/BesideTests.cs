@@ -3,6 +3,8 @@ using System.Text.Json;
 using Gambeta.Storage;
 using Gambeta.Web.Beside;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Time.Testing;
 
 namespace Gambeta.Web.Tests;
@@ -70,9 +72,11 @@ public sealed class BesideTests(TestServer server)
     public async Task A_player_who_was_erased_and_a_device_that_was_signed_out_are_gone_from_it()
     {
         var household = await server.NewHouseholdAsync();
-        var (cookies, lookers) = (await LineTests.SignedInAsync(server, household), await LineTests.SignedInAsync(server, household));
-        using var plays = await LineAsync(server, cookies, household);
-        using var looks = await LineAsync(server, lookers, household);
+        var time = new FakeTimeProvider(DateTimeOffset.UtcNow);
+        await using var there = server.With(host => host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(time)));
+        var (cookies, lookers) = (await LineTests.SignedInAsync(there, household), await LineTests.SignedInAsync(there, household));
+        using var plays = await LineAsync(there, cookies, household);
+        using var looks = await LineAsync(there, lookers, household);
         await LineTests.PostAsync(plays, 1, "/api/beside/stands", Stands(Guid.CreateVersion7(), household.PlayerId));
         await LineTests.PostAsync(plays, 2, "/api/beside/stands", Stands(Guid.CreateVersion7(), Guid.CreateVersion7()));
         // A practice of nobody of this household is not shown.
@@ -82,6 +86,9 @@ public sealed class BesideTests(TestServer server)
             await SignInStore.EndOthersAsync(work, null);
             await work.CommitAsync(Cancel);
         }
+        // Asked for some seconds before: it looks on until it is asked again.
+        (await LineTests.PostAsync(looks, 5, "/api/beside/looks", new { })).GetProperty("status").GetInt32().ShouldBe(200);
+        time.Advance(TimeSpan.FromSeconds(8));
         (await LineTests.PostAsync(looks, 2, "/api/beside/looks", new { })).GetProperty("status").GetInt32().ShouldBe(401);
         // What it told before holds for a moment; a new line of it is nobody's.
         (await LineTests.PostAsync(looks, 4, "/api/beside/stands", Stands(Guid.CreateVersion7(), household.PlayerId))).GetProperty("status").GetInt32().ShouldBe(401);

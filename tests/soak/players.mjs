@@ -33,12 +33,12 @@ export function round(player, session = id()) {
 
 /**
  * Sends it as the outbox does, over the line or as a request of its own, to any of these ports, again and again until our own word comes. Says how long the answer took
- * that counted, and how often it had to be sent. `patience` says how many milliseconds to wait after an answer that was not wanted, or after none.
+ * that counted, and how often it had to be sent. `patience` says how many milliseconds to wait after an answer that was not wanted, or after none, and is told why there was none.
  */
 export async function deliver(device, ports, path, body, online = Math.random() < 0.5, patience = () => between(100, 500)) {
   for (let times = 1; ; times++) {
     const port = pick(ports);
-    let answer = null;
+    let answer = null, why = '';
     try {
       if (!device.visitor.token) await device.visitor.fetchToken(port);
       if (online && (!device.line || device.line.isClosed)) device.line = await Line.open(device.visitor, port);
@@ -50,8 +50,9 @@ export async function deliver(device, ports, path, body, online = Math.random() 
       device.onBusy?.(answer);
     } catch (error) {
       if (!(error instanceof Gone)) throw error;
+      why = error.message;
     }
-    await pause(patience(answer, times));
+    await pause(patience(answer, times, why));
   }
 }
 

@@ -30,7 +30,7 @@ export class Visitor {
       }
       return { status: response.status, text: await response.text(), location: response.headers.get('location'), retryAfter: Number(response.headers.get('retry-after')) };
     } catch (error) {
-      throw new Gone(String(error));
+      throw new Gone(String(error.cause ?? error));
     }
   }
 
@@ -79,7 +79,7 @@ export class Line {
         if (head === null) return line.#read(piece);
         head += piece.toString('latin1');
         if (!head.includes('\r\n\r\n')) return;
-        if (!head.startsWith('HTTP/1.1 101')) { reject(new Gone(head.slice(0, 20))); return socket.destroy(); }
+        if (!head.startsWith('HTTP/1.1 101')) { reject(new Gone(`line: ${head.slice(9, 12)}`)); return socket.destroy(); }
         head = null;
         resolve(line);
       });
@@ -87,13 +87,17 @@ export class Line {
   }
 
   post(path, body) {
-    const n = ++this.#n, text = Buffer.from(JSON.stringify({ n, to: path, body })), mask = randomBytes(4);
-    const size = text.length < 126 ? Buffer.from([0x80 | text.length]) : Buffer.from([0x80 | 126, text.length >> 8, text.length & 255]);
+    const n = ++this.#n;
     return within(20_000, new Promise((resolve, reject) => {
       this.#waiting.set(n, { resolve, reject });
       if (this.isClosed) return this.close();
-      this.socket.write(Buffer.concat([Buffer.from([0x81]), size, mask, text.map((byte, i) => byte ^ mask[i % 4])]));
+      this.#write(1, Buffer.from(JSON.stringify({ n, to: path, body })));
     })).catch(error => { this.close(); throw error; });
+  }
+
+  #write(op, data) {
+    const mask = randomBytes(4), size = data.length < 126 ? Buffer.from([0x80 | data.length]) : Buffer.from([0x80 | 126, data.length >> 8, data.length & 255]);
+    this.socket.write(Buffer.concat([Buffer.from([0x80 | op]), size, mask, data.map((byte, i) => byte ^ mask[i % 4])]));
   }
 
   close() {
@@ -112,6 +116,8 @@ export class Line {
       const [op, data] = [this.#buffer[0] & 15, this.#buffer.subarray(at, at + size)];
       this.#buffer = this.#buffer.subarray(at + size);
       if (op === 8) return this.close();
+      // The server asks every half minute whether anybody is there.
+      if (op === 9) this.#write(10, data);
       if (op !== 1) continue;
       const { n, status, answer } = JSON.parse(data);
       this.#waiting.get(n)?.resolve({ status, text: JSON.stringify(answer) });

@@ -3,6 +3,7 @@ using Gambeta.Core;
 using Gambeta.Web.Api;
 using Gambeta.Web.AtHome;
 using Microsoft.AspNetCore.Connections;
+using Microsoft.AspNetCore.RateLimiting;
 using Npgsql;
 
 namespace Gambeta.Web.Access;
@@ -17,7 +18,7 @@ public static class Guards
     public static IServiceCollection AddRequestBrake(this IServiceCollection services, Limits limits) => services.AddRateLimiter(options =>
     {
         options.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
-            IsFree(http.Request.Path) ? RateLimitPartition.GetNoLimiter("free")
+            IsFree(http) ? RateLimitPartition.GetNoLimiter("free")
             : http.User.Identity?.IsAuthenticated == true ? Window("household " + http.User.HouseholdId(), limits.RequestsAMinute)
             : Window("address " + Brakes.Address(http), limits.RequestsAMinuteAtTheDoor));
         options.OnRejected = (context, _) =>
@@ -28,8 +29,20 @@ public static class Guards
 
         static RateLimitPartition<string> Window(string key, int permits) =>
             RateLimitPartition.GetFixedWindowLimiter(key, _ => new FixedWindowRateLimiterOptions { PermitLimit = permits, Window = TimeSpan.FromMinutes(1) });
-        // What says that it was too much must not be refused itself.
-        static bool IsFree(PathString path) => path.StartsWithSegments("/healthz") || path.StartsWithSegments("/problem");
+    });
+
+    // What says that it was too much must not be refused itself.
+    private static bool IsFree(HttpContext http) => http.Request.Path.StartsWithSegments("/healthz") || http.Request.Path.StartsWithSegments("/problem");
+
+    /// <summary>
+    /// What asks the database waits its turn (<see cref="Turns"/>), all but a line: that stays open for hours, and takes a turn for each message. Who gets none in time is answered 503.
+    /// </summary>
+    public static IApplicationBuilder UseTurns(this IApplicationBuilder app) => app.Use(async (http, next) =>
+    {
+        var isFree = IsFree(http) || http.Request.Path == Line.Path || http.GetEndpoint() is not { } endpoint || endpoint.Metadata.GetMetadata<DisableRateLimitingAttribute>() is not null;
+        using var turn = isFree ? Turns.Free : await http.RequestServices.GetRequiredService<Turns>().TakeAsync(http.RequestAborted);
+        if (turn is not null) await next(http);
+        else Turns.SayBusy(http.Response);
     });
 
     /// <summary>Nothing is loaded from elsewhere, nothing runs inline, nobody frames the pages; what belongs to a household stays in no cache.</summary>
@@ -80,8 +93,7 @@ public static class Guards
         catch (Exception away) when (IsAway(away) && !http.Response.HasStarted)
         {
             http.RequestServices.GetRequiredService<ILogger<NpgsqlConnection>>().LogDatabaseAway(away.Message);
-            http.Response.Headers.RetryAfter = "5";
-            http.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
+            Turns.SayBusy(http.Response);
         }
     });
 

@@ -14,7 +14,7 @@ using Microsoft.AspNetCore.Mvc.RazorPages;
 namespace Gambeta.Web.Access;
 
 /// <summary>What a page inside a household needs from the application.</summary>
-public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time, Limits Limits, Brakes Brakes, Meters Meters)
+public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time, Limits Limits, Brakes Brakes, Turns Turns, Meters Meters)
 {
     /// <summary>Goes into the household of a request, with the sign-in that its cookie names. No household when that is over.</summary>
     public Task<(HouseholdWork Work, HouseholdView? Household)> EnterAsync(HttpContext http) =>

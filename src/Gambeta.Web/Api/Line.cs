@@ -24,14 +24,11 @@ internal static class Line
 
     public static async Task OpenAsync(HttpContext http, Guid household, PageTools tools, LineCounter lines, BesideHub hub, BesideWire wire, IOptions<JsonOptions> options, IHostApplicationLifetime application)
     {
-        // A page of another site could open a line with this one's cookie, were it not for where it says it comes from.
-        var status = !http.WebSockets.IsWebSocketRequest ? StatusCodes.Status400BadRequest
-            : !Uri.TryCreate(http.Request.Headers.Origin, UriKind.Absolute, out var origin) || !IsOurs(origin, http.Request) ? StatusCodes.Status403Forbidden
-            : household != http.User.HouseholdId() || await HouseholdStore.LookAsync(tools.Database, household, http.User.SignInId(), tools.Time.GetUtcNow(), http.RequestAborted) is null ? StatusCodes.Status401Unauthorized
-            : StatusCodes.Status101SwitchingProtocols;
+        var status = await MayOpenAsync(http, household, tools);
         if (status != StatusCodes.Status101SwitchingProtocols)
         {
             http.Response.StatusCode = status;
+            if (status == StatusCodes.Status503ServiceUnavailable) Turns.SayBusy(http.Response);
             return;
         }
         using var place = lines.Take(http);
@@ -69,6 +66,17 @@ internal static class Line
         }
     }
 
+    // A page of another site could open a line with this one's cookie, were it not for where it says it comes from.
+    private static async Task<int> MayOpenAsync(HttpContext http, Guid household, PageTools tools)
+    {
+        if (!http.WebSockets.IsWebSocketRequest) return StatusCodes.Status400BadRequest;
+        if (!Uri.TryCreate(http.Request.Headers.Origin, UriKind.Absolute, out var origin) || !IsOurs(origin, http.Request)) return StatusCodes.Status403Forbidden;
+        if (household != http.User.HouseholdId()) return StatusCodes.Status401Unauthorized;
+        using var turn = await tools.Turns.TakeAsync(http.RequestAborted);
+        if (turn is null) return StatusCodes.Status503ServiceUnavailable;
+        return await HouseholdStore.LookAsync(tools.Database, household, http.User.SignInId(), tools.Time.GetUtcNow(), http.RequestAborted) is null ? StatusCodes.Status401Unauthorized : StatusCodes.Status101SwitchingProtocols;
+    }
+
     // One message whole; nothing when the other side hung up, or talks too long.
     private static async Task<(ReadOnlyMemory<byte> Message, bool IsFrames)?> ReadAsync(WebSocket socket, int longest, CancellationToken until)
     {
@@ -98,6 +106,8 @@ internal static class Line
             var post = Posts.Find(to);
             try
             {
+                using var turn = beside.AsksNobody(to, tools.Time) ? Turns.Free : await tools.Turns.TakeAsync(http.RequestAborted);
+                if (turn is null) return Answer(n, Refusal.Of(StatusCodes.Status503ServiceUnavailable));
                 if (await beside.TakeAsync(to, body, http, tools) is { } passed) return Answer(n, passed);
                 return Answer(n, post is null ? Refusal.Of(StatusCodes.Status404NotFound) : await post.Take(body, json, http, tools));
             }

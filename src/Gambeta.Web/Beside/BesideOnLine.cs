@@ -12,7 +12,8 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
     // More than two hands can press, and fewer than would keep the others from their lines.
     private const int MostASecond = 40;
 
-    private static readonly TimeSpan LookedAtEvery = TimeSpan.FromSeconds(10);
+    // Whoever looks on does so every four seconds: every second time the database is asked who is signed in and plays.
+    private static readonly TimeSpan LookedAtEvery = TimeSpan.FromSeconds(7);
 
     private BesideHub.Device? _device;
     private DateTimeOffset _signedInUntil;
@@ -21,6 +22,9 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
     private int _inThisSecond;
 
     private sealed record Told(object Beside);
+
+    /// <summary>Whether a message with this address is one of these that needs nothing of the database just now.</summary>
+    public bool AsksNobody(JsonElement to, TimeProvider time) => to.ValueEquals(Presses) || (IsKnown(time) && (to.ValueEquals(Stands) || to.ValueEquals(Looks)));
 
     /// <summary>Takes a message; nothing where it is none of these.</summary>
     public async Task<IResult?> TakeAsync(JsonElement to, JsonElement body, HttpContext http, PageTools tools)
@@ -34,14 +38,7 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
         {
             case BesideKind.Stands:
                 // A device that was signed out plays on for itself: what it tells is told to nobody.
-                if (_signedInUntil < tools.Time.GetUtcNow())
-                {
-                    var (work, seen) = await tools.EnterAsync(http);
-                    await using var _ = work;
-                    if (seen is null) return Refusal.SignedOut();
-                    await work.CommitAsync(http.RequestAborted);
-                    (_signedInUntil, _players) = (tools.Time.GetUtcNow() + LookedAtEvery, [.. seen.Players.Select(player => player.Id)]);
-                }
+                if (!await IsSignedInAsync(http, tools)) return Refusal.SignedOut();
                 // Erased while they played: nobody looks on any more, and what they play is refused where it is stored.
                 if (!_players.Contains(message.Player)) return Refusal.Of(StatusCodes.Status404NotFound);
                 _device.Plays = message.Session;
@@ -61,14 +58,25 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
     // Said again every few seconds, so that a device that was signed out, and a player who was erased, are gone within that time.
     private async Task<IResult> LookAsync(BesideMessage message, HttpContext http, PageTools tools)
     {
+        var isSignedIn = await IsSignedInAsync(http, tools);
+        _device!.LooksUntil = isSignedIn ? tools.Time.GetUtcNow() + BesideHub.Lapses : default;
+        if (!isSignedIn) return Refusal.SignedOut();
+        Pass(message);
+        return Results.Json(new { Stands = hub.Standing(household, _players).Select(one => one.Body) }, SessionApi.Written);
+    }
+
+    private async Task<bool> IsSignedInAsync(HttpContext http, PageTools tools)
+    {
+        if (IsKnown(tools.Time)) return true;
         var (work, seen) = await tools.EnterAsync(http);
         await using var _ = work;
-        _device!.LooksUntil = seen is null ? default : tools.Time.GetUtcNow() + BesideHub.Lapses;
-        if (seen is null) return Refusal.SignedOut();
+        if (seen is null) return false;
         await work.CommitAsync(http.RequestAborted);
-        Pass(message);
-        return Results.Json(new { Stands = hub.Standing(household, [.. seen.Players.Select(player => player.Id)]).Select(one => one.Body) }, SessionApi.Written);
+        (_signedInUntil, _players) = (tools.Time.GetUtcNow() + LookedAtEvery, [.. seen.Players.Select(player => player.Id)]);
+        return true;
     }
+
+    private bool IsKnown(TimeProvider time) => _signedInUntil >= time.GetUtcNow();
 
     private void Pass(BesideMessage message)
     {

@@ -29,6 +29,7 @@ internal static class Pipeline
         app.UseAuthentication();
         app.UseAuthorization();
         app.UseRateLimiter();
+        app.UseTurns();
         app.UseTextsOnly();
         app.MapStaticAssets().DisableRateLimiting();
         app.MapBrowserWords();

@@ -44,6 +44,7 @@ internal static class Services
         services.AddMemoryCache(cache => cache.SizeLimit = 500);
         services.AddSingleton<HouseholdCatalogues>();
         services.AddSingleton<Brakes>();
+        services.AddSingleton<Turns>();
         services.AddSingleton<Backups>();
         services.AddSingleton<LineCounter>();
         services.AddSingleton<BesideHub>();

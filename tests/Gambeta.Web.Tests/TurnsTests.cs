@@ -1,0 +1,72 @@
+using System.Net;
+using Gambeta.Storage;
+using Gambeta.Web.Access;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
+
+namespace Gambeta.Web.Tests;
+
+/// <summary>More than the database can be asked at once: the others wait their turn, and nobody waits for long.</summary>
+public class TurnsTests(TestServer server)
+{
+    private static CancellationToken Cancel => TestContext.Current.CancellationToken;
+
+    // Two at once.
+    private string Narrow => new NpgsqlConnectionStringBuilder(server.AppConnection) { MaxPoolSize = 4 }.ToString();
+
+    [Fact]
+    public async Task Who_gets_no_turn_in_time_is_told_to_come_again_and_what_asks_no_database_goes_on()
+    {
+        await using var narrow = server.With(host => host.UseSetting("ConnectionStrings:App", Narrow));
+        var (household, turns) = (await server.NewHouseholdAsync(), narrow.Services.GetRequiredService<Turns>());
+        var browser = await Browser.SignedInAsync(narrow, household);
+        var cookies = await LineTests.SignedInAsync(narrow, household);
+        using var line = await LineTests.OpenAsync(narrow, cookies, household.Id);
+        var set = Played.Post(household, 20);
+        await browser.GetAsync("/api/token");
+        using (await turns.TakeAsync(Cancel))
+        using (await turns.TakeAsync(Cancel))
+        {
+            (await browser.GetAsync("/healthz/ready")).StatusCode.ShouldBe(HttpStatusCode.OK);
+            (await browser.GetAsync("/mark.svg")).StatusCode.ShouldBe(HttpStatusCode.OK);
+            var (page, posted, told) = (browser.GetAsync("/today"), browser.PostAsync("/api/sets", set), LineTests.PostAsync(line, 1, "/api/sets", set));
+            var refused = await page;
+            refused.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
+            refused.Headers.RetryAfter!.Delta!.Value.TotalSeconds.ShouldBeInRange(5, 15);
+            (await refused.Content.ReadAsStringAsync(Cancel)).ShouldContain("Nothing is lost");
+            (await posted).Status.ShouldBe(HttpStatusCode.ServiceUnavailable);
+            (await told).GetProperty("status").GetInt32().ShouldBe(503);
+            await Should.ThrowAsync<InvalidOperationException>(() => LineTests.OpenAsync(narrow, cookies, household.Id));
+        }
+        // The line that was refused a turn is open still, and nothing was stored meanwhile.
+        (await server.BestsAsync(household)).ShouldBeEmpty();
+        (await LineTests.PostAsync(line, 2, "/api/sets", set)).GetProperty("status").GetInt32().ShouldBe(200);
+        (await server.BestsAsync(household)).ShouldBe([20m]);
+    }
+
+    [Fact]
+    public async Task Turns_go_to_whoever_waits_longest_and_who_has_gone_holds_none()
+    {
+        await using var database = new GambetaDatabase(Narrow);
+        using var turns = new Turns(database);
+        var (first, second) = (await turns.TakeAsync(Cancel), await turns.TakeAsync(Cancel));
+        using var gone = new CancellationTokenSource();
+        var (third, fourth, fifth) = (turns.TakeAsync(gone.Token), turns.TakeAsync(Cancel), turns.TakeAsync(Cancel));
+        await gone.CancelAsync();
+        await Should.ThrowAsync<OperationCanceledException>(() => third);
+        fourth.IsCompleted.ShouldBeFalse();
+        first!.Dispose();
+        var turn = await fourth;
+        turn.ShouldNotBeNull();
+        // Nobody else gives one back in time.
+        (await fifth).ShouldBeNull();
+        second!.Dispose();
+        turn.Dispose();
+        // As many as before, whatever became of them.
+        using var again = await turns.TakeAsync(Cancel);
+        using var andAgain = await turns.TakeAsync(Cancel);
+        again.ShouldNotBeNull();
+        andAgain.ShouldNotBeNull();
+    }
+}
