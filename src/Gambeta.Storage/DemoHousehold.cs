@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Dapper;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
+using Gambeta.Core.Sets;
 using Gambeta.Core.Simulation;
 using Gambeta.Core.Touches;
 using Gambeta.Core.Weeks;
@@ -46,7 +47,7 @@ public static class DemoHousehold
     private static readonly string[] BenatDrills =
         ["toe-taps", "inside-taps", "pull-back-laces-away", "drop-kick-catch", "juggling-streak", "wall-two-touch", "game-bottle"];
 
-    /// <summary>After so long it is made up anew: with what changed in the rules meanwhile, and with the weekdays where they belong.</summary>
+    /// <summary>After so long it is made up anew: with what changed in the rules meanwhile.</summary>
     private static readonly TimeSpan Stale = TimeSpan.FromDays(6);
 
     /// <summary>
@@ -83,23 +84,8 @@ public static class DemoHousehold
         await HouseholdStore.SetGrownUpWordAsync(work, "BALL");
         foreach (var favourite in new[] { "turn-outside-hook", "step-over-away" }) await FavouriteStore.MarkAsync(work, Irune, favourite, isFavourite: true);
         await HouseholdStore.AddPlayerAsync(work, new Player(Benat, "Beñat", year - 8, Foot.Left, Level.FirstWeeks));
-        var irune = new ModelPlayer { Id = Irune, Preferred = Foot.Right, StartSkill = 0.38, EndSkill = 0.66, OtherFootStart = 0.72 };
-        var benat = new ModelPlayer { Id = Benat, Preferred = Foot.Left, StartSkill = 0.08, EndSkill = 0.34, OtherFootStart = 0.60 };
         var zigzag = LandingZigzag(catalogue);
-        // Up to yesterday: today is there for whoever looks in.
-        var yesterday = now.AddDays(-1);
-        var irunes = PracticeDiary.Write(catalogue, Level.Steady, irune,
-            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Friday, DayOfWeek.Sunday], 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), yesterday);
-        irunes = [.. irunes.Select(set => set.Drill == "zigzag-and-home" ? set with { Layout = zigzag.Key } : set)];
-        var benats = PracticeDiary.Write(catalogue, Level.FirstWeeks, benat,
-            new DiaryPlan(10, [DayOfWeek.Tuesday, DayOfWeek.Thursday, DayOfWeek.Saturday], 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), yesterday);
-        // What his sister does looks easy: it falls apart, and is taken a step back.
-        var tooHard = PracticeDiary.Write(catalogue, Level.FirstWeeks, benat with { StartSkill = -1.2, EndSkill = -1.2 },
-            new DiaryPlan(3, [DayOfWeek.Wednesday, DayOfWeek.Sunday], 0, [], 4, ["kill-juggled"]), new Random(91), yesterday);
-        benats = [.. benats.Concat(tooHard).OrderBy(set => set.StartedAt)];
-        // And her favourite turn was tried for the first time on the day before her last: too early to say.
-        var justBegun = PracticeDiary.Write(catalogue, Level.Steady, irune, new DiaryPlan(1, [irunes[^1].Day.AddDays(-1).DayOfWeek], 0, [], 3, ["turn-outside-hook"]), new Random(92), yesterday);
-        irunes = [.. irunes.Concat(justBegun).OrderBy(set => set.StartedAt)];
+        var (irunes, benats) = Practised(catalogue, now);
         foreach (var (player, sets, seed) in new[] { (Irune, irunes, 51), (Benat, benats, 52) })
         {
             var told = SaidAfter.Of(sets, catalogue, new Random(seed)).ToList();
@@ -117,6 +103,26 @@ public static class DemoHousehold
         await AddYardAsync(work, zigzag, DateOnly.FromDateTime(now.DateTime));
         await work.CommitAsync();
         return true;
+    }
+
+    /// <summary>What the two have practised by today, oldest first.</summary>
+    public static (IReadOnlyList<PracticeSet> Irune, IReadOnlyList<PracticeSet> Benat) Practised(DrillCatalogue catalogue, DateTimeOffset now)
+    {
+        var irune = new ModelPlayer { Id = Irune, Preferred = Foot.Right, StartSkill = 0.38, EndSkill = 0.66, OtherFootStart = 0.72 };
+        var benat = new ModelPlayer { Id = Benat, Preferred = Foot.Left, StartSkill = 0.08, EndSkill = 0.34, OtherFootStart = 0.60 };
+        // Up to yesterday, all of it: today is there for whoever looks in. Days are counted back from today, so that the story is the same on each day of the week and at each hour.
+        var yesterday = new DateTimeOffset(now.Date, now.Offset).AddMinutes(-1);
+        DayOfWeek[] Back(params int[] days) => [.. days.Select(back => now.AddDays(-back).DayOfWeek)];
+        var irunes = PracticeDiary.Write(catalogue, Level.Steady, irune, new DiaryPlan(10, Back(1, 3, 4, 5, 7), 0.18, [4], 16, IruneDrills, FewerSets: 9), new Random(4021), yesterday);
+        var onTheLanding = LandingZigzag(catalogue).Key;
+        irunes = [.. irunes.Select(set => set.Drill == "zigzag-and-home" ? set with { Layout = onTheLanding } : set)];
+        var benats = PracticeDiary.Write(catalogue, Level.FirstWeeks, benat, new DiaryPlan(10, Back(1, 3, 6), 0.2, [4, 7], 12, BenatDrills, FewerSets: 7), new Random(733), yesterday);
+        // What his sister does looks easy: it falls apart, and is taken a step back.
+        var tooHard = PracticeDiary.Write(catalogue, Level.FirstWeeks, benat with { StartSkill = -1.2, EndSkill = -1.2 }, new DiaryPlan(3, Back(2, 5), 0, [], 4, ["kill-juggled"]), new Random(91), yesterday);
+        benats = [.. benats.Concat(tooHard).OrderBy(set => set.StartedAt)];
+        // And her favourite turn was tried for the first time on the day before her last: too early to say.
+        var justBegun = PracticeDiary.Write(catalogue, Level.Steady, irune, new DiaryPlan(1, [irunes[^1].Day.AddDays(-1).DayOfWeek], 0, [], 3, ["turn-outside-hook"]), new Random(92), yesterday);
+        return ([.. irunes.Concat(justBegun).OrderBy(set => set.StartedAt)], benats);
     }
 
     // The card's zigzag is too long for the landing: Irune runs it at the size that fits.

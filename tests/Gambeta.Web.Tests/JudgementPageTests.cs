@@ -286,6 +286,20 @@ public class JudgementPageTests(TestServer server)
         (await SaidStore.LatestOfKeysAsync(work, players[0], ["pull-back-laces-away"])).ShouldNotBeEmpty();
     }
 
+    [Fact]
+    public void The_demo_tells_the_same_story_on_each_day_of_the_week_and_at_each_hour()
+    {
+        var first = new DateTimeOffset(2026, 3, 2, 0, 5, 0, TimeSpan.Zero);
+        IEnumerable<object> Story(DateTimeOffset now)
+        {
+            var (irune, benat) = DemoHousehold.Practised(server.Catalogue, now);
+            return irune.Concat(benat).Select(set => (object)(DateOnly.FromDateTime(now.DateTime).DayNumber - set.Day.DayNumber, set.Drill, set.Feet, set.Touches, set.Result, set.Worked));
+        }
+        var told = Story(first).ToList();
+        told.Count.ShouldBeGreaterThan(500);
+        for (var hours = 7; hours < 7 * 24; hours += 19) Story(first.AddHours(hours)).ShouldBe(told);
+    }
+
     private async Task<IReadOnlyList<Verdict>> VerdictsAsync(TestHousehold household)
     {
         await using var work = await server.Database.BeginAsync(household.Id);

@@ -5,6 +5,7 @@ import { test } from 'node:test';
 import { counted, countBy, sendPiecesBy } from '../../src/Gambeta.Web/wwwroot/js/hearing/counted.js';
 import { message } from '../../src/Gambeta.Web/wwwroot/js/hearing/frames-message.js';
 import { FrameMaker } from '../../src/Gambeta.Web/wwwroot/js/hearing/frames.js';
+import { LostSound, lostFrames } from '../../src/Gambeta.Web/wwwroot/js/hearing/lost-sound.js';
 import { heardOf, lineOf, withHeard } from '../../src/Gambeta.Web/wwwroot/js/practise/counting.js';
 import { Run } from '../../src/Gambeta.Web/wwwroot/js/practise/run.js';
 
@@ -69,4 +70,23 @@ test('frames are those of the core', () => {
   const made = [], maker = new FrameMaker(rate, frame => made.push([...frame].join(' ')));
   for (let at = 0; at < samples.length; at += 128) maker.take(samples.subarray(at, at + 128));
   assert.deepEqual(made.filter((_, i) => i % 9 === 0), frames);
+});
+
+test('sound that never came is missed, and what only comes late is not', () => {
+  const lost = new LostSound(), told = [];
+  // Two minutes in pieces of 60 ms, each up to 80 ms late, by a clock that is a little slow; half a second is missing in the first minute, 0.1 s in the second.
+  let frames = 0;
+  for (let piece = 1; piece <= 2000; piece++) {
+    const gone = (piece > 700 ? 500 : 0) + (piece > 1400 ? 100 : 0), at = 5000 + piece * 60 * 1.0001 + gone + (piece * 37) % 80;
+    const missing = lost.missing(6, at);
+    if (missing) told.push([piece, missing]);
+    frames += 6 + missing;
+  }
+  assert.equal(told.length, 1);
+  assert.ok(told[0][0] > 700 && told[0][0] < 760 && Math.abs(told[0][1] - 50) <= 2, JSON.stringify(told));
+  assert.deepEqual([...lostFrames(1)], Array(16).fill(255));
+  // A page that was asleep for a minute: what was heard meanwhile comes in one go, and nothing of it is missing.
+  const wakes = 5000 + 2000 * 60.006 + 600 + 60_000;
+  for (let piece = 1; piece <= 1000; piece++) assert.equal(lost.missing(6, wakes + piece * 0.1), 0);
+  for (let piece = 1; piece <= 100; piece++) assert.equal(lost.missing(6, wakes + piece * 60), 0);
 });

@@ -29,10 +29,14 @@ public sealed class Ear(ListeningFor what)
     private readonly OnsetDetector _detector = new();
     private readonly OwnSounds _own = new(what.Own ?? []);
     private readonly List<Onset> _onsets = [];
+    private readonly byte[] _last = new byte[SoundFrame.Bands];
     private HeardSet? _heard;
 
     /// <summary>Frames that were taken.</summary>
     public int Frames => _detector.Frames;
+
+    /// <summary>Frames among them that stand for sound that never came.</summary>
+    public int Lost { get; private set; }
 
     /// <summary>Takes frames, one after the other, <see cref="SoundFrame.Bands"/> levels each; levels above the highest are cut to it.</summary>
     /// <exception cref="ArgumentException">They are no whole frames.</exception>
@@ -43,6 +47,16 @@ public sealed class Ear(ListeningFor what)
         for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
         {
             frames.Slice(at, SoundFrame.Bands).CopyTo(frame);
+            if (SoundFrame.IsLost(frame))
+            {
+                // As before, as far as anybody knows: nothing begins where nothing was heard.
+                _last.CopyTo(frame);
+                (Lost, _heard) = (Lost + 1, null);
+            }
+            else
+            {
+                frame.CopyTo(_last);
+            }
             _own.Mask(_detector.Frames, frame);
             if (_detector.Take(frame) is not { } onset) continue;
             _onsets.Add(onset);
@@ -81,7 +95,7 @@ public sealed class Ear(ListeningFor what)
             heard.AddRange(series[s][^tails[s]..].Select(i => new HeardTouch(times[i], HeardKind.Bounce, null, BallOdds.Chance(odds[i]))));
         }
         heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i) && odds[i] > LeastTold).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i] - 1))));
-        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], BallOdds.Chance(margin / cycle.Sounds.Length));
+        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], BallOdds.Chance(margin / cycle.Sounds.Length), Lost);
     }
 
     // What follows each other without a pause belongs together: a pause is longer than a touch that was drowned would leave.

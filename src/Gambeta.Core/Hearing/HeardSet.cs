@@ -14,6 +14,9 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
     /// <summary>Fewer touches than this are too few to know what a touch sounds like here.</summary>
     public const int LeastTouches = 6;
 
+    // A touch is shorter than what is missing then.
+    private const int MostLost = SoundFrame.ASecond / 10;
+
     /// <summary>Touches that were heard.</summary>
     public ImmutableArray<HeardTouch> Touches { get; } = [.. Sounds.Where(sound => sound.Kind == HeardKind.Touch)];
 
@@ -23,12 +26,13 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
     /// <summary>What was heard, with what is to be thought of it.</summary>
     /// <param name="sounds">Everything, in order.</param>
     /// <param name="course">How sure it is that the sounds were told apart as the pattern has them.</param>
-    internal static HeardSet Of(ImmutableArray<HeardTouch> sounds, double course)
+    /// <param name="lost">Frames whose sound never came.</param>
+    internal static HeardSet Of(ImmutableArray<HeardTouch> sounds, double course, int lost)
     {
         var touches = sounds.Count(sound => sound.Kind == HeardKind.Touch);
         // Many that are nearly sure are sure: the odds of each are rougher than that. Bounces count for nothing, either way.
         var doubt = sounds.Where(sound => sound.Kind is HeardKind.Touch or HeardKind.Other && sound.Sure < NearlySure).Sum(sound => 1 - sound.Sure) + ((1 - course) * touches);
-        return new HeardSet(sounds, doubt, touches >= LeastTouches && doubt <= MostDoubt * touches);
+        return new HeardSet(sounds, doubt, touches >= LeastTouches && doubt <= MostDoubt * touches && lost <= MostLost);
     }
 
     private const double NearlySure = 0.97;

@@ -36,6 +36,9 @@ public static class SoundFrame
         for (var i = 0; i < levels.Length; i++) levels[i] = (byte)Math.Clamp((levels[i] - 1) / 2, 0, Highest);
     }
 
+    /// <summary>Whether a frame stands for sound that never came, since the device had too much to do: a byte of 255 in each band.</summary>
+    public static bool IsLost(ReadOnlySpan<byte> frame) => frame.Length == Bands && !frame.ContainsAnyExcept(byte.MaxValue);
+
     /// <summary>The seconds since the beginning at which a frame begins.</summary>
     public static double Seconds(int frame) => frame / (double)ASecond;
 }

@@ -62,6 +62,28 @@ public sealed class ListeningTests(ITestOutputHelper told)
     }
 
     [Fact]
+    public void Where_sound_never_came_nothing_is_heard_and_the_count_is_not_trusted()
+    {
+        var made = new SimulatedMicrophone(9).Record(new Scene(SceneKind.Taps, 30, NoiseKind.Hiss, 25));
+        var what = new ListeningFor(SoundCycle.Plain with { Falls = false });
+        var frames = FrameMaker.Of(made.Samples, made.Rate);
+        var whole = Ear.Of(frames, what);
+        whole.IsTrusted.ShouldBeTrue();
+        HeardSet Without(int from, int many)
+        {
+            byte[] rest = [.. frames];
+            rest.AsSpan(from * SoundFrame.Bands, many * SoundFrame.Bands).Fill(byte.MaxValue);
+            return Ear.Of(rest, what);
+        }
+        var lost = Without(1000, 150);
+        lost.IsTrusted.ShouldBeFalse();
+        lost.Touches.ShouldNotContain(touch => touch.At > 10.1 && touch.At < 11.5);
+        lost.Touches.Count(touch => touch.At is < 9.9 or > 11.7).ShouldBe(whole.Touches.Count(touch => touch.At is < 9.9 or > 11.7));
+        // A moment between two touches is no matter.
+        Without(SoundFrame.ASecond / 10, 5).IsTrusted.ShouldBeTrue();
+    }
+
+    [Fact]
     public void A_touch_is_told_within_a_fifth_of_a_second_of_frames()
     {
         var (_, made) = Recordings.Make(Recordings.FirstSeed + 7, 25, SceneKind.Taps);

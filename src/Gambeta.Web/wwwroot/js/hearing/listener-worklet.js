@@ -1,4 +1,4 @@
-// Runs on the audio thread: samples become frames here, and only frames leave it. Each piece goes with the number of its first frame; the audio clock counts them.
+// Runs on the audio thread: samples become frames here, and only frames leave it. The audio clock counts them.
 import { FrameMaker, bands } from './frames.js';
 
 const framesAPiece = 6;
@@ -7,7 +7,6 @@ registerProcessor('gambeta-listener', class extends AudioWorkletProcessor {
   constructor() {
     super();
     this.piece = [];
-    this.number = 0;
     this.maker = new FrameMaker(sampleRate, frame => {
       this.piece.push(frame);
       if (this.piece.length === framesAPiece) this.hand();
@@ -19,8 +18,7 @@ registerProcessor('gambeta-listener', class extends AudioWorkletProcessor {
   hand() {
     const frames = new Uint8Array(this.piece.length * bands);
     this.piece.forEach((frame, i) => frames.set(frame, i * bands));
-    this.port.postMessage({ number: this.number, frames, at: currentTime }, [frames.buffer]);
-    this.number += this.piece.length;
+    this.port.postMessage({ frames }, [frames.buffer]);
     this.piece = [];
   }
 

@@ -1,5 +1,6 @@
 // The microphone of the device: samples become frames on the audio thread, and frames are all that is handed on. Sound itself is never kept and never sent.
 import { bands } from './frames.js';
+import { LostSound, lostFrames } from './lost-sound.js';
 
 export class Microphone {
   #stream = null;
@@ -18,7 +19,12 @@ export class Microphone {
     await audio.audioWorklet.addModule(new URL('./listener-worklet.js', import.meta.url));
     await audio.resume();
     const listener = new AudioWorkletNode(audio, 'gambeta-listener', { numberOfOutputs: 0 });
-    listener.port.onmessage = ({ data }) => this.heard(data.frames);
+    const lost = new LostSound();
+    listener.port.onmessage = ({ data: { frames } }) => {
+      const missing = lost.missing(frames.length / bands, performance.now());
+      if (missing > 0) this.heard(lostFrames(missing));
+      this.heard(frames);
+    };
     audio.createMediaStreamSource(stream).connect(listener);
     [this.#stream, this.#audio] = [stream, audio];
     for (const track of stream.getTracks()) track.addEventListener('ended', () => this.#gone());
