@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Hearing;
@@ -8,9 +9,9 @@ using Gambeta.Listen;
 // Listens to a WAV file as the server does, and writes what it heard.
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 string? After(string name) => Array.IndexOf(args, name) is >= 0 and var at && at + 1 < args.Length ? args[at + 1] : null;
-if (After("--examples") is { } recordings && int.TryParse(recordings, out var many))
+if (After("--learn") is { } recordings && int.TryParse(recordings, out var many))
 {
-    Examples.Write(many, After("--noise"), Console.OpenStandardOutput());
+    Console.WriteLine(JsonSerializer.Serialize(Learning.Fit(many, After("--noise"), Console.Error.WriteLine)));
     return 0;
 }
 if (args.Length == 0 || args[0].StartsWith('-'))

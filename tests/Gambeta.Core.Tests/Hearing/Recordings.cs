@@ -4,7 +4,7 @@ using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests.Hearing;
 
-/// <summary>Made-up recordings that nothing was fitted to (<c>tools/listen --examples</c> takes seeds below 10,000), and how what is heard of them compares with the truth.</summary>
+/// <summary>Made-up recordings that nothing was fitted to (<c>tools/listen --learn</c> takes seeds below 10,000), and how what is heard of them compares with the truth.</summary>
 internal static class Recordings
 {
     public const int FirstSeed = 10_000;
