@@ -111,7 +111,7 @@ test('a phone that comes to trust the machine sends what waits, plays its round 
 });
 
 test('three devices over https that is trusted: two come in by a code, one plays, one counts, one looks on; networks are cut, the server killed, and the database holds what was played', { tag: '@soak' }, async () => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const trusted = await trusting(join(folder, 'authority.crt'));
   const device = () => trusted.browser.newContext({ baseURL: https, viewport: { width: 390, height: 844 } });
   try {

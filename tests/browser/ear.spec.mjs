@@ -11,7 +11,7 @@ import { expect, test } from './pages.mjs';
 
 const folder = mkdtempSync(join(tmpdir(), 'gambeta-ear-'));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
-test.setTimeout(240_000);
+test.setTimeout(480_000);
 
 /** A recording, and the times of its touches. */
 function recording(name, ...how) {

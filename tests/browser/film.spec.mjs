@@ -22,7 +22,7 @@ async function seeing(baseURL, use, permissions = ['camera']) {
 
 const live = page => page.evaluate(() => globalThis.camera?.getTracks().filter(track => track.readyState === 'live').length ?? 0);
 
-test('a round is filmed once somebody grown up said yes, seen at a quarter of its speed with its touches marked, and is gone with the page', async ({ baseURL }) => {
+test('a round is filmed once somebody grown up said yes, seen at a quarter of its speed with its touches marked, and is gone with the page', { tag: '@alone' }, async ({ baseURL }) => {
   await seeing(baseURL, async page => {
     await newHousehold(page);
     await page.goto('/practise/pull-back-laces-away');

@@ -26,7 +26,7 @@ async function begin(page, drill = 'inside-taps') {
 }
 
 test('whoever stands there counts for the device that plays; what is pressed on both, late or without network is neither doubled nor lost', async ({ browser, baseURL }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const { page, beside, second, player } = await twoDevices(browser, baseURL);
   await begin(page);
   await phase(page, 'work');
@@ -78,7 +78,7 @@ test('whoever stands there counts for the device that plays; what is pressed on 
 });
 
 test('a player who is erased while they play is seen by nobody any more, and nothing of them is stored', { tag: '@soak' }, async ({ browser, baseURL }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const { page, second } = await twoDevices(browser, baseURL);
   await begin(page);
   await phase(page, 'work');
@@ -103,7 +103,7 @@ test('a player who is erased while they play is seen by nobody any more, and not
 });
 
 test('the server is killed in mid-round, and both come back: the database holds exactly what was pressed', { tag: '@soak' }, async ({ browser }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const port = portAt(3);
   let server = await serve(port);
   try {
@@ -129,7 +129,7 @@ test('the server is killed in mid-round, and both come back: the database holds 
 });
 
 test('two instances pass it on, and a second screen that is signed out sees and presses nothing any more', { tag: '@soak' }, async ({ browser }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const [one, other] = [1, 2].map(portAt);
   const servers = await Promise.all([serve(one), serve(other)]);
   try {

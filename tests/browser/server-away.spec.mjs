@@ -43,7 +43,7 @@ test.describe('about noon', () => {
   test.use({ timezoneId: ahead ? `Etc/GMT${ahead > 0 ? '-' : '+'}${Math.abs(ahead)}` : 'UTC' });
 
   test('a simulated player plays three sessions into a fresh household, and every page shows them right', { tag: '@soak' }, async ({ page, baseURL }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(480_000);
     const name = await newHousehold(page, { age: 12 });
     const told = [];
     for (const [sheet, daysBack, skill] of [['kitchen-eight', 2, 0.3], ['patio-turns-sixteen', 1, 0.5], ['kitchen-eight', 0, 0.9]]) {

@@ -33,7 +33,7 @@ async function proxy() {
 const instance = port => serve(port, ['--Proxy:Known', '127.0.0.1', '--AllowedHosts', 'localhost;127.0.0.1;gambeta.example', '--Limits:TriesAtAName', '6']);
 
 test('two instances behind nginx over https: signed in at one, practised at the other, either killed in mid-round, and nothing is lost', { tag: '@soak' }, async ({ browser }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const stop = await proxy();
   const servers = [await instance(first), await instance(second)];
   try {

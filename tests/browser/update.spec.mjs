@@ -16,7 +16,7 @@ function otherWords() {
 const buildOf = page => page.evaluate(() => document.querySelector('script[type=module]').src.match(/of-[0-9a-f]+/)[0]);
 
 test('an old page practises on with the new server; one that is loaded meanwhile is of one build as a whole', { tag: '@soak' }, async ({ browser }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(420_000);
   const port = portAt(8), folder = otherWords();
   let server = await serve(port);
   try {

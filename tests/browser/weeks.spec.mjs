@@ -13,7 +13,7 @@ for (const [device, size] of [['desk', { width: 1280, height: 800 }], ['phone', 
   test.use({ viewport: size, hasTouch: device === 'phone' });
 
   test('a rhythm and a goal are set, a day is missed, the week is printed and the calendar read by somebody else', { tag: '@soak' }, async ({ page, baseURL, context }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(300_000);
     const name = await newHousehold(page, { age: 11 });
     // Weeks that begin today, so that what is missed lies in this one whenever this runs.
     await page.goto('/household/settings');

@@ -11,7 +11,7 @@ const ahead = page => page.evaluate(async () => {
 });
 
 test('from a cold start without network the session of today is practised to its end, and all of it is stored when the network is back', async ({ page, context }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   await signUp(page);
   await page.goto('/today');
   const pages = await ahead(page);

@@ -28,7 +28,7 @@ async function run(page, seconds) {
 }
 
 test('from a new household to a plan on paper, a record on it, another layout, and everything erased', async ({ page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const name = await signUp(page, { age: 10 });
 
   // The pace: a leap is not taken, ten walked paces are.
