@@ -29,7 +29,7 @@ test('the server is killed during a rest and started again: every set that was p
     await expect(async () => {
       await page.clock.runFor(6000);
       await expect(page.locator('[data-stored]')).toHaveText('all stored', { timeout: 2000 });
-    }).toPass({ timeout: 40_000 });
+    }).toPass({ timeout: 150_000 });
     expect((await storedSets(page)).length).toBe(played);
   } finally {
     await gone(server);
