@@ -31,12 +31,10 @@ public sealed class Ear(ListeningFor what)
     private readonly List<Onset> _onsets = [];
     private readonly byte[] _last = new byte[SoundFrame.Bands];
     private HeardSet? _heard;
+    private int _lost;
 
     /// <summary>Frames that were taken.</summary>
     public int Frames => _detector.Frames;
-
-    /// <summary>Frames among them that stand for sound that never came.</summary>
-    public int Lost { get; private set; }
 
     /// <summary>Takes frames, one after the other, <see cref="SoundFrame.Bands"/> levels each; levels above the highest are cut to it.</summary>
     /// <exception cref="ArgumentException">They are no whole frames.</exception>
@@ -51,7 +49,7 @@ public sealed class Ear(ListeningFor what)
             {
                 // As before, as far as anybody knows: nothing begins where nothing was heard.
                 _last.CopyTo(frame);
-                (Lost, _heard) = (Lost + 1, null);
+                (_lost, _heard) = (_lost + 1, null);
             }
             else
             {
@@ -95,7 +93,7 @@ public sealed class Ear(ListeningFor what)
             heard.AddRange(series[s][^tails[s]..].Select(i => new HeardTouch(times[i], HeardKind.Bounce, null, BallOdds.Chance(odds[i]))));
         }
         heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i) && odds[i] > LeastTold).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i] - 1))));
-        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], BallOdds.Chance(margin / cycle.Sounds.Length), Lost);
+        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], BallOdds.Chance(margin / cycle.Sounds.Length), _lost);
     }
 
     // What follows each other without a pause belongs together: a pause is longer than a touch that was drowned would leave.

@@ -35,14 +35,25 @@ public static class Guards
     private static bool IsFree(HttpContext http) => http.Request.Path.StartsWithSegments("/healthz") || http.Request.Path.StartsWithSegments("/problem");
 
     /// <summary>
-    /// What asks the database waits its turn (<see cref="Turns"/>), all but a line: that stays open for hours, and takes a turn for each message. Who gets none in time is answered 503.
+    /// What asks the database waits its turn (<see cref="Turns"/>). A line, which stays open for hours, takes one for each message, and what is posted to the interface once it has come
+    /// whole. It is given back when the answer begins: whoever reads slowly keeps nobody waiting either. Who gets none in time is answered 503.
     /// </summary>
     public static IApplicationBuilder UseTurns(this IApplicationBuilder app) => app.Use(async (http, next) =>
     {
-        var isFree = IsFree(http) || http.Request.Path == Line.Path || http.GetEndpoint() is not { } endpoint || endpoint.Metadata.GetMetadata<DisableRateLimitingAttribute>() is not null;
+        var takesItsOwn = http.Request.Path == Line.Path || (IsApi(http) && HttpMethods.IsPost(http.Request.Method));
+        var isFree = IsFree(http) || takesItsOwn || http.GetEndpoint() is not { } endpoint || endpoint.Metadata.GetMetadata<DisableRateLimitingAttribute>() is not null;
         using var turn = isFree ? Turns.Free : await http.RequestServices.GetRequiredService<Turns>().TakeAsync(http.RequestAborted);
-        if (turn is not null) await next(http);
-        else Turns.SayBusy(http.Response);
+        if (turn is null)
+        {
+            Turns.SayBusy(http.Response);
+            return;
+        }
+        http.Response.OnStarting(() =>
+        {
+            turn.Dispose();
+            return Task.CompletedTask;
+        });
+        await next(http);
     });
 
     /// <summary>Nothing is loaded from elsewhere, nothing runs inline, nobody frames the pages; what belongs to a household stays in no cache.</summary>

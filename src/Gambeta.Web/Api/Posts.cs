@@ -60,7 +60,13 @@ internal static class Posts
         if (refused is not null) return refused;
         (var json, refused) = JsonBody.Parse(body);
         if (refused is not null) return refused;
-        using (json) return await post.Take(json!.RootElement, options, http, tools);
+        using (json)
+        {
+            using var turn = await tools.Turns.TakeAsync(http.RequestAborted);
+            if (turn is not null) return await post.Take(json!.RootElement, options, http, tools);
+            Turns.SayBusy(http.Response);
+            return Refusal.Of(StatusCodes.Status503ServiceUnavailable);
+        }
     }
 }
 

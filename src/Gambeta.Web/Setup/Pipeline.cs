@@ -29,8 +29,9 @@ internal static class Pipeline
         app.UseAuthentication();
         app.UseAuthorization();
         app.UseRateLimiter();
-        app.UseTurns();
         app.UseTextsOnly();
+        // A form has come whole by now: whoever sends it slowly keeps nobody waiting.
+        app.UseTurns();
         app.MapStaticAssets().DisableRateLimiting();
         app.MapBrowserWords();
         app.MapRazorPages().WithStaticAssets();
