@@ -73,6 +73,8 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
         builder.UseSetting("ConnectionStrings:Listen", Connection("app"));
         foreach (var limit in new[] { "TriesAMinute", "SignUpsAnHour", "DemosAnHour", "RequestsAMinute", "RequestsAMinuteAtTheDoor" }) builder.UseSetting("Limits:" + limit, "100000");
         builder.UseSetting("Logging:LogLevel:Default", "Error");
+        // Where it listens at all (UseKestrel), at a port of its own each time: tests run side by side.
+        builder.UseSetting(WebHostDefaults.ServerUrlsKey, "http://127.0.0.1:0");
     }
 
     /// <summary>The same application on the same database, with other settings or parts.</summary>

@@ -1,4 +1,7 @@
 using System.Net;
+using System.Net.Sockets;
+using System.Text;
+using System.Text.Json;
 using Gambeta.Storage;
 using Gambeta.Web.Access;
 using Microsoft.AspNetCore.Hosting;
@@ -43,6 +46,33 @@ public class TurnsTests(TestServer server)
         (await server.BestsAsync(household)).ShouldBeEmpty();
         (await LineTests.PostAsync(line, 2, "/api/sets", set)).GetProperty("status").GetInt32().ShouldBe(200);
         (await server.BestsAsync(household)).ShouldBe([20m]);
+    }
+
+    [Fact]
+    public async Task Who_sends_slowly_holds_no_turn()
+    {
+        await using var narrow = server.With(host => host.UseSetting("ConnectionStrings:App", Narrow));
+        narrow.UseKestrel(0);
+        narrow.StartServer();
+        var (address, household) = (narrow.ClientOptions.BaseAddress, await server.NewHouseholdAsync());
+        var cookies = new CookieContainer();
+        var browser = new Browser(new HttpClient(new HttpClientHandler { CookieContainer = cookies }) { BaseAddress = address });
+        await browser.SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = household.Name, ["password"] = TestServer.Password });
+        var token = JsonDocument.Parse(await (await browser.GetAsync("/api/token")).Content.ReadAsStringAsync(Cancel)).RootElement.GetProperty("token").GetString();
+        var slow = new List<TcpClient>();
+        // More than there are turns, of forms and of what is posted to the interface: each says that it is long, and sends its beginning.
+        foreach (var (path, type) in Enumerable.Repeat(("/?handler=SignIn", "application/x-www-form-urlencoded"), 5).Concat(Enumerable.Repeat(("/api/sets", "application/json"), 5)))
+        {
+            var client = new TcpClient();
+            slow.Add(client);
+            await client.ConnectAsync(address.Host, address.Port, Cancel);
+            await client.GetStream().WriteAsync(Encoding.ASCII.GetBytes(
+                $"POST {path} HTTP/1.1\r\nHost: {address.Authority}\r\nCookie: {cookies.GetCookieHeader(address)}\r\nRequestVerificationToken: {token}\r\nContent-Type: {type}\r\nContent-Length: 5000\r\n\r\n" + "{\"a\":"), Cancel);
+        }
+        await Task.Delay(500, Cancel);
+        (await browser.GetAsync("/today")).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await browser.PostAsync("/api/sets", Played.Post(household, 20))).Status.ShouldBe(HttpStatusCode.OK);
+        slow.ForEach(client => client.Dispose());
     }
 
     [Fact]
