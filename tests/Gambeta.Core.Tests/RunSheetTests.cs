@@ -28,7 +28,7 @@ public class RunSheetTests
             .ShouldBe([Feet.Left, Feet.Right, Feet.Left, Feet.Right, Feet.Left, Feet.Right]);
         var second = phases.First(p => p is { Kind: PhaseKind.Work, Set: 2 });
         second.Label.ShouldBe("Round 2 of 6");
-        second.Next.ShouldBe("then rest 20 s, then left foot");
+        second.Next.ShouldBe("then rest 20\u00a0s, then left foot");
         phases[2].Label.ShouldBe("Swap feet: right");
         phases[2].Next.ShouldBe("then 30 s, right foot");
         phases[^2].Next.ShouldBe("then you are done");

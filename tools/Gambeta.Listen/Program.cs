@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Hearing;
@@ -9,9 +8,14 @@ using Gambeta.Listen;
 // Listens to a WAV file as the server does, and writes what it heard.
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
 string? After(string name) => Array.IndexOf(args, name) is >= 0 and var at && at + 1 < args.Length ? args[at + 1] : null;
-if (After("--learn") is { } recordings && int.TryParse(recordings, out var many))
+if (After("--recordings") is { } recordings && int.TryParse(recordings, out var many))
 {
-    Console.WriteLine(JsonSerializer.Serialize(Learning.Fit(many, After("--noise"), Console.Error.WriteLine)));
+    Lessons.Make(many, After("--noise"), Console.OpenStandardOutput());
+    return 0;
+}
+if ((After("--alone") ?? After("--company")) is { } lessons)
+{
+    Lessons.Rows(lessons, After("--company") is not null, After("--nets"), Console.OpenStandardOutput());
     return 0;
 }
 if (args.Length == 0 || args[0].StartsWith('-'))

@@ -1,96 +1,43 @@
 namespace Gambeta.Core.Hearing;
 
 /// <summary>
-/// How likely each beginning is a ball: first from its traits alone (<see cref="BallSound"/>), then from how it resembles what in the same recording was a ball and what was not.
-/// A place, a ball and a microphone sound alike for a whole round, whatever they sound like.
+/// How likely each beginning is a ball: first by itself (<see cref="SoundNet.Alone"/>, and what was learned of the place), then by what stands about it (<see cref="SoundCompany"/>).
+/// The beginnings are taken in stretches, each with those before and after it, so that what was told once stays and a long set costs no more than a short one.
 /// </summary>
-public static class BallOdds
+/// <param name="cycle">What can be heard of the drill.</param>
+/// <param name="place">What the ball sounds like here, where that was learned.</param>
+public sealed class BallOdds(SoundCycle cycle, PlaceSound? place = null)
 {
-    private const double Tempered = 0.13, MostOfLikeness = 3.5, LeastSpread = 3.5, Enough = 5, Sure = 0.7, MostAlone = 6;
+    /// <summary>Beginnings of a stretch; as many before it and after it are looked at with it.</summary>
+    public const int Stretch = 200;
 
-    // How likely a ball is where it is told what a ball sounds like here: the first of these with so many, else what is likelier than not.
-    private static readonly double[] Surely = [0.98, 0.9];
+    private const double MostAlone = 8;
 
-    private const int Many = 8;
+    private readonly List<double> _settled = [];
 
-    private const int Rounds = 4;
+    /// <summary>The log odds of beginnings of one recording, in their order; those that were there before stand first.</summary>
+    public double[] Of(IReadOnlyList<Onset> onsets)
+    {
+        var odds = new double[onsets.Count];
+        _settled.CopyTo(odds);
+        for (var from = _settled.Count; from < onsets.Count; from += Stretch)
+        {
+            var (first, last, until) = (Math.Max(0, from - Stretch), Math.Min(onsets.Count, from + (2 * Stretch)), Math.Min(onsets.Count, from + Stretch));
+            List<Onset> looked = [.. onsets.Skip(first).Take(last - first)];
+            double[] alone = [.. looked.Select(onset => Alone(onset, place))];
+            foreach (var (i, numbers) in SoundCompany.Of(looked, alone, cycle, from - first, until - first).Index()) odds[from + i] = SoundNet.InCompany.LogOdds(numbers);
+            // Nothing comes any more that would change these.
+            if (from + (2 * Stretch) <= onsets.Count) _settled.AddRange(odds[from..until]);
+        }
+        return odds;
+    }
 
-    /// <summary>The most beginnings that are held against each other: the latest.</summary>
-    public const int MostCompared = 600;
-
-    /// <summary>The log odds of beginnings of one recording, in their order.</summary>
-    /// <param name="onsets">The beginnings.</param>
+    /// <summary>The log odds of a beginning by itself.</summary>
+    /// <param name="onset">The beginning.</param>
     /// <param name="place">What the ball sounds like here, where that was learned.</param>
-    public static double[] Of(IReadOnlyList<Onset> onsets, PlaceSound? place = null)
-    {
-        double[] alone = [.. onsets.Select(onset => Math.Clamp(onset.Alone + (place?.For(onset) ?? 0), -MostAlone, MostAlone))];
-        return [.. alone.Zip(Likenesses(onsets, alone), (odds, like) => odds + like)];
-    }
-
-    // How much more each resembles what in this recording is a ball than what is none.
-    private static double[] Likenesses(IReadOnlyList<Onset> onsets, double[] alone)
-    {
-        var (like, from) = (new double[onsets.Count], Math.Max(0, onsets.Count - MostCompared));
-        for (var round = 0; round < Rounds && onsets.Count > 0; round++)
-        {
-            var (ball, other) = (new Likeness(), new Likeness());
-            var surely = SurelyBalls(alone, like, from);
-            for (var i = from; i < onsets.Count; i++)
-            {
-                var p = Chance(alone[i] + like[i]);
-                // What is in doubt teaches nothing.
-                if (p > surely) ball.Add(onsets[i].Levels, p);
-                else if (p < 1 - Sure) other.Add(onsets[i].Levels, 1 - p);
-            }
-            if (ball.Weight < Enough || other.Weight < Enough) break;
-            for (var i = 0; i < onsets.Count; i++) like[i] = Math.Clamp(Tempered * (ball.Log(onsets[i].Levels) - other.Log(onsets[i].Levels)), -MostOfLikeness, MostOfLikeness);
-        }
-        return like;
-    }
-
-    // Where there are enough that are surely balls, what is only likely one does not blur what they sound like.
-    private static double SurelyBalls(double[] alone, double[] like, int from)
-    {
-        foreach (var level in Surely)
-        {
-            var many = 0;
-            for (var i = from; i < alone.Length; i++) if (Chance(alone[i] + like[i]) > level) many++;
-            if (many >= Many) return level;
-        }
-        return Sure;
-    }
+    /// <param name="other">Another net than the one that ships: while nets are fitted.</param>
+    public static double Alone(Onset onset, PlaceSound? place, SoundNet? other = null) => Math.Clamp((other?.LogOdds(onset.Traits) ?? onset.Alone) + (place?.For(onset) ?? 0), -MostAlone, MostAlone);
 
     /// <summary>The chance that log odds mean.</summary>
     public static double Chance(double odds) => 1 / (1 + Math.Exp(-odds));
-
-    /// <summary>A bell in each band, from weighed sounds.</summary>
-    internal sealed class Likeness
-    {
-        private readonly double[] _sum = new double[SoundFrame.Bands], _squares = new double[SoundFrame.Bands];
-
-        public double Weight { get; private set; }
-
-        public void Add(double[] levels, double weight)
-        {
-            Weight += weight;
-            for (var band = 0; band < levels.Length; band++)
-            {
-                _sum[band] += weight * levels[band];
-                _squares[band] += weight * levels[band] * levels[band];
-            }
-        }
-
-        public double Log(double[] levels)
-        {
-            var log = 0.0;
-            for (var band = 0; band < levels.Length; band++)
-            {
-                var mean = _sum[band] / Weight;
-                var spread = Math.Sqrt(Math.Max(0, (_squares[band] / Weight) - (mean * mean)) + (LeastSpread * LeastSpread));
-                var z = Math.Clamp((levels[band] - mean) / spread, -3, 3);
-                log -= (z * z / 2) + Math.Log(spread);
-            }
-            return log;
-        }
-    }
 }

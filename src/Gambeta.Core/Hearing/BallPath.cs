@@ -1,7 +1,7 @@
 namespace Gambeta.Core.Hearing;
 
 /// <summary>
-/// Which beginnings were a ball, taken together: the best chain of them, each worth its log odds and how well it keeps the time of those before it (a chain by dynamic
+/// Which beginnings were a ball, taken together: the best chain of them, each worth its log odds, less what it is out of time with those before it (a chain by dynamic
 /// programming in the way of Ellis, 2007, but held to the last intervals instead of one tempo). A stray sound that fits no rhythm has to be the surer.
 /// </summary>
 public static class BallPath
@@ -12,7 +12,7 @@ public static class BallPath
     /// <summary>Seconds between two touches at least.</summary>
     public const double ShortestTouch = 0.22;
 
-    private const double NewSeries = -3.5, InTime = 1.1, Spread = 0.2, LeastOfTime = -2.2, Unknown = 0.2, Shrinking = 0.3, ShortestBounce = 0.07, LeastKept = 0.38, MostKept = 0.93;
+    private const double NewSeries = -2.5, Spread = 0.2, WorstOfTime = -2, ShortestBounce = 0.07, LeastKept = 0.38, MostKept = 0.93;
 
     /// <summary>The places of the beginnings that are the ball's.</summary>
     /// <param name="times">When each begins, in seconds, in order.</param>
@@ -52,20 +52,20 @@ public static class BallPath
     private static bool Bounces(double gap, int j, IReadOnlyList<double> times, int[] before) =>
         gap >= ShortestBounce && before[j] >= 0 && times[j] - times[before[j]] <= LongestGap && gap / (times[j] - times[before[j]]) is > LeastKept and < MostKept;
 
-    // How well an interval fits one of the last three before it.
+    // How badly an interval fits the best of the last three before it; 0 where nothing is known. That something fits is told by its odds already.
     private static double Time(double gap, int j, IReadOnlyList<double> times, int[] before)
     {
-        var (best, known) = (LeastOfTime, false);
+        var (best, known) = (WorstOfTime, false);
         for (int k = j, back = 0; back < 3 && before[k] >= 0; back++, k = before[k])
         {
             var was = times[k] - times[before[k]];
             if (was > LongestGap) break;
             known = true;
             var off = Math.Log(gap / was) / Spread;
-            best = Math.Max(best, InTime - (off * off / 2) - (0.1 * back));
+            best = Math.Max(best, (-off * off / 2) - (0.1 * back));
             // A ball that bounces keeps a part of its time.
-            if (back == 0 && gap / was is > LeastKept and < MostKept) best = Math.Max(best, Shrinking);
+            if (back == 0 && gap / was is > LeastKept and < MostKept) best = 0;
         }
-        return known ? best : Unknown;
+        return known ? best : 0;
     }
 }

@@ -72,7 +72,7 @@ internal static class CycleLabels
     // What each place sounds like, and how long it is from each to the next.
     private sealed class Learned
     {
-        private readonly BallOdds.Likeness[] _kinds = [new(), new(), new()];
+        private readonly Likeness[] _kinds = [new(), new(), new()];
         private readonly double[] _lasts;
         private readonly SoundCycle _cycle;
 

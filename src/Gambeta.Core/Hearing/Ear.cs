@@ -26,9 +26,13 @@ public sealed class Ear(ListeningFor what)
 {
     private const double ShortestToWall = 0.09, InferredSure = 0.55, Pauses = 1.8, ShortestPause = 0.8, About = 0.14, LeastTold = -3;
 
+    // Where a ball fell is told by a physics that is cleaner than a yard: its odds are rougher than they say.
+    private const double SureOfAFall = 0.6;
+
     private readonly OnsetDetector _detector = new();
     private readonly OwnSounds _own = new(what.Own ?? []);
     private readonly List<Onset> _onsets = [];
+    private readonly BallOdds _odds = new(Cycle(what), what.Place);
     private readonly byte[] _last = new byte[SoundFrame.Bands];
     private HeardSet? _heard;
     private int _lost;
@@ -73,10 +77,12 @@ public sealed class Ear(ListeningFor what)
         return ear.Heard;
     }
 
+    private static SoundCycle Cycle(ListeningFor what) => what.Cycle.Sounds.Length > 0 ? what.Cycle : SoundCycle.Plain;
+
     private HeardSet Listen()
     {
-        double[] times = [.. _onsets.Select(onset => onset.At)], odds = BallOdds.Of(_onsets, what.Place);
-        var cycle = what.Cycle.Sounds.Length > 0 ? what.Cycle : SoundCycle.Plain;
+        double[] times = [.. _onsets.Select(onset => onset.At)], odds = _odds.Of(_onsets);
+        var cycle = Cycle(what);
         var path = BallPath.Best(times, odds, cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? ShortestToWall : BallPath.ShortestTouch);
         var series = Series(path, times);
         var (tails, margins) = Tails(series, times, cycle);
@@ -89,10 +95,10 @@ public sealed class Ear(ListeningFor what)
             var first = heard.Count;
             Tell(whole[s], places[s], path, times, odds, cycle, heard);
             // Where the ball fell may be one touch sooner or later: the last touch is as sure as that.
-            if (heard.Count > first && cycle.Falls) heard[^1] = heard[^1] with { Sure = Math.Min(heard[^1].Sure, BallOdds.Chance(margins[s])) };
+            if (heard.Count > first && cycle.Falls) heard[^1] = heard[^1] with { Sure = Math.Min(heard[^1].Sure, BallOdds.Chance(margins[s] * SureOfAFall)) };
             heard.AddRange(series[s][^tails[s]..].Select(i => new HeardTouch(times[i], HeardKind.Bounce, null, BallOdds.Chance(odds[i]))));
         }
-        heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i) && odds[i] > LeastTold).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i] - 1))));
+        heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i) && odds[i] > LeastTold).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i]))));
         return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], BallOdds.Chance(margin / cycle.Sounds.Length), _lost);
     }
 
@@ -129,7 +135,7 @@ public sealed class Ear(ListeningFor what)
         if (!cycle.Falls) return (tails, margins);
         for (var round = 0; round < 5; round++)
         {
-            var (touches, bounces) = (new BallOdds.Likeness(), new BallOdds.Likeness());
+            var (touches, bounces) = (new Likeness(), new Likeness());
             for (var s = 0; s < series.Count && round > 0; s++)
             {
                 for (var k = 0; k < series[s].Length; k++) (k < series[s].Length - tails[s] ? touches : bounces).Add(_onsets[series[s][k]].Shape, 1);
@@ -171,7 +177,7 @@ public sealed class Ear(ListeningFor what)
                     }
                 }
             }
-            heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, BallOdds.Chance(odds[i] + 1), EndsTry: k == series.Length - 1, IsPass: cycle.IsPass(places[k])));
+            heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, BallOdds.Chance(odds[i]), EndsTry: k == series.Length - 1, IsPass: cycle.IsPass(places[k])));
         }
     }
 

@@ -14,7 +14,7 @@ public sealed record Onset(int Frame, double Strength, double[] Levels, double[]
     private double? _alone;
 
     /// <summary>The log odds that it is a ball, by its traits alone.</summary>
-    public double Alone => _alone ??= BallSound.Shipped.LogOdds(Traits);
+    public double Alone => _alone ??= SoundNet.Alone.LogOdds(Traits);
 
     /// <summary>Mean level of the bands that rose, in decibels.</summary>
     public double Loudness { get; } = Loud(Levels, Rises);

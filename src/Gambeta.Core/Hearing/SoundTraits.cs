@@ -4,7 +4,7 @@ namespace Gambeta.Core.Hearing;
 /// What is looked at of a beginning to tell a struck ball from other sounds: how its pairs of bands rise above what was there before and die away again, from 30 ms before it to
 /// 90 ms after it, how they stand to each other at its height, and to the loudest of the 300 ms before it. How loud it all is does not matter.
 /// </summary>
-internal static class SoundTraits
+public static class SoundTraits
 {
     /// <summary>How many there are.</summary>
     public const int Count = (Pools * Pairs) + (3 * Pairs);

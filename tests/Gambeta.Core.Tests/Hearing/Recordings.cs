@@ -4,7 +4,7 @@ using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests.Hearing;
 
-/// <summary>Made-up recordings that nothing was fitted to (<c>tools/listen --learn</c> takes seeds below 10,000), and how what is heard of them compares with the truth.</summary>
+/// <summary>Made-up recordings that nothing was fitted to (<c>tools/learn-to-hear</c> takes seeds below 10,000), and how what is heard of them compares with the truth.</summary>
 internal static class Recordings
 {
     public const int FirstSeed = 10_000;
@@ -59,7 +59,7 @@ internal sealed class HearingScore
 
     public double WithinOne => _withinOne / (double)Math.Max(1, _tries);
 
-    public double Trusted => _trusted / (double)Math.Max(1, _sets);
+    public int Trusted => _trusted;
 
     public int WrongTrusted => _wrongTrusted;
 
@@ -88,5 +88,5 @@ internal sealed class HearingScore
     }
 
     public override string ToString() =>
-        $"{_sets} recordings, {_truth} touches: F1 {F1:0.000}, tries exact {Exact:0.00}, within one {WithinOne:0.00} of {_tries}, trusted {Trusted:0.00}, of those wrong by more than 2 % {_wrongTrusted} of {_trusted}";
+        $"{_sets} recordings, {_truth} touches: F1 {F1:0.000}, tries exact {Exact:0.00}, within one {WithinOne:0.00} of {_tries}, trusted {_trusted / (double)Math.Max(1, _sets):0.00}, of those wrong by more than 2 % {_wrongTrusted} of {_trusted}";
 }
