@@ -9,7 +9,7 @@ namespace Gambeta.Core.Hearing;
 public sealed class BallOdds(SoundCycle cycle, PlaceSound? place = null)
 {
     /// <summary>Beginnings of a stretch; as many before it and after it are looked at with it.</summary>
-    public const int Stretch = 200;
+    public const int Stretch = 140;
 
     private const double MostAlone = 8;
 
