@@ -4,7 +4,7 @@ namespace Gambeta.Core.Hearing;
 
 /// <summary>
 /// What stands about each beginning of a recording, as numbers for <see cref="SoundNet.InCompany"/>: how likely it is a ball by itself, how it resembles what surely is one here and what surely
-/// is none, what sounded at which time before and after it, and in which time surely balls follow each other here. A place, a ball and a microphone sound alike for a whole round, and whoever
+/// is none, what the sounds are that are most like it, what sounded at which time before and after it, and in which time surely balls follow each other here. A place, a ball and a microphone sound alike for a whole round, and whoever
 /// plays keeps time, whatever both are.
 /// </summary>
 public static class SoundCompany
