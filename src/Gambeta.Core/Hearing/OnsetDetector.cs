@@ -39,6 +39,17 @@ public sealed class OnsetDetector
         return at > _looked ? Look(_looked = at) : null;
     }
 
+    /// <summary>All beginnings in whole frames, <see cref="SoundFrame.Bands"/> levels each; what is left over at the end is no frame.</summary>
+    public static List<Onset> Of(ReadOnlySpan<byte> frames)
+    {
+        var (detector, onsets) = (new OnsetDetector(), new List<Onset>());
+        for (var at = 0; at + SoundFrame.Bands <= frames.Length; at += SoundFrame.Bands)
+        {
+            if (detector.Take(frames.Slice(at, SoundFrame.Bands)) is { } onset) onsets.Add(onset);
+        }
+        return onsets;
+    }
+
     private void Sum(int t)
     {
         var (pre, spread, sum) = (new double[SoundFrame.Bands], new double[SoundFrame.Bands], 0.0);

@@ -43,11 +43,7 @@ public sealed record PlaceSound(ImmutableArray<double> Means, ImmutableArray<dou
     /// <returns>What was learned, nothing where too few touches that sound alike were heard; how many there were; and how many sounds fell into the quiet.</returns>
     public static (PlaceSound? Place, int Touches, int InTheQuiet) Learn(ReadOnlySpan<byte> frames)
     {
-        var (detector, onsets) = (new OnsetDetector(), new List<Onset>());
-        for (var at = 0; at + SoundFrame.Bands <= frames.Length; at += SoundFrame.Bands)
-        {
-            if (detector.Take(frames.Slice(at, SoundFrame.Bands)) is { Strength: > LeastStrength } onset) onsets.Add(onset);
-        }
+        var onsets = OnsetDetector.Of(frames).FindAll(onset => onset.Strength > LeastStrength);
         var quiet = onsets.Where(onset => onset.Frame < QuietFrames).ToList();
         var after = onsets.Where(onset => onset.Frame >= QuietFrames).ToList();
         // Whoever was asked for ten touches made them: the likeliest ten, then the ten that are most like those.

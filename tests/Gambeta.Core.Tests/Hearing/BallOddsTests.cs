@@ -77,6 +77,11 @@ public sealed class BallOddsTests
         // In which time balls follow each other: all in the twelfth step, two of three that would be enough.
         of[2][7 + 96 + lag].ShouldBe(2);
         of[2].AsSpan(7 + 96, 24).ToArray().Sum().ShouldBe(2);
+        // With four others: the four most like the first of them are all there are, three balls of the very same sound and the other one; by traits all are alike.
+        List<Onset> five = [.. onsets, At(250, 0)];
+        var kin = SoundCompany.Of(five, [4, 4, -4, 4, 4], Juggling, 0, 1)[0].AsSpan(7 + 120 + 30).ToArray();
+        var (likely, apart) = (2 * ((3 * ball) + (float)BallOdds.Chance(-4)) / 4, Math.Sqrt(Enumerable.Range(0, SoundFrame.Bands).Sum(band => 4.0 * band * band)));
+        kin.Zip([likely, likely, 0, likely, likely, (float)Math.Min(1, apart / 10 / 4)]).ShouldAllBe(pair => Math.Abs(pair.First - pair.Second) < 1e-5);
         // Asked for some, it says the same of them.
         SoundCompany.Of(onsets, [4, 4, -4, 4], Juggling, 2, 3).ShouldHaveSingleItem().ShouldBe(of[2]);
         SoundCompany.Of([], [], Juggling, 0, 0).ShouldBeEmpty();
