@@ -8,21 +8,25 @@ namespace Gambeta.Listen;
 /// <param name="Kind">What is practised.</param>
 /// <param name="Place">The line of the place that was learned before; empty where none was.</param>
 /// <param name="Frames">Its frames.</param>
-/// <param name="Balls">When the ball truly sounded, in seconds.</param>
-internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Frames, double[] Balls)
+/// <param name="Truth">When the ball truly sounded, in seconds, and how.</param>
+internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Frames, IReadOnlyList<TrueSound> Truth)
 {
     private static readonly double[] Decibels = [10, 5, 10, 15, 8, 12, 20];
+
+    // What is hardest oftenest: steps have a sound and a beat of their own.
+    private static readonly NoiseKind[] Noises = [NoiseKind.Hiss, NoiseKind.Wind, NoiseKind.Car, NoiseKind.Rain, NoiseKind.Rain, NoiseKind.Speech, NoiseKind.Speech, NoiseKind.Steps, NoiseKind.Steps, NoiseKind.Steps];
 
     public static Lesson Make(int seed, string[] files)
     {
         var chance = new Random(seed * 7919);
-        var kind = seed % 8 == 7 ? SceneKind.Nothing : (SceneKind)(seed % 3);
-        var scene = new Scene(kind, 45, (NoiseKind)chance.Next(6), Decibels[chance.Next(Decibels.Length)])
+        var kind = seed % 8 == 7 ? SceneKind.Nothing : seed % 24 == 4 ? SceneKind.Bounced : (SceneKind)(seed % 3);
+        var scene = new Scene(kind, 45, Noises[chance.Next(Noises.Length)], Decibels[chance.Next(Decibels.Length)])
         {
             // A low rate is the quickest to make; nothing above 8 kHz is looked at.
-            Rate = new[] { 48_000, 44_100, 16_000, 16_000, 16_000 }[chance.Next(5)],
+            Rate = chance.Next(10) switch { 0 => 48_000, 1 => 44_100, _ => 16_000 },
             IsSoftBall = chance.Next(3) == 0,
             IsIndoors = chance.Next(3) == 0,
+            IsWide = chance.Next(2) == 0,
         };
         // Of those without a ball every second is voices alone, as they came.
         if (seed % 16 == 15 && Any(files, "speech", chance) is { } voices)
@@ -37,7 +41,7 @@ internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Fra
         var place = seed % 4 == 0 && kind != SceneKind.Nothing
             ? PlaceSound.Learn(FramesOf(new SimulatedMicrophone(seed).Record(scene with { Kind = SceneKind.Place, Seconds = 30, Noise = NoiseKind.Hiss, OtherNoise = null, Decibels = 20, Rate = 16_000 }))).Place
             : null;
-        return new(seed, kind, place?.ToString() ?? "", FramesOf(made), [.. made.Truth.Where(sound => sound.Kind != TrueKind.Beep).Select(sound => sound.At)]);
+        return new(seed, kind, place?.ToString() ?? "", FramesOf(made), [.. made.Truth.Where(sound => sound.Kind != TrueKind.Beep)]);
     }
 
     public void Write(BinaryWriter file)
@@ -47,8 +51,12 @@ internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Fra
         file.Write(Place);
         file.Write(Frames.Length);
         file.Write(Frames);
-        file.Write(Balls.Length);
-        foreach (var at in Balls) file.Write(at);
+        file.Write(Truth.Count);
+        foreach (var sound in Truth)
+        {
+            file.Write(sound.At);
+            file.Write((byte)sound.Kind);
+        }
     }
 
     public static IEnumerable<Lesson> Read(string path)
@@ -59,7 +67,7 @@ internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Fra
         {
             var (seed, kind, place) = (file.ReadInt32(), (SceneKind)file.ReadByte(), file.ReadString());
             var frames = file.ReadBytes(file.ReadInt32());
-            yield return new(seed, kind, place, frames, [.. Enumerable.Range(0, file.ReadInt32()).Select(_ => file.ReadDouble())]);
+            yield return new(seed, kind, place, frames, [.. Enumerable.Range(0, file.ReadInt32()).Select(_ => new TrueSound(file.ReadDouble(), (TrueKind)file.ReadByte()))]);
         }
     }
 

@@ -13,9 +13,9 @@ if (After("--recordings") is { } recordings && int.TryParse(recordings, out var 
     Lessons.Make(many, After("--noise"), Console.OpenStandardOutput());
     return 0;
 }
-if ((After("--alone") ?? After("--company")) is { } lessons)
+if (After("--rows") is { } lessons)
 {
-    Lessons.Rows(lessons, After("--company") is not null, After("--nets"), Console.OpenStandardOutput());
+    Lessons.Rows(lessons, Console.OpenStandardOutput());
     return 0;
 }
 if (args.Length == 0 || args[0].StartsWith('-'))

@@ -12,7 +12,7 @@ public static class BallPath
     /// <summary>Seconds between two touches at least.</summary>
     public const double ShortestTouch = 0.22;
 
-    private const double NewSeries = -2.5, Spread = 0.2, WorstOfTime = -2, ShortestBounce = 0.07, LeastKept = 0.38, MostKept = 0.93;
+    private const double NewSeries = -2, Spread = 0.2, WorstOfTime = -1, ShortestBounce = 0.07, LeastKept = 0.38, MostKept = 0.93;
 
     /// <summary>The places of the beginnings that are the ball's.</summary>
     /// <param name="times">When each begins, in seconds, in order.</param>

@@ -7,14 +7,14 @@ namespace Gambeta.Core.Hearing;
 /// </summary>
 internal static class CycleLabels
 {
-    private const double Next = -0.1, Missed = -2.6, AnyOther = -4.5, Tempered = 0.35, LeastSpread = 0.12, WallIsSooner = 60, MostOfSooner = 12, BeginsWithFirst = 1;
+    private const double Next = -0.1, Missed = -2.6, AnyOther = -4.5, Tempered = 0.35, LeastSpread = 0.12, WallIsSooner = 60, MostOfSooner = 12, BeginsWithFirst = 1, ToldPart = 0.3, MostTold = 5;
 
     private const int Rounds = 5;
 
     /// <summary>The place in the pattern of each sound, and by how much that is likelier than begun from another place: log odds.</summary>
-    /// <param name="series">Series of sounds that belong together, each as times and levels.</param>
+    /// <param name="series">Series of sounds that belong together, each as times, levels, and what each may have been.</param>
     /// <param name="cycle">The pattern's sounds.</param>
-    public static (List<int[]> Places, double Margin) Of(IReadOnlyList<(double[] Times, double[][] Levels)> series, SoundCycle cycle)
+    public static (List<int[]> Places, double Margin) Of(IReadOnlyList<(double[] Times, double[][] Levels, KindOdds[] Kinds)> series, SoundCycle cycle)
     {
         var length = cycle.Sounds.Length;
         if (length == 1) return ([.. series.Select(one => new int[one.Times.Length])], double.PositiveInfinity);
@@ -43,11 +43,11 @@ internal static class CycleLabels
         return (labels, best - second);
     }
 
-    private static (int[] Places, double Score) Course((double[] Times, double[][] Levels) series, Learned learned, SoundCycle cycle)
+    private static (int[] Places, double Score) Course((double[] Times, double[][] Levels, KindOdds[] Kinds) series, Learned learned, SoundCycle cycle)
     {
         var (n, length) = (series.Times.Length, cycle.Sounds.Length);
         var (score, from) = (new double[n, length], new int[n, length]);
-        for (var p = 0; p < length; p++) score[0, p] = learned.Sounds(p, series.Levels[0]) + (p == 0 ? BeginsWithFirst : -BeginsWithFirst);
+        for (var p = 0; p < length; p++) score[0, p] = learned.Sounds(p, series.Levels[0]) + Told(p, series.Kinds[0], cycle) + (p == 0 ? BeginsWithFirst : -BeginsWithFirst);
         for (var i = 1; i < n; i++)
         {
             for (var p = 0; p < length; p++)
@@ -60,7 +60,7 @@ internal static class CycleLabels
                     var with = score[i - 1, q] + cost + learned.Lasts(q, steps, series.Times[i] - series.Times[i - 1]);
                     if (with > score[i, p]) (score[i, p], from[i, p]) = (with, q);
                 }
-                score[i, p] += learned.Sounds(p, series.Levels[i]);
+                score[i, p] += learned.Sounds(p, series.Levels[i]) + Told(p, series.Kinds[i], cycle);
             }
         }
         var places = new int[n];
@@ -69,6 +69,8 @@ internal static class CycleLabels
         return (places, score[n - 1, places[n - 1]]);
     }
 
+    private static double Told(int place, KindOdds kinds, SoundCycle cycle) => ToldPart * Math.Max(-MostTold, kinds.Of(cycle.Sounds[place].Kind) - kinds.Ball);
+
     // What each place sounds like, and how long it is from each to the next.
     private sealed class Learned
     {
@@ -76,7 +78,7 @@ internal static class CycleLabels
         private readonly double[] _lasts;
         private readonly SoundCycle _cycle;
 
-        public Learned(IReadOnlyList<(double[] Times, double[][] Levels)> series, List<int[]> places, SoundCycle cycle)
+        public Learned(IReadOnlyList<(double[] Times, double[][] Levels, KindOdds[] Kinds)> series, List<int[]> places, SoundCycle cycle)
         {
             _cycle = cycle;
             var gaps = Enumerable.Range(0, cycle.Sounds.Length).Select(_ => new List<double>()).ToArray();

@@ -26,8 +26,8 @@ public sealed class Ear(ListeningFor what)
 {
     private const double ShortestToWall = 0.09, InferredSure = 0.55, Pauses = 1.8, ShortestPause = 0.8, About = 0.14, LeastTold = -3;
 
-    // Where a ball fell is told by a physics that is cleaner than a yard: its odds are rougher than they say.
-    private const double SureOfAFall = 0.6;
+    // What parts a bounce from a touch, beside its time: what the net tells, and how it is like the bounces here; each weighs less than it says, since both come of the same sound.
+    private const double ToldBounce = 0.3, MostBounce = 5, LikeBounce = 0.2, MostLike = 4;
 
     private readonly OnsetDetector _detector = new();
     private readonly OwnSounds _own = new(what.Own ?? []);
@@ -81,13 +81,14 @@ public sealed class Ear(ListeningFor what)
 
     private HeardSet Listen()
     {
-        double[] times = [.. _onsets.Select(onset => onset.At)], odds = _odds.Of(_onsets);
+        var kinds = _odds.Of(_onsets);
+        double[] times = [.. _onsets.Select(onset => onset.At)], odds = [.. kinds.Select(kind => kind.Ball)];
         var cycle = Cycle(what);
         var path = BallPath.Best(times, odds, cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? ShortestToWall : BallPath.ShortestTouch);
         var series = Series(path, times);
-        var (tails, margins) = Tails(series, times, cycle);
+        var (tails, margins) = Tails(series, times, kinds, cycle);
         var whole = series.Select((one, i) => one[..^tails[i]]).ToList();
-        var (places, margin) = CycleLabels.Of([.. whole.Select(one => (one.Select(i => times[i]).ToArray(), one.Select(i => _onsets[i].Shape).ToArray()))], cycle);
+        var (places, margin) = CycleLabels.Of([.. whole.Select(one => (one.Select(i => times[i]).ToArray(), one.Select(i => _onsets[i].Shape).ToArray(), one.Select(i => kinds[i]).ToArray()))], cycle);
         var heard = new List<HeardTouch>();
         var onPath = path.ToHashSet();
         for (var s = 0; s < series.Count; s++)
@@ -95,11 +96,11 @@ public sealed class Ear(ListeningFor what)
             var first = heard.Count;
             Tell(whole[s], places[s], path, times, odds, cycle, heard);
             // Where the ball fell may be one touch sooner or later: the last touch is as sure as that.
-            if (heard.Count > first && cycle.Falls) heard[^1] = heard[^1] with { Sure = Math.Min(heard[^1].Sure, BallOdds.Chance(margins[s] * SureOfAFall)) };
-            heard.AddRange(series[s][^tails[s]..].Select(i => new HeardTouch(times[i], HeardKind.Bounce, null, BallOdds.Chance(odds[i]))));
+            if (heard.Count > first && cycle.Falls) heard[^1] = heard[^1] with { Sure = Math.Min(heard[^1].Sure, KindOdds.Chance(margins[s])) };
+            heard.AddRange(series[s][^tails[s]..].Select(i => new HeardTouch(times[i], HeardKind.Bounce, null, KindOdds.Chance(odds[i]))));
         }
-        heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i) && odds[i] > LeastTold).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - BallOdds.Chance(odds[i]))));
-        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], BallOdds.Chance(margin / cycle.Sounds.Length), _lost);
+        heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i) && odds[i] > LeastTold).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - KindOdds.Chance(odds[i]))));
+        return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], KindOdds.Chance(margin / cycle.Sounds.Length), _lost);
     }
 
     // What follows each other without a pause belongs together: a pause is longer than a touch that was drowned would leave.
@@ -129,7 +130,7 @@ public sealed class Ear(ListeningFor what)
     }
 
     // How many sounds at the end of each series are bounces after a drop: first by their time alone, then also by what bounces sound like here.
-    private (int[] Tails, double[] Margins) Tails(List<int[]> series, double[] times, SoundCycle cycle)
+    private (int[] Tails, double[] Margins) Tails(List<int[]> series, double[] times, KindOdds[] kinds, SoundCycle cycle)
     {
         var (tails, margins) = (new int[series.Count], new double[series.Count]);
         if (!cycle.Falls) return (tails, margins);
@@ -146,7 +147,7 @@ public sealed class Ear(ListeningFor what)
                 var one = series[s];
                 (tails[s], margins[s]) = BounceTail.Of(
                     [.. one.Select(i => times[i])], [.. one.Select(i => _onsets[i].Loudness)], UsualTouch(series, tails, times),
-                    k => known ? Math.Clamp(0.3 * (bounces.Log(_onsets[one[k]].Shape) - touches.Log(_onsets[one[k]].Shape)), -4, 4) : 0);
+                    k => Math.Clamp(ToldBounce * (kinds[one[k]].Bounce - kinds[one[k]].Touch), -MostBounce, MostBounce) + (known ? Math.Clamp(LikeBounce * (bounces.Log(_onsets[one[k]].Shape) - touches.Log(_onsets[one[k]].Shape)), -MostLike, MostLike) : 0));
             }
         }
         return (tails, margins);
@@ -177,7 +178,7 @@ public sealed class Ear(ListeningFor what)
                     }
                 }
             }
-            heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, BallOdds.Chance(odds[i]), EndsTry: k == series.Length - 1, IsPass: cycle.IsPass(places[k])));
+            heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, KindOdds.Chance(odds[i]), EndsTry: k == series.Length - 1, IsPass: cycle.IsPass(places[k])));
         }
     }
 

@@ -95,6 +95,6 @@ public sealed class OnsetDetector
             levels[band] = Math.Max(Now(t, band), _frames[t + 1][band] * SoundFrame.Step);
             rises[band] = levels[band] - pre[band];
         }
-        return new Onset(t, _sums[t], levels, rises, SoundTraits.Of(_frames, t, pre, spread, levels, rises));
+        return new Onset(t, _sums[t], levels, rises, SoundTraits.Of(_frames, t, pre, spread, levels, rises), _frames.GetRange(t - Hearing.Onset.AroundBefore, Hearing.Onset.AroundCount));
     }
 }

@@ -1,163 +1,151 @@
 using System.Numerics.Tensors;
+using System.Text.Json;
 
 namespace Gambeta.Core.Hearing;
 
 /// <summary>
-/// What stands about each beginning of a recording, as numbers for <see cref="SoundNet.InCompany"/>: how likely it is a ball by itself, how it resembles what surely is one here and what surely
-/// is none, what the sounds are that are most like it, what sounded at which time before and after it, and in which time surely balls follow each other here. A place, a ball and a microphone sound alike for a whole round, and whoever
-/// plays keeps time, whatever both are.
+/// The net that tells what each beginning was from all that stand about it: layers of attention (Vaswani and others, 2017), in which each beginning looks at those that are like it and at those that
+/// lie so far before or behind it in time (relative places in the way of Shaw and others, 2018, in steps of a twelfth of the time apart). A place, a ball and a microphone sound alike for a whole round,
+/// and whoever plays keeps time. Fitted by <c>tools/learn-to-hear</c> to made-up recordings whose every constant was drawn from wide bounds, by several recipes.
 /// </summary>
-public static class SoundCompany
+/// <param name="Embed">Two layers that turn the numbers of a <see cref="SoundToken"/> into what is looked at.</param>
+/// <param name="Blocks">The layers of attention.</param>
+/// <param name="After">What evens out what comes of them: a gain and an offset for each number.</param>
+/// <param name="Told">What is told of it: a row for each <see cref="HeardKind"/>.</param>
+/// <param name="Alone">What is told of a beginning by itself, from what is looked at of it: the same.</param>
+public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks, float[][] After, float[][] Told, float[][] Alone)
 {
-    /// <summary>How many numbers of each.</summary>
-    public const int Count = Own + (5 * Lags) + (2 * Near * OfNear) + (2 * OfKin);
+    /// <summary>A layer of attention. Every matrix has a row a unit: the weight of each number that comes in, the offset last.</summary>
+    /// <param name="Before">What evens out what comes in: gains, then offsets.</param>
+    /// <param name="Query">What a beginning looks for.</param>
+    /// <param name="Key">By what it is found.</param>
+    /// <param name="Value">What it tells whoever looks at it.</param>
+    /// <param name="Out">What becomes of what was told.</param>
+    /// <param name="Bias">Of each head how much it looks at what lies so far off in time, for each step.</param>
+    /// <param name="Apart">What it is told by how far off in time others lie: of each number one for each step.</param>
+    /// <param name="Between">What evens out before the last two.</param>
+    /// <param name="Wide">A layer whose units let through what is above 0.</param>
+    /// <param name="Narrow">And back.</param>
+    public sealed record Block(float[][] Before, float[][] Query, float[][] Key, float[][] Value, float[][] Out, float[][] Bias, float[][] Apart, float[][] Between, float[][] Wide, float[][] Narrow);
 
-    // Times apart are told in steps of a tenth of themselves, from 0.16 s on.
-    private const int Own = 7, Lags = 24, Near = 3, OfNear = 5, OfKin = 3, Few = 4, Many = 12;
+    private const int Lags = 64, Kinds = 4;
 
-    private const double FirstLag = 0.16, LagStep = 1.1, Enough = 3, Sure = 0.7;
+    private const double FirstLag = 0.05, LagStep = 1.08, Smallest = 1e-5;
 
-    /// <summary>The longest time apart that is told, in seconds.</summary>
-    public static readonly double Farthest = FirstLag * Math.Pow(LagStep, Lags);
-
-    /// <summary>The numbers of some beginnings.</summary>
-    /// <param name="onsets">The beginnings of one stretch, in their order.</param>
-    /// <param name="alone">The log odds of each by itself.</param>
-    /// <param name="cycle">What can be heard of the drill.</param>
-    /// <param name="from">The first whose numbers are asked for.</param>
-    /// <param name="until">The one after the last.</param>
-    public static float[][] Of(IReadOnlyList<Onset> onsets, IReadOnlyList<double> alone, SoundCycle cycle, int from, int until)
+    private static readonly Lazy<SoundCompany> TheShipped = new(() =>
     {
-        double[] chances = [.. alone.Select(BallOdds.Chance)];
-        var here = new Here(onsets, chances);
-        float[][] traits = [.. onsets.Select(onset => onset.Traits)], levels = [.. onsets.Select(onset => Array.ConvertAll(onset.Levels, level => (float)level))];
-        var hasWall = cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall);
-        return [.. Enumerable.Range(from, until - from).Select(i =>
+        using var file = typeof(SoundCompany).Assembly.GetManifestResourceStream("ball-in-company.json")!;
+        return Read(file);
+    });
+
+    // The step of each number of frames apart.
+    private static readonly int[] Steps = [.. Enumerable.Range(0, 1 + (int)(FirstLag * Math.Pow(LagStep, Lags) * SoundFrame.ASecond)).Select(frames => (int)Math.Clamp(Math.Floor((Math.Log(Math.Max(FirstLag, frames / (double)SoundFrame.ASecond) / FirstLag) / Math.Log(LagStep)) + 1e-4), 0, Lags - 1))];
+
+    /// <summary>The one that ships.</summary>
+    public static SoundCompany Shipped => TheShipped.Value;
+
+    /// <summary>The first sums of a beginning, made once from its <see cref="SoundToken"/>.</summary>
+    public float[] Look(float[] token) => Times(Embed[0], token);
+
+    /// <summary>What a beginning was, by itself: of each <see cref="HeardKind"/> a number whose exponential is as its chance.</summary>
+    /// <param name="look">Its first sums.</param>
+    /// <param name="louder">As if it had been louder by so much, as <see cref="SoundToken"/> counts it.</param>
+    public float[] Tell(float[] look, float louder = 0) => Times(Alone, Seen(look, louder));
+
+    /// <summary>What each of some beginnings was: of each <see cref="HeardKind"/> a number whose exponential is as its chance.</summary>
+    /// <param name="frames">The frame of each, in order.</param>
+    /// <param name="looks">The first sums of each.</param>
+    /// <param name="louder">As if all had been louder by so much, as <see cref="SoundToken"/> counts it.</param>
+    public float[][] Tell(IReadOnlyList<int> frames, IReadOnlyList<float[]> looks, float louder = 0)
+    {
+        float[][] now = [.. looks.Select(look => Seen(look, louder))];
+        var steps = new int[now.Length][];
+        for (var i = 0; i < now.Length; i++)
         {
-            var numbers = new float[Count];
-            numbers[0] = Number(alone[i] / 4, 2);
-            here.Tell(onsets[i], numbers);
-            (numbers[5], numbers[6]) = (cycle.Falls ? 1 : 0, hasWall ? 1 : 0);
-            Times(onsets, chances, i, numbers.AsSpan(Own, 4 * Lags));
-            here.Rhythm.CopyTo(numbers.AsSpan(Own + (4 * Lags)));
-            Nearest(onsets, alone, i, numbers.AsSpan(Own + (5 * Lags), 2 * Near * OfNear));
-            Kin(traits, chances, i, 2, numbers.AsSpan(Own + (5 * Lags) + (2 * Near * OfNear), OfKin));
-            Kin(levels, chances, i, 10, numbers.AsSpan(Own + (5 * Lags) + (2 * Near * OfNear) + OfKin, OfKin));
-            return numbers;
-        })];
+            steps[i] = new int[now.Length];
+            for (var j = 0; j < now.Length; j++) steps[i][j] = Step(frames[j] - frames[i]);
+        }
+        foreach (var block in Blocks) Attend(block, now, steps);
+        return [.. now.Select(one => Times(Told, Even(After, one)))];
     }
 
-    private static float Number(double of, double most) => (float)Math.Clamp(of, -most, most);
-
-    private static int Lag(double seconds) => seconds < FirstLag ? -1 : (int)(Math.Log(seconds / FirstLag) / Math.Log(LagStep));
-
-    // How like two sound, from 0 to 1, however loud.
-    private static double Alike(Onset one, Onset other)
+    /// <summary>Reads one.</summary>
+    /// <exception cref="InvalidDataException">It takes other numbers, or does not fit together.</exception>
+    public static SoundCompany Read(Stream file)
     {
-        var sum = 0.0;
-        for (var band = 0; band < SoundFrame.Bands; band++) sum += Math.Abs(one.Shape[band] - other.Shape[band]);
-        return Math.Exp(-sum / SoundFrame.Bands / 5);
+        var read = JsonSerializer.Deserialize<SoundCompany>(file)!;
+        var size = read.Embed[1].Length;
+        static bool Is(float[][] matrix, int rows, int columns) => matrix.Length == rows && Array.TrueForAll(matrix, row => row.Length == columns);
+        var fits = read.Embed.Length == 2 && Is(read.Embed[0], read.Embed[0].Length, SoundToken.Count + 1) && Is(read.Embed[1], size, read.Embed[0].Length + 1) && Is(read.After, 2, size) && Is(read.Told, Kinds, size + 1) && Is(read.Alone, Kinds, size + 1)
+            && Array.TrueForAll(read.Blocks, block => Is(block.Before, 2, size) && Is(block.Between, 2, size) && new[] { block.Query, block.Key, block.Value, block.Out }.All(matrix => Is(matrix, size, size + 1))
+                && block.Bias.Length > 0 && size % block.Bias.Length == 0 && Is(block.Bias, block.Bias.Length, (2 * Lags) + 1) && Is(block.Apart, size, (2 * Lags) + 1) && Is(block.Wide, block.Wide.Length, size + 1) && Is(block.Narrow, size, block.Wide.Length + 1));
+        return fits ? read : throw new InvalidDataException($"A net of company takes {SoundToken.Count} numbers and tells {Kinds}.");
     }
 
-    // At each time before it and after it: how likely a ball what sounded then, and how like this one.
-    private static void Times(IReadOnlyList<Onset> onsets, double[] chances, int i, Span<float> numbers)
+    private float[] Seen(float[] look, float louder)
     {
-        foreach (var direction in new[] { -1, 1 })
+        float[] units = [.. look];
+        if (louder != 0) for (var unit = 0; unit < units.Length; unit++) units[unit] += louder * Embed[0][unit][SoundToken.Loudness];
+        TensorPrimitives.Max(units, 0f, units);
+        return Times(Embed[1], units);
+    }
+
+    private static void Attend(Block block, float[][] now, int[][] steps)
+    {
+        var (many, size, heads) = (now.Length, block.Query.Length, block.Bias.Length);
+        float[][] even = [.. now.Select(one => Even(block.Before, one))];
+        float[][] queries = [.. even.Select(one => Times(block.Query, one))];
+        // A row for each number, so that all are looked at in one go.
+        var (keys, values) = (Turned(even, block.Key), Turned(even, block.Value));
+        var (wide, scale) = (size / heads, 1 / MathF.Sqrt(size / (float)heads));
+        var (looks, far, told) = (new float[many], new float[(2 * Lags) + 1], new float[size]);
+        for (var i = 0; i < many; i++)
         {
-            for (var k = i + direction; k >= 0 && k < onsets.Count && Math.Abs(onsets[k].At - onsets[i].At) is var apart && apart < Farthest; k += direction)
+            for (var head = 0; head < heads; head++)
             {
-                if (Lag(apart) is not (>= 0 and < Lags and var lag)) continue;
-                var place = lag + (direction < 0 ? 0 : 2 * Lags);
-                numbers[place] = Math.Max(numbers[place], (float)chances[k]);
-                numbers[place + Lags] = Math.Max(numbers[place + Lags], (float)Alike(onsets[i], onsets[k]));
+                Array.Clear(looks);
+                for (var k = head * wide; k < (head + 1) * wide; k++) TensorPrimitives.MultiplyAdd<float>(keys[k], queries[i][k] * scale, looks, looks);
+                for (var j = 0; j < many; j++) looks[j] += block.Bias[head][steps[i][j]];
+                TensorPrimitives.SoftMax<float>(looks, looks);
+                Array.Clear(far);
+                for (var j = 0; j < many; j++) far[steps[i][j]] += looks[j];
+                for (var k = head * wide; k < (head + 1) * wide; k++) told[k] = TensorPrimitives.Dot<float>(values[k], looks) + TensorPrimitives.Dot<float>(block.Apart[k], far);
             }
+            TensorPrimitives.Add(now[i], Times(block.Out, told), now[i]);
+        }
+        foreach (var one in now)
+        {
+            var units = Times(block.Wide, Even(block.Between, one));
+            TensorPrimitives.Max(units, 0f, units);
+            TensorPrimitives.Add(one, Times(block.Narrow, units), one);
         }
     }
 
-    // The beginnings next to it, whatever they are.
-    private static void Nearest(IReadOnlyList<Onset> onsets, IReadOnlyList<double> alone, int i, Span<float> numbers)
+    private static int Step(int frames) => frames == 0 ? Lags : Math.Sign(frames) * (1 + Steps[Math.Min(Math.Abs(frames), Steps.Length - 1)]) + Lags;
+
+    private static float[] Times(float[][] rows, ReadOnlySpan<float> comes)
     {
-        var place = 0;
-        foreach (var step in new[] { -3, -2, -1, 1, 2, 3 })
-        {
-            var k = i + step;
-            if (k >= 0 && k < onsets.Count && Math.Abs(onsets[k].At - onsets[i].At) is var apart && apart < 2 * Farthest)
-            {
-                numbers[place] = 1;
-                numbers[place + 1] = Number(Math.Log(apart / 0.3), 2);
-                numbers[place + 2] = Number(alone[k] / 4, 2);
-                numbers[place + 3] = Number((onsets[k].Loudness - onsets[i].Loudness) / 10, 3);
-                numbers[place + 4] = (float)Alike(onsets[i], onsets[k]);
-            }
-            place += OfNear;
-        }
+        var goes = new float[rows.Length];
+        for (var unit = 0; unit < rows.Length; unit++) goes[unit] = TensorPrimitives.Dot(comes, rows[unit].AsSpan(..^1)) + rows[unit][^1];
+        return goes;
     }
 
-    // What those are that are most like it, wherever they lie: how likely balls the nearest few and many, and how far off the few.
-    private static void Kin(float[][] all, double[] chances, int i, double usual, Span<float> numbers)
+    private static float[][] Turned(float[][] all, float[][] rows)
     {
-        Span<double> nearest = stackalloc double[Many];
-        Span<int> who = stackalloc int[Many];
-        var known = 0;
-        for (var k = 0; k < all.Length; k++)
-        {
-            if (k == i) continue;
-            double far = TensorPrimitives.Distance<float>(all[i], all[k]);
-            if (known == Many && far >= nearest[Many - 1]) continue;
-            var place = known < Many ? known++ : Many - 1;
-            for (; place > 0 && nearest[place - 1] > far; place--) (nearest[place], who[place]) = (nearest[place - 1], who[place - 1]);
-            (nearest[place], who[place]) = (far, k);
-        }
-        if (known < Few) return;
-        for (var k = 0; k < known; k++)
-        {
-            if (k < Few) (numbers[0], numbers[2]) = (numbers[0] + (float)(2 * chances[who[k]] / Few), numbers[2] + Number(nearest[k] / usual / Few, 1));
-            numbers[1] += (float)(2 * chances[who[k]] / known);
-        }
+        float[][] turned = [.. rows.Select(_ => new float[all.Length])];
+        for (var i = 0; i < all.Length; i++) for (var unit = 0; unit < rows.Length; unit++) turned[unit][i] = TensorPrimitives.Dot<float>(all[i], rows[unit].AsSpan(..^1)) + rows[unit][^1];
+        return turned;
     }
 
-    // What is alike through the whole stretch.
-    private sealed class Here
+    // A mean of 0 and a spread of 1, then a gain and an offset of each (Ba and others, 2016).
+    private static float[] Even(float[][] gains, float[] one)
     {
-        private readonly Likeness _balls = new(), _others = new(), _ballShapes = new(), _otherShapes = new();
-        private readonly double _loudness;
-
-        /// <summary>How often surely balls follow each other in each time, as parts of all.</summary>
-        public float[] Rhythm { get; } = new float[Lags];
-
-        public Here(IReadOnlyList<Onset> onsets, double[] chances)
-        {
-            var (last, many) = (-1, 0);
-            for (var i = 0; i < onsets.Count; i++)
-            {
-                var p = chances[i];
-                if (p > Sure)
-                {
-                    _balls.Add(onsets[i].Levels, p);
-                    _ballShapes.Add(onsets[i].Shape, p);
-                    _loudness += p * onsets[i].Loudness;
-                    if (last >= 0 && Lag(onsets[i].At - onsets[last].At) is >= 0 and < Lags and var lag) (Rhythm[lag], many) = (Rhythm[lag] + 1, many + 1);
-                    last = i;
-                }
-                else if (p < 1 - Sure)
-                {
-                    _others.Add(onsets[i].Levels, 1 - p);
-                    _otherShapes.Add(onsets[i].Shape, 1 - p);
-                }
-            }
-            _loudness /= Math.Max(1e-9, _balls.Weight);
-            for (var lag = 0; lag < Lags; lag++) Rhythm[lag] *= 3f / Math.Max(3, many);
-        }
-
-        public void Tell(Onset onset, float[] numbers)
-        {
-            if (_balls.Weight >= Enough && _others.Weight >= Enough)
-            {
-                numbers[1] = Number((_balls.Log(onset.Levels) - _others.Log(onset.Levels)) / 10, 3);
-                numbers[2] = Number((_ballShapes.Log(onset.Shape) - _otherShapes.Log(onset.Shape)) / 10, 3);
-            }
-            if (_balls.Weight >= Enough) numbers[3] = Number((onset.Loudness - _loudness) / 10, 3);
-            numbers[4] = (float)Math.Log(1 + _balls.Weight) / 4;
-        }
+        var goes = new float[one.Length];
+        var mean = TensorPrimitives.Average<float>(one);
+        TensorPrimitives.Subtract(one, mean, goes);
+        var spread = MathF.Sqrt((TensorPrimitives.SumOfSquares<float>(goes) / one.Length) + (float)Smallest);
+        TensorPrimitives.Divide(goes, spread, goes);
+        TensorPrimitives.MultiplyAdd<float>(goes, gains[0], gains[1], goes);
+        return goes;
     }
 }

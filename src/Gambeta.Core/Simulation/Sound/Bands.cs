@@ -40,10 +40,11 @@ public sealed record Bands(double[] Gains, double[] Fades, double Attack) : IStr
             if (Gains[band] < 0.01) continue;
             var (filter, count) = (Filters.Band(Hertz(band) * Sounds.Near(chance, 0.03), 2, rate), (int)(((Fades[band] * 5) + Attack) * rate));
             var level = gain * Gains[band] * Sounds.Near(chance, 0.15) * Math.Sqrt(rate / Hertz(band)) * 0.1;
+            var fading = new Fading(Fades[band], Attack, rate);
             for (var i = 0; i < count && from + i < into.Length; i++)
             {
                 var t = i / (double)rate;
-                var loud = t < Attack ? t / Attack : Math.Exp(-(t - Attack) / Fades[band]);
+                var loud = t < Attack ? t / Attack : fading.Next();
                 var value = level * loud * filter.Process((float)((chance.NextDouble() * 3.46) - 1.73));
                 if (from + i >= 0) into[from + i] += (float)value;
             }

@@ -22,12 +22,15 @@ public sealed record Body(IReadOnlyList<(double Hertz, double Fades, double Part
         var (contact, rubs, under) = (Contact * Sounds.Near(chance, 0.1), Filters.Below(Below, rate), Filters.Above(150, rate));
         // White noise has the same power in a band at every rate.
         var level = Rubbing * Math.Sqrt(rate / 48_000.0);
+        var fading = new Fading(Fades, contact, rate);
         for (var i = 0; i < count && from + i < into.Length; i++)
         {
             var t = i / (double)rate;
             var push = t < contact ? Math.Sin(Math.PI * t / contact) : 0;
-            var value = rings.Sum(ring => ring.Next(push)) + (Push * push);
-            value += level * under.Process(rubs.Process((float)Sounds.Normal(chance))) * (t < contact ? push + 0.2 : 0.2 * Math.Exp(-(t - contact) / Fades));
+            var value = 0.0;
+            foreach (var ring in rings) value += ring.Next(push);
+            value += Push * push;
+            value += level * under.Process(rubs.Process((float)Sounds.Normal(chance))) * (t < contact ? push + 0.2 : 0.2 * fading.Next());
             if (from + i >= 0) into[from + i] += (float)(gain * value);
         }
     }

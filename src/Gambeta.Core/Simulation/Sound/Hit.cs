@@ -21,6 +21,9 @@ public sealed record Hit(double Attack, double Centre, double Width, double Fade
         var lasts = Math.Max(Fades, Tones.Select(tone => tone.Fades).DefaultIfEmpty(0).Max()) * 7;
         var (from, count) = ((int)(at * rate), (int)((lasts + Attack) * rate));
         var band = Filters.Band(Centre * Sounds.Near(chance, 0.06), Width, rate);
+        var burst = new Fading(Fades, Attack, rate);
+        Fading[] fades = [.. Tones.Select(tone => new Fading(tone.Fades, Attack, rate))];
+        var settles = new Fading(Settles, 0, rate);
         var phases = Tones.Select(_ => chance.NextDouble() * 0.4).ToArray();
         var pitch = Sounds.Near(chance, 0.03);
         // What the band leaves of white noise: so that the burst's part says how loud it is, whatever its band.
@@ -29,11 +32,10 @@ public sealed record Hit(double Attack, double Centre, double Width, double Fade
         {
             var t = i / (double)rate;
             var rise = t < Attack ? t / Attack : 1;
-            var since = Math.Max(0, t - Attack);
-            var value = Burst * level * band.Process((float)((chance.NextDouble() * 2) - 1)) * Math.Exp(-since / Fades);
+            var value = Burst * level * band.Process((float)((chance.NextDouble() * 2) - 1)) * (t < Attack ? 1 : burst.Next());
             // A pitch that falls has gone farther by now: its turns are what it was, added up.
-            var turns = pitch * (t + (Sweep * Settles * (1 - Math.Exp(-t / Settles))));
-            for (var k = 0; k < Tones.Count; k++) value += Tones[k].Part * Math.Sin((2 * Math.PI * Tones[k].Hertz * turns) + phases[k]) * Math.Exp(-since / Tones[k].Fades);
+            var turns = pitch * (t + (Sweep * Settles * (1 - settles.Next())));
+            for (var k = 0; k < Tones.Count; k++) value += Tones[k].Part * Math.Sin((2 * Math.PI * Tones[k].Hertz * turns) + phases[k]) * (t < Attack ? 1 : fades[k].Next());
             if (from + i >= 0) into[from + i] += (float)(gain * rise * value);
         }
     }

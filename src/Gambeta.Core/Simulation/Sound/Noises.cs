@@ -25,8 +25,8 @@ public enum NoiseKind
 /// <summary>Makes noises, each with a mean power of one between 80 Hz and 6 kHz.</summary>
 public static class Noises
 {
-    /// <summary>So many seconds of a noise.</summary>
-    public static float[] Of(NoiseKind kind, double seconds, int rate, Random chance)
+    /// <summary>So many seconds of a noise; what strikes in it drawn from wider bounds where that is asked for.</summary>
+    public static float[] Of(NoiseKind kind, double seconds, int rate, Random chance, bool mixes = false)
     {
         var samples = new float[(int)(seconds * rate)];
         switch (kind)
@@ -34,8 +34,8 @@ public static class Noises
             case NoiseKind.Hiss: Shaped(samples, rate, Sounds.Between(chance, 300, 8000), chance, _ => 1); break;
             case NoiseKind.Wind: Gusts(samples, rate, chance); break;
             case NoiseKind.Speech: Talk(samples, rate, chance); break;
-            case NoiseKind.Steps: Walk(samples, rate, chance); break;
-            case NoiseKind.Rain: Drops(samples, rate, chance); break;
+            case NoiseKind.Steps: Walk(samples, rate, chance, mixes); break;
+            case NoiseKind.Rain: Drops(samples, rate, chance, mixes); break;
             case NoiseKind.Car:
                 var (passes, width, floor) = (seconds * chance.NextDouble(), Sounds.Between(chance, 1.5, 5), Sounds.Between(chance, 0.03, 0.4));
                 Shaped(samples, rate, Sounds.Between(chance, 250, 1500), chance, t => floor + Math.Exp(-(t - passes) * (t - passes) / (2 * width * width)));
@@ -107,12 +107,13 @@ public static class Noises
     private static void Breath(float[] samples, int rate, double at, Random chance, double gain) =>
         new Hit(Sounds.Between(chance, 0.002, 0.03), Sounds.Between(chance, 1500, 5500), 1, Sounds.Between(chance, 0.01, 0.05), [], 0.25).Add(samples, rate, at, gain, chance);
 
-    private static void Walk(float[] samples, int rate, Random chance)
+    private static void Walk(float[] samples, int rate, Random chance, bool mixes)
     {
-        var (step, scuff, pace, scuffs) = (Sounds.Step(chance), Sounds.Scuff(chance), Sounds.Between(chance, 0.28, 0.65), Sounds.Between(chance, 0.02, 0.6));
+        var (step, scuff, pace, scuffs) = (mixes ? Sounds.AnyStep(chance) : Sounds.Step(chance), Sounds.Scuff(chance), mixes ? Sounds.Between(chance, 0.22, 0.9) : Sounds.Between(chance, 0.28, 0.65), Sounds.Between(chance, 0.02, 0.6));
+        var uneven = mixes ? Sounds.Between(chance, 0.02, 0.2) : 0.08;
         // Whoever walks sets down the heel, then the toes; whoever runs all at once.
         var toes = chance.Next(2) == 0 ? 0 : Sounds.Between(chance, 0.05, 0.14);
-        for (var t = pace; t < samples.Length / (double)rate; t += chance.NextDouble() < 0.05 ? Sounds.Between(chance, 1, 4) : pace * Sounds.Near(chance, 0.08))
+        for (var t = pace; t < samples.Length / (double)rate; t += chance.NextDouble() < 0.05 ? Sounds.Between(chance, 1, 4) : pace * Sounds.Near(chance, uneven))
         {
             var gain = Sounds.Near(chance, 0.3);
             step.Add(samples, rate, t, gain, chance);
@@ -121,7 +122,7 @@ public static class Noises
         }
     }
 
-    private static void Drops(float[] samples, int rate, Random chance)
+    private static void Drops(float[] samples, int rate, Random chance, bool mixes)
     {
         var patter = Sounds.Between(chance, 0.02, 0.2);
         Shaped(samples, rate, Sounds.Between(chance, 2000, 9000), chance, _ => patter);
@@ -129,6 +130,7 @@ public static class Noises
         for (var t = 0.0; t < samples.Length / (double)rate; t -= Math.Log(1 - chance.NextDouble()) / many)
         {
             var (hertz, fades) = (Sounds.Between(chance, 800, 8000), Sounds.Between(chance, 0.0005, 0.008));
+            if (mixes) kind = chance.Next(3);
             IStruck drop = kind switch
             {
                 0 => new Hit(0.0005, hertz, 1.5, fades, [], 1),

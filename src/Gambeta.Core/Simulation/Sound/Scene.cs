@@ -20,6 +20,9 @@ public enum SceneKind
 
     /// <summary>A place that is learned: ten seconds of quiet, then ten touches.</summary>
     Place,
+
+    /// <summary>A ball that is let bounce once after each touch.</summary>
+    Bounced,
 }
 
 /// <summary>What a true sound was.</summary>
@@ -66,6 +69,9 @@ public sealed record Scene(SceneKind Kind, double Seconds, NoiseKind Noise, doub
 
     /// <summary>The echo of a room; nothing outdoors.</summary>
     public bool IsIndoors { get; init; }
+
+    /// <summary>Drawn from wider bounds still, and its sounds by two recipes at once: some of what is learned from.</summary>
+    public bool IsWide { get; init; }
 
     /// <summary>Longest try of juggling.</summary>
     public int MostTouches { get; init; } = 20;

@@ -8,7 +8,7 @@ namespace Gambeta.Core.Simulation.Sound;
 /// </summary>
 public sealed class SimulatedMicrophone(int seed)
 {
-    private const double Gravity = 9.81;
+    private const double Gravity = 9.81, Wider = 1.3;
 
     private readonly Random _chance = new(seed);
 
@@ -17,13 +17,14 @@ public sealed class SimulatedMicrophone(int seed)
     {
         var (samples, truth) = (new float[(int)(scene.Seconds * scene.Rate)], new List<TrueSound>());
         // First of all, so that a ball sounds the same in each scene of a seed.
-        var ball = Sounds.Ball(_chance, scene.IsSoftBall);
+        var ball = Sounds.Ball(_chance, scene.IsSoftBall, scene.IsWide);
         switch (scene.Kind)
         {
             case SceneKind.Juggling: Juggle(scene, ball, samples, truth); break;
             case SceneKind.Wall: Pass(scene, ball, samples, truth); break;
             case SceneKind.Taps: Tap(scene, ball.Touch, samples, truth); break;
             case SceneKind.Place: Learn(scene, ball.Touch, samples, truth); break;
+            case SceneKind.Bounced: LetBounce(scene, ball, samples, truth); break;
             case SceneKind.Nothing: break;
             default: throw new ArgumentOutOfRangeException(nameof(scene));
         }
@@ -36,12 +37,14 @@ public sealed class SimulatedMicrophone(int seed)
         return new MadeRecording(samples, scene.Rate, [.. ordered.OrderBy(sound => sound.At)]);
     }
 
+    private double Drawn(Scene scene, double low, double high) => scene.IsWide ? Between(low / Wider, high * Wider) : Between(low, high);
+
     private double Between(double low, double high) => Sounds.Between(_chance, low, high);
 
     private void Juggle(Scene scene, BallSounds ball, float[] samples, List<TrueSound> truth)
     {
         var (touch, bounce, _) = ball;
-        var (flight, spread, keeps, knee, loudness) = (Between(0.36, 0.85), Between(0.05, 0.16), Between(0.45, 0.8), Between(0.2, 0.5), Between(0.15, 0.35));
+        var (flight, spread, keeps, knee, loudness) = (Drawn(scene, 0.36, 0.85), Drawn(scene, 0.05, 0.16), Between(0.45, 0.8), Between(0.2, 0.5), Between(0.15, 0.35));
         var (t, number, foot) = (Between(0.6, 1.5), 0, Foot.Right);
         while (true)
         {
@@ -68,7 +71,7 @@ public sealed class SimulatedMicrophone(int seed)
         var speed = Gravity * flight / 2;
         var down = Math.Sqrt((speed * speed) + (2 * Gravity * knee));
         t += (down - speed) / Gravity;
-        var (gain, bounces) = (Between(0.5, 1.4), _chance.Next(1, 8));
+        var (gain, bounces) = (scene.IsWide ? Between(0.15, 1.4) : Between(0.5, 1.4), _chance.Next(1, 8));
         for (var i = 0; i < bounces; i++)
         {
             bounce.Add(samples, scene.Rate, t, gain * Sounds.Near(_chance, 0.1), _chance);
@@ -81,10 +84,32 @@ public sealed class SimulatedMicrophone(int seed)
         return t;
     }
 
+    private void LetBounce(Scene scene, BallSounds ball, float[] samples, List<TrueSound> truth)
+    {
+        var (flight, spread, keeps, knee, loud, floor) = (Drawn(scene, 0.2, 0.7), Drawn(scene, 0.03, 0.12), Between(0.5, 0.8), Between(0.2, 0.5), Between(0.15, 0.35), Between(0.1, 0.8));
+        // It is met again somewhere between the middle of its flight and just above the floor.
+        var (t, number, foot, met) = (Between(0.6, 1.5), 1, Foot.Right, Between(0.5, 0.9));
+        while (t + 3 < scene.Seconds)
+        {
+            ball.Touch.Add(samples, scene.Rate, t, Sounds.Near(_chance, loud), _chance);
+            truth.Add(new TrueSound(t, TrueKind.Touch, foot, number));
+            foot = foot.Other();
+            var speed = Gravity * flight * Sounds.Near(_chance, spread) / 2;
+            var down = Math.Sqrt((speed * speed) + (2 * Gravity * knee));
+            t += (speed + down) / Gravity;
+            ball.Bounce.Add(samples, scene.Rate, t, floor * Sounds.Near(_chance, 0.1), _chance);
+            truth.Add(new TrueSound(t, TrueKind.Bounce, null, number));
+            t += 2 * down * keeps / Gravity * met * Sounds.Near(_chance, spread);
+            if (_chance.NextDouble() >= 0.06) continue;
+            t += Between(2, 4);
+            number++;
+        }
+    }
+
     private void Pass(Scene scene, BallSounds ball, float[] samples, List<TrueSound> truth)
     {
         var (touch, _, wall) = ball;
-        var (metres, speed, keeps, trap, isNear) = (Between(1.5, 5), Between(6, 12), Between(0.5, 0.8), _chance.Next(2) == 0 ? 0 : Between(0.35, 0.8), _chance.Next(2) == 0);
+        var (metres, speed, keeps, trap, isNear) = (Drawn(scene, 1.5, 5), Drawn(scene, 6, 12), Between(0.5, 0.8), _chance.Next(2) == 0 ? 0 : Drawn(scene, 0.35, 0.8), _chance.Next(2) == 0);
         var (t, number, foot, wallGain) = (Between(0.6, 1.5), 1, Foot.Right, isNear ? Between(0.8, 2.5) : Between(0.3, 1));
         while (t + 3 < scene.Seconds)
         {
@@ -127,7 +152,7 @@ public sealed class SimulatedMicrophone(int seed)
 
     private void Tap(Scene scene, IStruck touch, float[] samples, List<TrueSound> truth)
     {
-        var (pace, spread, t, foot) = (Between(0.26, 0.6), Between(0.03, 0.12), Between(0.6, 1.5), Foot.Right);
+        var (pace, spread, t, foot) = (Drawn(scene, 0.26, 0.6), Drawn(scene, 0.03, 0.12), Between(0.6, 1.5), Foot.Right);
         while (t + 1 < scene.Seconds)
         {
             touch.Add(samples, scene.Rate, t, Sounds.Near(_chance, 0.2), _chance);
@@ -140,7 +165,7 @@ public sealed class SimulatedMicrophone(int seed)
     // The noise as loud as was asked for, against the first 40 ms of the touches.
     private void Mix(Scene scene, float[] samples, List<TrueSound> truth)
     {
-        var noise = scene.OtherNoise ?? Noises.Of(scene.Noise, scene.Seconds, scene.Rate, _chance);
+        var noise = scene.OtherNoise ?? Noises.Of(scene.Noise, scene.Seconds, scene.Rate, _chance, scene.IsWide);
         var power = Filters.PowerOf(samples, scene.Rate);
         var touches = truth.Where(sound => sound.Kind == TrueKind.Touch).SelectMany(sound => Enumerable.Range((int)(sound.At * scene.Rate), (int)(0.04 * scene.Rate))).Where(i => i < power.Length).Select(i => power[i]).DefaultIfEmpty(0.01).Average();
         var loud = Math.Sqrt(touches / Math.Pow(10, scene.Decibels / 10) / Math.Max(1e-12, Filters.PowerOf(noise, scene.Rate).Average()));

@@ -12,9 +12,14 @@ public static class Sounds
     /// <summary>A number between two, even on a scale of ratios.</summary>
     public static double Between(Random chance, double low, double high) => low * Math.Pow(high / low, chance.NextDouble());
 
-    /// <summary>A ball in one recording: its sounds by one of the three recipes.</summary>
-    public static BallSounds Ball(Random chance, bool isSoft)
+    /// <summary>A ball in one recording: its sounds by one of the three recipes, or by two of them at once.</summary>
+    public static BallSounds Ball(Random chance, bool isSoft, bool mixes = false)
     {
+        if (mixes)
+        {
+            var (one, other, part, later) = (Ball(chance, isSoft), Ball(chance, isSoft), Between(chance, 0.2, 1), Later(chance));
+            return new(new Several(one.Touch, other.Touch, part, later), new Several(one.Bounce, other.Bounce, part, later), new Several(one.Wall, other.Wall, part, later));
+        }
         var isHardFloor = chance.Next(2) == 0;
         var recipe = chance.Next(3);
         if (recipe == 0)
@@ -47,6 +52,18 @@ public static class Sounds
         _ => Bands.Draw(chance, Between(chance, 55, 300), Between(chance, 0.5, 6), Between(chance, 5, 15), Between(chance, 0.013, 0.07), Between(chance, 0.003, 0.025)),
     };
 
+    /// <summary>A shoe on the ground as nobody can say beforehand: by two recipes at once, or nearly as bright and short as a ball.</summary>
+    public static IStruck AnyStep(Random chance) => chance.Next(5) switch
+    {
+        0 => new Hit(
+            Between(chance, 0.0008, 0.025), Between(chance, 70, 1200), Between(chance, 0.35, 1.4), Between(chance, 0.008, 0.06), [(Between(chance, 45, 260), Between(chance, 0.01, 0.08), Between(chance, 0.05, 1.5))], 1),
+        1 => new Body(
+            [(Between(chance, 45, 260), Between(chance, 0.006, 0.05), 1), (Between(chance, 130, 900), Between(chance, 0.004, 0.03), Between(chance, 0.05, 1))],
+            Between(chance, 0.003, 0.03), Between(chance, 0.02, 0.9), Between(chance, 500, 9000), Between(chance, 0.005, 0.05), 0),
+        2 => Bands.Draw(chance, Between(chance, 55, 900), Between(chance, 0.5, 10), Between(chance, 3, 15), Between(chance, 0.008, 0.07), Between(chance, 0.0008, 0.025)),
+        _ => new Several(Step(chance), Step(chance), Between(chance, 0.2, 1), Later(chance)),
+    };
+
     /// <summary>What follows a step: toes, gravel, a sole that rubs.</summary>
     public static IStruck Scuff(Random chance) => chance.Next(3) switch
     {
@@ -54,6 +71,8 @@ public static class Sounds
         1 => new Puff(Between(chance, 700, 6000), Between(chance, 0.005, 0.03)),
         _ => Bands.Draw(chance, Between(chance, 200, 3500), Between(chance, 2, 8), Between(chance, 2, 10), Between(chance, 0.01, 0.06), Between(chance, 0.005, 0.03)),
     };
+
+    private static double Later(Random chance) => Between(chance, 0.0001, 0.008);
 
     // A slap of leather and the ball's own low tone.
     private static Hit Slap(Random chance, bool isSoft)
