@@ -9,7 +9,7 @@ namespace Gambeta.Core.Hearing;
 /// <param name="net">Another net than the one that ships.</param>
 public sealed class BallOdds(SoundCycle cycle, PlaceSound? place = null, SoundCompany? net = null)
 {
-    /// <summary>Beginnings of a stretch; as many after it are looked at with it.</summary>
+    /// <summary>Beginnings of a stretch; as many after it are looked at with it, and what is told of those stands until more is known.</summary>
     public const int Stretch = 32;
 
     // And so many before it.
@@ -25,13 +25,15 @@ public sealed class BallOdds(SoundCycle cycle, PlaceSound? place = null, SoundCo
         while (_looks.Count < onsets.Count) _looks.Add(_net.Look(SoundToken.Of(onsets[_looks.Count], place, cycle)));
         var odds = new KindOdds[onsets.Count];
         _settled.CopyTo(odds);
-        for (var from = _settled.Count; from < onsets.Count; from += Stretch)
+        while (_settled.Count < onsets.Count)
         {
-            var (first, last, until) = (Math.Max(0, from - Before), Math.Min(onsets.Count, from + (2 * Stretch)), Math.Min(onsets.Count, from + Stretch));
-            var told = _net.Tell([.. Enumerable.Range(first, last - first).Select(i => onsets[i].Frame)], _looks.GetRange(first, last - first), Louder(onsets, first, last));
-            for (var i = from; i < until; i++) odds[i] = KindOdds.From(told[i - first]);
+            var (from, until) = (_settled.Count, Math.Min(onsets.Count, _settled.Count + (2 * Stretch)));
+            var first = Math.Max(0, from - Before);
+            var told = _net.Tell([.. Enumerable.Range(first, until - first).Select(i => onsets[i].Frame)], _looks.GetRange(first, until - first), from - first, Louder(onsets, first, until));
+            for (var i = from; i < until; i++) odds[i] = KindOdds.From(told[i - from]);
+            if (from + (2 * Stretch) > onsets.Count) break;
             // Nothing comes any more that would change these.
-            if (from + (2 * Stretch) <= onsets.Count) _settled.AddRange(odds[from..until]);
+            _settled.AddRange(odds[from..(from + Stretch)]);
         }
         return odds;
     }

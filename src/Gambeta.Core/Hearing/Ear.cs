@@ -178,8 +178,23 @@ public sealed class Ear(ListeningFor what)
                     }
                 }
             }
+            // Where the wall is heard first, somebody kicked before it.
+            else if (sound.Kind == HeardKind.Wall && FromKick(series, places, times, cycle) is { } late && times[i] > late)
+            {
+                heard.Add(new HeardTouch(times[i] - late, HeardKind.Touch, cycle.Sounds[Before(places[0], cycle)].Foot, InferredSure, IsPass: true));
+            }
             heard.Add(new HeardTouch(times[i], sound.Kind, sound.Foot, KindOdds.Chance(odds[i]), EndsTry: k == series.Length - 1, IsPass: cycle.IsPass(places[k])));
         }
+    }
+
+    private static int Before(int place, SoundCycle cycle) => (place + cycle.Sounds.Length - 1) % cycle.Sounds.Length;
+
+    // How long it takes from the kick to the wall with which a series begins; nothing where too little is known, or the pattern has no kick before that wall.
+    private static double? FromKick(int[] series, int[] places, double[] times, SoundCycle cycle)
+    {
+        if (cycle.Sounds[Before(places[0], cycle)].Kind != HeardKind.Touch) return null;
+        var gaps = Enumerable.Range(1, series.Length - 1).Where(k => places[k] == places[0] && places[k - 1] == Before(places[0], cycle)).Select(k => times[series[k]] - times[series[k - 1]]).Order().ToList();
+        return gaps.Count < 3 ? null : gaps[gaps.Count / 2];
     }
 
     // The middle of the intervals between what is held for touches so far.

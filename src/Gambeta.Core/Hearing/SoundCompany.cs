@@ -55,8 +55,9 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
     /// <summary>What each of some beginnings was: of each <see cref="HeardKind"/> a number whose exponential is as its chance.</summary>
     /// <param name="frames">The frame of each, in order.</param>
     /// <param name="looks">The first sums of each.</param>
+    /// <param name="from">The first that is asked for; the others are looked at only.</param>
     /// <param name="louder">As if all had been louder by so much, as <see cref="SoundToken"/> counts it.</param>
-    public float[][] Tell(IReadOnlyList<int> frames, IReadOnlyList<float[]> looks, float louder = 0)
+    public float[][] Tell(IReadOnlyList<int> frames, IReadOnlyList<float[]> looks, int from = 0, float louder = 0)
     {
         float[][] now = [.. looks.Select(look => Seen(look, louder))];
         var steps = new int[now.Length][];
@@ -65,8 +66,9 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
             steps[i] = new int[now.Length];
             for (var j = 0; j < now.Length; j++) steps[i][j] = Step(frames[j] - frames[i]);
         }
-        foreach (var block in Blocks) Attend(block, now, steps);
-        return [.. now.Select(one => Times(Told, Even(After, one)))];
+        // Of the last layer only those count that are asked for.
+        foreach (var block in Blocks) Attend(block, now, steps, block == Blocks[^1] ? from : 0);
+        return [.. now.Skip(from).Select(one => Times(Told, Even(After, one)))];
     }
 
     /// <summary>Reads one.</summary>
@@ -90,30 +92,32 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
         return Times(Embed[1], units);
     }
 
-    private static void Attend(Block block, float[][] now, int[][] steps)
+    private static void Attend(Block block, float[][] now, int[][] steps, int from)
     {
         var (many, size, heads) = (now.Length, block.Query.Length, block.Bias.Length);
         float[][] even = [.. now.Select(one => Even(block.Before, one))];
-        float[][] queries = [.. even.Select(one => Times(block.Query, one))];
         // A row for each number, so that all are looked at in one go.
         var (keys, values) = (Turned(even, block.Key), Turned(even, block.Value));
         var (wide, scale) = (size / heads, 1 / MathF.Sqrt(size / (float)heads));
         var (looks, far, told) = (new float[many], new float[(2 * Lags) + 1], new float[size]);
-        for (var i = 0; i < many; i++)
+        for (var i = from; i < many; i++)
         {
+            var query = Times(block.Query, even[i]);
+            var step = steps[i];
             for (var head = 0; head < heads; head++)
             {
                 Array.Clear(looks);
-                for (var k = head * wide; k < (head + 1) * wide; k++) TensorPrimitives.MultiplyAdd<float>(keys[k], queries[i][k] * scale, looks, looks);
-                for (var j = 0; j < many; j++) looks[j] += block.Bias[head][steps[i][j]];
+                for (var k = head * wide; k < (head + 1) * wide; k++) TensorPrimitives.MultiplyAdd<float>(keys[k], query[k] * scale, looks, looks);
+                var bias = block.Bias[head];
+                for (var j = 0; j < step.Length; j++) looks[j] += bias[step[j]];
                 TensorPrimitives.SoftMax<float>(looks, looks);
                 Array.Clear(far);
-                for (var j = 0; j < many; j++) far[steps[i][j]] += looks[j];
+                for (var j = 0; j < step.Length; j++) far[step[j]] += looks[j];
                 for (var k = head * wide; k < (head + 1) * wide; k++) told[k] = TensorPrimitives.Dot<float>(values[k], looks) + TensorPrimitives.Dot<float>(block.Apart[k], far);
             }
             TensorPrimitives.Add(now[i], Times(block.Out, told), now[i]);
         }
-        foreach (var one in now)
+        foreach (var one in now.AsSpan(from))
         {
             var units = Times(block.Wide, Even(block.Between, one));
             TensorPrimitives.Max(units, 0f, units);
