@@ -208,13 +208,14 @@ public sealed class HearingTests(TestServer server)
         var (household, other) = (await server.NewHouseholdAsync(), await server.NewHouseholdAsync());
         var browser = await Browser.SignedInAsync(server, household);
         (await browser.PageAsync("/logbook/listen")).ShouldNotContain("name=\"where\"");
-        var made = new SimulatedMicrophone(13).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Wind, 10) { Rate = 16_000 });
-        // A place in which nothing of this recording sounds like a ball, so that it shows whether it was used: over wind, since a count that is beyond doubt stays so.
-        var deaf = PlaceSound.Read(string.Join(' ', Enumerable.Range(0, SoundFrame.Bands).Select(band => band % 2 == 0 ? "60" : "-60").Concat(Enumerable.Repeat("5", SoundFrame.Bands))))!;
+        // Over steps, where much is in doubt: what was learned of this ball shows in what remains so.
+        var made = new SimulatedMicrophone(10_501).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Steps, 8) { Rate = 16_000 });
+        var learning = new SimulatedMicrophone(10_501).Record(new Scene(SceneKind.Place, 30, NoiseKind.Hiss, 20) { Rate = 16_000 });
+        var learned = PlaceSound.Learn(FrameMaker.Of(learning.Samples, learning.Rate)).Place.ShouldNotBeNull();
         foreach (var whose in new[] { household, other })
         {
             await using var work = await server.Database.BeginAsync(whose.Id);
-            await PlaceStore.KeepAsync(work, null, whose == household ? BallKind.Soft : BallKind.Small, deaf, new DateOnly(2026, 11, 2));
+            await PlaceStore.KeepAsync(work, null, whose == household ? BallKind.Soft : BallKind.Small, learned, new DateOnly(2026, 11, 2));
             await work.CommitAsync();
         }
         var page = await browser.PageAsync("/logbook/listen");
