@@ -6,8 +6,7 @@ namespace Gambeta.Core.Hearing;
 /// </summary>
 /// <param name="cycle">What can be heard of the drill.</param>
 /// <param name="place">What the ball sounds like here, where that was learned.</param>
-/// <param name="net">Another net than the one that ships.</param>
-public sealed class BallOdds(SoundCycle cycle, PlaceSound? place = null, SoundCompany? net = null)
+public sealed class BallOdds(SoundCycle cycle, PlaceSound? place = null)
 {
     /// <summary>Beginnings of a stretch; as many after it are looked at with it, and what is told of those stands until more is known.</summary>
     public const int Stretch = 32;
@@ -15,7 +14,7 @@ public sealed class BallOdds(SoundCycle cycle, PlaceSound? place = null, SoundCo
     // And so many before it.
     private const int Before = 64;
 
-    private readonly SoundCompany _net = net ?? SoundCompany.Shipped;
+    private readonly SoundCompany _net = SoundCompany.Shipped;
     private readonly List<float[]> _looks = [];
     private readonly List<KindOdds> _settled = [];
 

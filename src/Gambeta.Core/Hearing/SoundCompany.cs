@@ -76,7 +76,7 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
     public static SoundCompany Read(Stream file)
     {
         var read = JsonSerializer.Deserialize<SoundCompany>(file)!;
-        var size = read.Embed[1].Length;
+        var size = read.Told[0].Length - 1;
         static bool Is(float[][] matrix, int rows, int columns) => matrix.Length == rows && Array.TrueForAll(matrix, row => row.Length == columns);
         var fits = read.Embed.Length == 2 && Is(read.Embed[0], read.Embed[0].Length, SoundToken.Count + 1) && Is(read.Embed[1], size, read.Embed[0].Length + 1) && Is(read.After, 2, size) && Is(read.Told, Kinds, size + 1) && Is(read.Alone, Kinds, size + 1)
             && Array.TrueForAll(read.Blocks, block => Is(block.Before, 2, size) && Is(block.Between, 2, size) && new[] { block.Query, block.Key, block.Value, block.Out }.All(matrix => Is(matrix, size, size + 1))
