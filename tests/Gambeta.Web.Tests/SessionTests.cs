@@ -113,6 +113,29 @@ public class SessionTests(TestServer server)
     }
 
     [Fact]
+    public async Task What_a_device_tells_a_moment_ahead_of_the_server_is_taken_however_the_clock_goes_on_in_between()
+    {
+        await using var then = server.With(host => host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(new LaterAtEachLook())));
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(then, household);
+        var (session, at) = (Guid.CreateVersion7(), DateTimeOffset.UtcNow.AddMinutes(3));
+        (await browser.PostAsync("/api/checks", new { session, at, items = new[] { "shoes" } })).Status.ShouldBe(HttpStatusCode.OK);
+        var post = Tapped(household, "inside-taps", "l50 r50", 20, planned: 20);
+        (post["session"], post["startedAt"]) = (session, at);
+        (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
+        (await browser.PostAsync("/api/answers", new { session, player = household.PlayerId, at, item = 0, drill = "inside-taps", control = "easy" })).Status.ShouldBe(HttpStatusCode.OK);
+        (await browser.PostAsync("/api/pains", new { id = Guid.CreateVersion7(), session, player = household.PlayerId, at, part = "knee" })).Status.ShouldBe(HttpStatusCode.OK);
+    }
+
+    // A real clock, a tenth of a second further at each look: as where a machine has much to do.
+    private sealed class LaterAtEachLook : TimeProvider
+    {
+        private int _looks;
+
+        public override DateTimeOffset GetUtcNow() => DateTimeOffset.UtcNow.AddMilliseconds(100 * Interlocked.Increment(ref _looks));
+    }
+
+    [Fact]
     public async Task What_was_said_stands_on_the_result_with_one_line_of_advice()
     {
         var (browser, household) = await ThereAsync();

@@ -113,7 +113,7 @@ internal static class SessionApi
 
     private static async Task<IResult> WithPlayer(HttpContext http, PageTools tools, Guid id, Guid player, DateTimeOffset at, Func<HouseholdWork, HouseholdView, DateTimeOffset, Task<IResult?>> doIt)
     {
-        if (id == Guid.Empty || Moments.OnOurClock(at, tools) is not { } moment) return Refusal.Final(Say("refusals.that-day-cannot-be-kept"));
+        if (id == Guid.Empty || Moments.OnOurClock(at, tools.Time.GetUtcNow()) is not { } moment) return Refusal.Final(Say("refusals.that-day-cannot-be-kept"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
         if (household is null) return Refusal.SignedOut();

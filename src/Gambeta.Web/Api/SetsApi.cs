@@ -45,12 +45,13 @@ internal static class SetsApi
         var heard = counted == CountedBy.Heard ? HeardMark.Read(post.Heard)?.ToString() : null;
         if (counted == CountedBy.Heard && (heard is null || post.Events is null)) return Refusal.Final(Say("refusals.say-how-it-was-counted"));
         if (!SessionApi.Optional<OtherPart>(post.With, out var with)) return Refusal.Final(Say("refusals.that-word-is-not-understood"));
-        if (Moments.OnOurClock(post.StartedAt, tools) is not { } startedAt)
-            return Refusal.Final(Wording.Problem(post.StartedAt > tools.Time.GetUtcNow() ? SetProblem.DayInFuture : SetProblem.DayTooOld));
+        var now = tools.Time.GetUtcNow();
+        if (Moments.OnOurClock(post.StartedAt, now) is not { } startedAt)
+            return Refusal.Final(Wording.Problem(post.StartedAt > now ? SetProblem.DayInFuture : SetProblem.DayTooOld));
 
         // Looked at, then judged, then stored: while it is judged no connection waits.
         var (household, signIn) = (http.User.HouseholdId(), http.User.SignInId());
-        if (await HouseholdStore.LookAsync(tools.Database, household, signIn, tools.Time.GetUtcNow(), http.RequestAborted) is not { } view) return Refusal.SignedOut();
+        if (await HouseholdStore.LookAsync(tools.Database, household, signIn, now, http.RequestAborted) is not { } view) return Refusal.SignedOut();
         if (view.Players.Find(p => p.Id == post.Player) is not { } player) return Refusal.NoSuchPlayer();
         var (card, refused) = await CardAsync(tools, household, view, post.Drill, post.Layout, http.RequestAborted);
         if (refused is not null) return refused;
@@ -69,7 +70,7 @@ internal static class SetsApi
             ClipPenalty = TimeSpan.FromSeconds((double)view.Settings.ClipPenalty),
             Plan = new SetPlan(post.Item, post.Rounds, post.PlannedCount, post.BeatFrom, post.BeatTo),
         };
-        var today = LocalDays.DayOf(tools.Time.GetUtcNow(), view.TimeZone);
+        var today = LocalDays.DayOf(now, view.TimeZone);
         // A count that was typed stands; what was tapped is scored here.
         var check = post.Draft is { } draft ? SetCheck.Check(card!, frame, draft, today) : SetCheck.CheckPlayed(card!, frame, post.Seconds ?? 0, today);
         if (check.Set is not { } set) return Refused(check);
@@ -80,7 +81,7 @@ internal static class SetsApi
         if (stored.Outcome == SetOutcome.NoSuchPlayer) return Refusal.NoSuchPlayer();
         if (stored.Outcome == SetOutcome.SittingIsFull) return Refusal.Final(Say("refusals.one-sitting-has-sets-at", ("setsASitting", tools.Limits.SetsASitting)));
         await work.CommitAsync();
-        if (stored.Outcome == SetOutcome.Stored) tools.Meters.Stored(set, tools.Time.GetUtcNow());
+        if (stored.Outcome == SetOutcome.Stored) tools.Meters.Stored(set, now);
         return Stored(stored.Bests);
     }
 
@@ -106,7 +107,7 @@ internal static class SetsApi
     {
         if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem })) return Refusal.Final(Say("refusals.say-what-was-looked-at"));
         var now = tools.Time.GetUtcNow();
-        if (Moments.OnOurClock(post.At, tools) is not { } at || at > now || at < now - OldestCheck) return Refusal.Final(Say("refusals.that-day-cannot-be-checked"));
+        if (Moments.OnOurClock(post.At, now) is not { } at || at > now || at < now - OldestCheck) return Refusal.Final(Say("refusals.that-day-cannot-be-checked"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
         if (household is null) return Refusal.SignedOut();
