@@ -12,12 +12,12 @@ public static class BallPath
     /// <summary>Seconds between two touches at least.</summary>
     public const double ShortestTouch = 0.22;
 
-    private const double NewSeries = -2, Spread = 0.2, WorstOfTime = -1, ShortestBounce = 0.07, LeastKept = 0.38, MostKept = 0.93;
+    private const double NewSeries = -2, Spread = 0.2, WorstOfTime = -1;
 
     /// <summary>The places of the beginnings that are the ball's.</summary>
     /// <param name="times">When each begins, in seconds, in order.</param>
     /// <param name="odds">The log odds of each.</param>
-    /// <param name="shortest">Seconds between two sounds of the ball at least, but for bounces that quicken.</param>
+    /// <param name="shortest">Seconds between two sounds of the ball at least.</param>
     public static List<int> Best(IReadOnlyList<double> times, IReadOnlyList<double> odds, double shortest)
     {
         var (score, before) = (new double[times.Count], new int[times.Count]);
@@ -34,7 +34,7 @@ public static class BallPath
             for (var j = i - 1; j >= 0 && times[i] - times[j] <= LongestGap; j--)
             {
                 var gap = times[i] - times[j];
-                if (gap < shortest && !Bounces(gap, j, times, before)) continue;
+                if (gap < shortest) continue;
                 var with = score[j] + Time(gap, j, times, before);
                 if (with > score[i]) (score[i], before[i]) = (with, j);
             }
@@ -48,10 +48,6 @@ public static class BallPath
         return chain;
     }
 
-    // Whether an interval is as a bounce after the one before it: a ball that was left alone comes back sooner each time.
-    private static bool Bounces(double gap, int j, IReadOnlyList<double> times, int[] before) =>
-        gap >= ShortestBounce && before[j] >= 0 && times[j] - times[before[j]] <= LongestGap && gap / (times[j] - times[before[j]]) is > LeastKept and < MostKept;
-
     // How badly an interval fits the best of the last three before it; 0 where nothing is known. That something fits is told by its odds already.
     private static double Time(double gap, int j, IReadOnlyList<double> times, int[] before)
     {
@@ -63,8 +59,6 @@ public static class BallPath
             known = true;
             var off = Math.Log(gap / was) / Spread;
             best = Math.Max(best, (-off * off / 2) - (0.1 * back));
-            // A ball that bounces keeps a part of its time.
-            if (back == 0 && gap / was is > LeastKept and < MostKept) best = 0;
         }
         return known ? best : 0;
     }

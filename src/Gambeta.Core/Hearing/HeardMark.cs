@@ -33,7 +33,7 @@ public sealed partial record HeardMark(bool IsTrusted, bool IsSaidRight, Immutab
     /// <summary>Of what was heard of a set that began so many seconds after the listening.</summary>
     public static HeardMark Of(HeardSet heard, double from = 0) => new(heard.IsTrusted, false,
     [
-        .. heard.Sounds.Where(sound => sound.At >= from && sound.Sure < InDoubt && sound.Kind is HeardKind.Touch or HeardKind.Other)
+        .. heard.Sounds.Where(sound => sound.At >= from && sound.Sure < InDoubt && sound.Kind != HeardKind.Wall)
             .OrderBy(sound => sound.Sure).Take(MostDoubts).OrderBy(sound => sound.At)
             .Select(sound => new DoubtfulSound(Rounded.Whole((sound.At - from) * 100), sound.Kind == HeardKind.Touch, Rounded.Whole(sound.Sure * 100))),
     ]);

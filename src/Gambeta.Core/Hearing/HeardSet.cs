@@ -30,8 +30,8 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
     internal static HeardSet Of(ImmutableArray<HeardTouch> sounds, double course, int lost)
     {
         var touches = sounds.Count(sound => sound.Kind == HeardKind.Touch);
-        // Many that are nearly sure are sure: the odds of each are rougher than that. Bounces count for nothing, either way.
-        var doubt = sounds.Where(sound => sound.Kind is HeardKind.Touch or HeardKind.Other && sound.Sure < NearlySure).Sum(sound => 1 - sound.Sure) + ((1 - course) * touches);
+        // Many that are nearly sure are sure: the odds of each are rougher than that. The wall counts for nothing, either way.
+        var doubt = sounds.Where(sound => sound.Kind != HeardKind.Wall && sound.Sure < NearlySure).Sum(sound => 1 - sound.Sure) + ((1 - course) * touches);
         return new HeardSet(sounds, doubt, touches >= LeastTouches && doubt <= MostDoubt * touches && lost <= MostLost);
     }
 

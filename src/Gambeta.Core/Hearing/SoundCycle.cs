@@ -20,6 +20,16 @@ public sealed record SoundCycle(ImmutableArray<CycleSound> Sounds, int Silent, b
     /// <summary>Touches of a rep that are heard.</summary>
     public int Heard => Sounds.Count(sound => sound.Kind == HeardKind.Touch);
 
+    /// <summary>What repeats of it, whichever foot it is: a kick and the wall, where the feet go by turns or come ten by ten.</summary>
+    public SoundCycle Shortest
+    {
+        get
+        {
+            var length = Enumerable.Range(1, Math.Max(1, Sounds.Length)).First(length => Sounds.Length % length == 0 && Enumerable.Range(length, Sounds.Length - length).All(i => Sounds[i].Kind == Sounds[i - length].Kind));
+            return length == Sounds.Length ? this : this with { Sounds = Sounds[..length] };
+        }
+    }
+
     /// <summary>True when the sound at this place of the pattern is a touch after which the wall follows.</summary>
     public bool IsPass(int place) => Sounds[place].Kind == HeardKind.Touch && Sounds[(place + 1) % Sounds.Length].Kind == HeardKind.Wall;
 

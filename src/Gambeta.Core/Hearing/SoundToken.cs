@@ -24,7 +24,7 @@ public static class SoundToken
     /// <summary>The numbers of a beginning; each about between -4 and 4.</summary>
     /// <param name="onset">The beginning.</param>
     /// <param name="place">What the ball sounds like here, where that was learned.</param>
-    /// <param name="cycle">What can be heard of the drill.</param>
+    /// <param name="cycle">What can be heard of the drill, as it repeats.</param>
     public static float[] Of(Onset onset, PlaceSound? place, SoundCycle cycle)
     {
         var numbers = new float[Count];
@@ -39,10 +39,11 @@ public static class SoundToken
         numbers[at++] = (float)((onset.Loudness - UsualLoudness) / OfLoudness);
         numbers[at++] = (float)(place?.For(onset) ?? 0);
         numbers[at++] = cycle.Falls ? 1 : 0;
-        numbers[at++] = cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? 1 : 0;
+        var isToWall = cycle.Sounds.Any(sound => sound.Kind == HeardKind.Wall);
+        numbers[at++] = isToWall ? 1 : 0;
         numbers[at++] = cycle.Sounds.Any(sound => sound.Kind == HeardKind.Bounce) ? 1 : 0;
         // More touches than the one that plays it away.
-        numbers[at] = cycle.Sounds.Length > 2 ? 1 : 0;
+        numbers[at] = isToWall && cycle.Sounds.Length > 2 ? 1 : 0;
         return numbers;
     }
 }

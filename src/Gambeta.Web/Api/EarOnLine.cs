@@ -15,12 +15,15 @@ internal sealed class EarOnLine(TimeProvider time)
 
     private const int Head = 5;
 
-    // Heard anew so often at most: whoever sends a whole set at once keeps nobody busy.
+    // Heard anew so often at most, and less often the longer it takes: whoever sends a whole set at once, or sounds that take long to be told apart, keeps nobody busy.
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(70);
+
+    private const int Rests = 9;
 
     private ListenedSet? _set;
     private long _told;
-    private string _last = "";
+    private TimeSpan _pause;
+    private HeardAnswer? _last;
 
     private sealed record Told(HeardAnswer Ear);
 
@@ -29,7 +32,7 @@ internal sealed class EarOnLine(TimeProvider time)
         var (post, refused) = JsonBody.As<EarPost>(body, json);
         if (refused is not null) return refused;
         (_set, refused) = await EarApi.BeginAsync(post, http, tools);
-        _last = "";
+        (_last, _pause) = (null, Pause);
         return refused ?? Results.Json(new { Listens = true }, SessionApi.Written);
     }
 
@@ -44,11 +47,14 @@ internal sealed class EarOnLine(TimeProvider time)
         _set.Take(number, frames);
         // A gap is told at once, so that it is sent again.
         var isGap = number > _set.Frames;
-        if (!isGap && time.GetElapsedTime(_told) < Pause) return null;
-        _told = time.GetTimestamp();
+        if (time.GetElapsedTime(_told) < _pause) return isGap ? new Told(_last is null ? new HeardAnswer(_set.Frames, "", [], null) : _last with { Frames = _set.Frames }) : null;
+        var began = time.GetTimestamp();
         var answer = _set.Answer(isOver: false);
-        if (!isGap && answer.Events == _last) return null;
-        _last = answer.Events;
+        _told = time.GetTimestamp();
+        var took = time.GetElapsedTime(began, _told) * Rests;
+        _pause = took > Pause ? took : Pause;
+        if (!isGap && answer.Events == _last?.Events) return null;
+        _last = answer;
         return new Told(answer);
     }
 

@@ -1,6 +1,8 @@
 using System.Globalization;
+using Gambeta.Core.Catalogue;
 using Gambeta.Core.Hearing;
 using Gambeta.Core.Simulation.Sound;
+using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Tests.Hearing;
 
@@ -21,6 +23,43 @@ public sealed class ListeningTests(ITestOutputHelper told)
         score.Exact.ShouldBeGreaterThan(leastExact);
         // One of a hundred is wanted; of few one is no sign.
         score.WrongTrusted.ShouldBeLessThanOrEqualTo(1 + (score.Trusted / 50));
+    }
+
+    [Fact]
+    public void A_ball_that_bounces_between_touches_is_heard_as_well()
+    {
+        var score = Scored(Recordings.FirstSeed + 40_000, 10, SceneKind.Bounced);
+        told.WriteLine($"let bounce, 10 dB: {score}");
+        score.F1.ShouldBeGreaterThan(0.94);
+        score.Trusted.ShouldBeGreaterThan(score.Sets / 4);
+        score.WrongTrusted.ShouldBeLessThanOrEqualTo(1 + (score.Trusted / 50));
+    }
+
+    // As the cards have them, with feet by turns, two by two or ten by ten: what is heard repeats sooner than that.
+    [Theory]
+    [InlineData("inside-taps", SceneKind.Taps)]
+    [InlineData("juggling-streak", SceneKind.Juggling)]
+    [InlineData("two-and-two", SceneKind.Juggling)]
+    [InlineData("touch-bounce-alternating", SceneKind.Bounced)]
+    [InlineData("one-touch-wall-alternating", SceneKind.Wall)]
+    [InlineData("wall-ten-ten-ten", SceneKind.Wall)]
+    public void The_cards_own_pattern_is_heard_as_what_repeats_of_it_and_tells_the_feet(string drill, SceneKind kind)
+    {
+        var cycle = HeardDrill.Of(DrillCatalogue.Shipped().Find(drill)!, Feet.Both)!;
+        // One of the walls is played back without a touch in between.
+        var made = Enumerable.Range(Recordings.FirstSeed + 50_000, 10).Select(seed => Recordings.Make(seed, 20, kind).Made).First(made => Recordings.CycleOf(made, kind).Sounds.Length == cycle.Shortest.Sounds.Length);
+        var frames = FrameMaker.Of(made.Samples, made.Rate);
+        var (own, plain) = (Ear.Of(frames, new ListeningFor(cycle)), Ear.Of(frames, new ListeningFor(Recordings.CycleOf(made, kind))));
+        own.Touches.Select(touch => (touch.At, touch.Sure)).ShouldBe(plain.Touches.Select(touch => (touch.At, touch.Sure)));
+        (own.Doubt, own.IsTrusted).ShouldBe((plain.Doubt, plain.IsTrusted));
+        var pattern = cycle.Sounds.Where(sound => sound.Kind == HeardKind.Touch).Select(sound => sound.Foot).ToList();
+        // A try that is kept up begins with the pattern; against a wall, and from foot to foot, it goes on.
+        var told = 0;
+        foreach (var touch in own.Touches)
+        {
+            touch.Foot.ShouldBe(pattern[told++ % pattern.Count]);
+            if (touch.EndsTry && cycle.Falls) told = 0;
+        }
     }
 
     // Nothing was fitted to these, nor to kin of them: eighteen, or 72 where three hundred of the others are asked for.
@@ -175,15 +214,15 @@ public sealed class ListeningTests(ITestOutputHelper told)
         Recordings.Hits(truth, [.. heard.Touches.Select(touch => touch.At)]).ShouldBeGreaterThan(truth.Count * 9 / 10);
     }
 
-    private static HearingScore Scored(int from, double decibels)
+    private static HearingScore Scored(int from, double decibels, SceneKind? kind = null)
     {
         var score = new HearingScore();
         var made = Enumerable.Range(from, Many(decibels)).AsParallel().AsOrdered().Select(seed =>
         {
-            var (scene, recording) = Recordings.Make(seed, decibels);
+            var (scene, recording) = Recordings.Make(seed, decibels, kind);
             return (recording, scene.Kind, Heard: Recordings.Hear(recording, scene.Kind));
         });
-        foreach (var (recording, kind, heard) in made) score.Add(recording, kind, heard);
+        foreach (var (recording, played, heard) in made) score.Add(recording, played, heard);
         return score;
     }
 }

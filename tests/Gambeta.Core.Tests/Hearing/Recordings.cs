@@ -29,6 +29,7 @@ internal static class Recordings
         {
             SceneKind.Wall when made.Truth.Count(sound => sound.Kind == TrueKind.Touch) > 1.5 * made.Truth.Count(sound => sound.Kind == TrueKind.Wall) => new([touch, wall, touch], 0, false),
             SceneKind.Wall => new([touch, wall], 0, false),
+            SceneKind.Bounced => new([touch, new(HeardKind.Bounce)], 0, true),
             _ => SoundCycle.Plain with { Falls = kind == SceneKind.Juggling },
         };
     }
@@ -58,6 +59,8 @@ internal sealed class HearingScore
     public double Exact => _exact / (double)Math.Max(1, _tries);
 
     public double WithinOne => _withinOne / (double)Math.Max(1, _tries);
+
+    public int Sets => _sets;
 
     public int Trusted => _trusted;
 

@@ -1,0 +1,57 @@
+namespace Gambeta.Core.Hearing;
+
+/// <summary>What was heard of a ball that is kept up, from its touches and bounces (<see cref="KeptUp"/>); a touch that was drowned between two is added.</summary>
+internal static class HeardKeptUp
+{
+    private const double LeastTold = 0.05;
+
+    /// <summary>Everything that was heard; of a bounce it is told how sure it is that it was no touch.</summary>
+    /// <param name="onsets">The beginnings.</param>
+    /// <param name="kinds">What each may have been.</param>
+    /// <param name="rep">What repeats of the pattern.</param>
+    /// <param name="feet">Whose foot each was.</param>
+    public static List<HeardTouch> Of(IReadOnlyList<Onset> onsets, KindOdds[] kinds, SoundCycle rep, PatternFeet feet)
+    {
+        var (sounds, touch) = new KeptUp(onsets, kinds, rep).Tell();
+        var (heard, chosen) = (new List<HeardTouch>(), sounds.Select(sound => sound.At).ToHashSet());
+        var usual = Usual(sounds, onsets);
+        var others = Enumerable.Range(0, onsets.Count).Where(i => !chosen.Contains(i)).Select(i => onsets[i].At).ToList();
+        // The places of the touches in what repeats, gone through by turns: a bounce is no foot's.
+        int[] places = [.. Enumerable.Range(0, rep.Sounds.Length).Where(place => rep.Sounds[place].Kind == HeardKind.Touch)];
+        var told = 0;
+        void Add(double at, double sure) => heard.Add(new HeardTouch(at, HeardKind.Touch, feet.Next(places[told++ % places.Length]), sure));
+        for (var k = 0; k < sounds.Count; k++)
+        {
+            var (i, isBounce, begins) = sounds[k];
+            if (begins)
+            {
+                EndTry(heard);
+                told = 0;
+                feet.Begin();
+            }
+            if (isBounce)
+            {
+                heard.Add(new HeardTouch(onsets[i].At, HeardKind.Bounce, null, 1 - touch[i]));
+                continue;
+            }
+            if (!begins && !sounds[k - 1].IsBounce && Drowned.Between(onsets[sounds[k - 1].At].At, onsets[i].At, usual, others) is { } middle) Add(middle, Drowned.Sure);
+            Add(onsets[i].At, touch[i]);
+        }
+        EndTry(heard);
+        heard.AddRange(Enumerable.Range(0, onsets.Count).Where(i => !chosen.Contains(i) && touch[i] > LeastTold).Select(i => new HeardTouch(onsets[i].At, HeardKind.Other, null, 1 - touch[i])));
+        return heard;
+    }
+
+    private static void EndTry(List<HeardTouch> heard)
+    {
+        var last = heard.FindLastIndex(sound => sound.Kind == HeardKind.Touch);
+        if (last >= 0) heard[last] = heard[last] with { EndsTry = true };
+    }
+
+    // The middle of the time from touch to touch; 0 where that is not known.
+    private static double Usual(List<KeptSound> sounds, IReadOnlyList<Onset> onsets)
+    {
+        var gaps = sounds.Zip(sounds.Skip(1)).Where(pair => pair is { First.IsBounce: false, Second: { IsBounce: false, BeginsTry: false } }).Select(pair => onsets[pair.Second.At].At - onsets[pair.First.At].At).Order().ToList();
+        return gaps.Count < 3 ? 0 : gaps[gaps.Count / 2];
+    }
+}
