@@ -52,9 +52,12 @@ public sealed class FlightOdds(double usual = 0, double kept = 0, double down = 
     /// <param name="gap">The logarithm of the seconds.</param>
     public double Down(double gap) => Math.Max(WorstTouch, Bell(gap - _down, down > 0 ? OfLetBounce : OfTouchesUnknown));
 
-    /// <summary>From the floor to a touch there.</summary>
+    /// <summary>From the floor to a touch there, or to the next but one where the one between was not heard.</summary>
     /// <param name="gap">The logarithm of the seconds.</param>
-    public double Up(double gap) => Math.Max(WorstTouch, Bell(gap - _up, up > 0 ? OfLetBounce : OfTouchesUnknown));
+    public double Up(double gap) => Math.Max(WorstTouch, Math.Max(Bell(gap - _up, up > 0 ? OfLetBounce : OfTouchesUnknown), up > 0 && down > 0 ? Bell(gap - Math.Log(UpLater(up, down)), OfLetBounce) + (2 * LeftOut) : double.NegativeInfinity));
+
+    /// <summary>Seconds from the floor to the next touch but one: up, and the whole of it once more.</summary>
+    public static double UpLater(double up, double down) => (2 * up) + down;
 
     /// <summary>The first flight after the floor.</summary>
     /// <param name="part">The logarithm of the part of its speed that was kept, as <see cref="Part"/> has it.</param>

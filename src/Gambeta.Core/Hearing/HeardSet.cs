@@ -9,7 +9,7 @@ namespace Gambeta.Core.Hearing;
 public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, bool IsTrusted)
 {
     /// <summary>The most doubt, as a part of the touches, with which a count is trusted.</summary>
-    public const double MostDoubt = 0.01;
+    public const double MostDoubt = 0.008;
 
     /// <summary>Fewer touches than this are too few to know what a touch sounds like here.</summary>
     public const int LeastTouches = 6;

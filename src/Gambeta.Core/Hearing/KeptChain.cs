@@ -14,7 +14,7 @@ public readonly record struct KeptSound(int At, bool IsBounce, bool BeginsTry);
 public sealed class KeptChain
 {
     /// <summary>Seconds between two sounds of one try, at most.</summary>
-    public const double LongestGap = 1.7;
+    public const double LongestGap = BallPath.LongestGap;
 
     /// <summary>Seconds between two bounces, and from a bounce to a touch, at least.</summary>
     public const double ShortestBounce = 0.07, ShortestUp = 0.1;
