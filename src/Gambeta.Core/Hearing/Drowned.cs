@@ -13,9 +13,16 @@ internal static class Drowned
     /// <param name="to">Seconds of the next.</param>
     /// <param name="usual">Seconds from touch to touch, usually; 0 where that is not known.</param>
     /// <param name="others">When something else sounded.</param>
-    public static double? Between(double from, double to, double usual, IReadOnlyList<double> others)
-    {
-        var (gap, middle) = (to - from, (from + to) / 2);
-        return usual > 0 && gap / usual is > Least and < Most && others.Any(at => Math.Abs(at - middle) < About * gap) ? middle : null;
-    }
+    public static double? Between(double from, double to, double usual, IReadOnlyList<double> others) =>
+        IsTwice(from, to, usual) && others.Any(at => Math.Abs(at - ((from + to) / 2)) < About * (to - from)) ? (from + to) / 2 : null;
+
+    /// <summary>Where twice the usual time passed and nothing sounded in between: perhaps a pause, perhaps a touch too soft to be heard. It is not counted, and in doubt.</summary>
+    /// <param name="from">Seconds of the one.</param>
+    /// <param name="to">Seconds of the next.</param>
+    /// <param name="usual">Seconds from touch to touch, usually; 0 where that is not known.</param>
+    /// <param name="others">When something else sounded.</param>
+    public static HeardTouch? Silent(double from, double to, double usual, IReadOnlyList<double> others) =>
+        IsTwice(from, to, usual) && Between(from, to, usual, others) is null ? new HeardTouch((from + to) / 2, HeardKind.Other, null, Sure) : null;
+
+    private static bool IsTwice(double from, double to, double usual) => usual > 0 && (to - from) / usual is > Least and < Most;
 }

@@ -38,6 +38,7 @@ internal static class HeardKeptUp
                 heard.Add(new HeardTouch(onsets[i].At, HeardKind.Bounce, null, 1 - touch[i]));
                 continue;
             }
+            if (!begins && !sounds[k - 1].IsBounce && Drowned.Silent(onsets[sounds[k - 1].At].At, onsets[i].At, usual, others) is { } silent) heard.Add(silent);
             if (!begins && Missed(onsets[sounds[k - 1].At].At, onsets[i].At, sounds[k - 1].IsBounce) is { } missed) Add(missed, Drowned.Sure);
             Add(onsets[i].At, touch[i]);
         }

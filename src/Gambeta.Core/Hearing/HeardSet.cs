@@ -9,7 +9,13 @@ namespace Gambeta.Core.Hearing;
 public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, bool IsTrusted)
 {
     /// <summary>The most doubt, as a part of the touches, with which a count is trusted.</summary>
-    public const double MostDoubt = 0.008;
+    public const double MostDoubt = 0.012;
+
+    /// <summary>Of fewer touches than this a single one is more than two of a hundred; then no more doubt than this is trusted.</summary>
+    public const int Few = 50;
+
+    /// <summary>The most doubt, in touches, with which a count of few is trusted.</summary>
+    public const double MostDoubtOfFew = 0.25;
 
     /// <summary>Fewer touches than this are too few to know what a touch sounds like here.</summary>
     public const int LeastTouches = 6;
@@ -32,7 +38,7 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
         var touches = sounds.Count(sound => sound.Kind == HeardKind.Touch);
         // Many that are nearly sure are sure: the odds of each are rougher than that. The wall counts for nothing, either way.
         var doubt = sounds.Where(sound => sound.Kind != HeardKind.Wall && sound.Sure < NearlySure).Sum(sound => 1 - sound.Sure) + ((1 - course) * touches);
-        return new HeardSet(sounds, doubt, touches >= LeastTouches && doubt <= MostDoubt * touches && lost <= MostLost);
+        return new HeardSet(sounds, doubt, touches >= LeastTouches && doubt <= MostDoubt * touches && (touches >= Few || doubt <= MostDoubtOfFew) && lost <= MostLost);
     }
 
     private const double NearlySure = 0.97;
