@@ -52,12 +52,17 @@ public sealed class HearingTests(TestServer server)
         // What was heard meanwhile may come first.
         while (true)
         {
-            var buffer = new byte[64 * 1024];
-            var read = await line.ReceiveAsync(buffer, Cancel);
-            var said = JsonDocument.Parse(buffer.AsMemory(0, read.Count)).RootElement;
+            var said = await HearAsync(line);
             if (said.TryGetProperty("n", out var number) && number.GetInt32() == n) return said;
             said.GetProperty("ear").GetProperty("frames").GetInt32().ShouldBeGreaterThan(0);
         }
+    }
+
+    private static async Task<JsonElement> HearAsync(WebSocket line)
+    {
+        var buffer = new byte[64 * 1024];
+        var read = await line.ReceiveAsync(buffer, Cancel);
+        return JsonDocument.Parse(buffer.AsMemory(0, read.Count)).RootElement;
     }
 
     private static Task SendAsync(WebSocket line, int number, ReadOnlySpan<byte> frames, byte version = 2)
@@ -101,6 +106,26 @@ public sealed class HearingTests(TestServer server)
         answer.GetProperty("events").GetString()!.Split(' ').Length.ShouldBe(whole.Touches.Count(touch => touch.At >= 1));
         answer.GetProperty("events").GetString()!.Split(' ').Length.ShouldBeInRange(Taps.Value.Truth - 6, Taps.Value.Truth);
         HeardMark.Read(answer.GetProperty("mark").GetString()).ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task A_gap_is_told_at_once_also_right_after_something_was_told()
+    {
+        var (line, _) = await LineAsync();
+        using var open = line;
+        (await SayAsync(line, 1, "/api/ear/begins", new { drill = "inside-taps", feet = "both", lead = 100 })).GetProperty("status").GetInt32().ShouldBe(200);
+        await SendAsync(line, 0, Frames(0, 900));
+        var first = (await HearAsync(line)).GetProperty("ear");
+        first.GetProperty("frames").GetInt32().ShouldBe(900);
+        first.GetProperty("events").GetString()!.ShouldNotBeEmpty();
+        for (var time = 0; time < 3; time++)
+        {
+            await SendAsync(line, 1000 + time, Frames(1000, 50));
+            var gap = (await HearAsync(line)).GetProperty("ear");
+            // From where to send again, and nothing of what was heard is taken back.
+            gap.GetProperty("frames").GetInt32().ShouldBe(900);
+            gap.GetProperty("events").GetString().ShouldBe(first.GetProperty("events").GetString());
+        }
     }
 
     [Fact]

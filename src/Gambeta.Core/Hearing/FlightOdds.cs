@@ -5,11 +5,8 @@ namespace Gambeta.Core.Hearing;
 /// After the last touch the ball flies on and falls past the foot to the floor: with v the speed up from the foot, h the height of the foot and g the fall, the floor is reached after (v + √(v² + 2gh)) / g.
 /// A bounce keeps a part e of its speed: the first flight lasts 2e√(v² + 2gh) / g, each later one e times as long as the one before it, and each is softer.
 /// </summary>
-/// <param name="usual">Seconds from touch to touch here; 0 where that is not known.</param>
-/// <param name="kept">The part of its speed that a bounce keeps here; 0 where that is not known.</param>
-/// <param name="down">Seconds from a touch to the floor where the pattern lets the ball bounce; 0 where that is not known.</param>
-/// <param name="up">Seconds from the floor to a touch there; 0 where that is not known.</param>
-public sealed class FlightOdds(double usual = 0, double kept = 0, double down = 0, double up = 0)
+/// <param name="usual">What is usual here.</param>
+public sealed class FlightOdds(KeptTimes usual)
 {
     private const double Gravity = 9.81, FootHeight = 0.35;
 
@@ -30,8 +27,8 @@ public sealed class FlightOdds(double usual = 0, double kept = 0, double down = 
     // How far the decibels of bounces spread, and what it is worth that each is softer.
     private const double Decibels = 3, MostSofter = 0.7, LeastSofter = -1;
 
-    private readonly double _usual = Math.Log(usual > 0 ? usual : UsualTouch), _down = Math.Log(down > 0 ? down : UsualDown), _up = Math.Log(up > 0 ? up : UsualUp), _kept = Math.Log(kept > 0 ? Math.Clamp(kept, LeastKept, MostKept) : UsuallyKept),
-        _falls = Math.Log(usual > 0 ? (usual / 2) + Math.Sqrt((usual * usual / 4) + (2 * FootHeight / Gravity)) : UsualFall);
+    private readonly double _touch = Math.Log(usual.Touch > 0 ? usual.Touch : UsualTouch), _down = Math.Log(usual.Down > 0 ? usual.Down : UsualDown), _up = Math.Log(usual.Up > 0 ? usual.Up : UsualUp),
+        _kept = Math.Log(usual.Kept > 0 ? Math.Clamp(usual.Kept, LeastKept, MostKept) : UsuallyKept), _falls = Math.Log(usual.Touch > 0 ? (usual.Touch / 2) + Math.Sqrt((usual.Touch * usual.Touch / 4) + (2 * FootHeight / Gravity)) : UsualFall);
 
     /// <summary>From a touch to the next one.</summary>
     /// <param name="gap">The logarithm of the seconds.</param>
@@ -39,34 +36,34 @@ public sealed class FlightOdds(double usual = 0, double kept = 0, double down = 
     /// <param name="isPattern">False where the pattern lets the ball bounce between any two.</param>
     public double Touches(double gap, double? before, bool isPattern = true)
     {
-        var asUsual = usual > 0 || before is null ? Bell(gap - _usual, usual > 0 ? OfTouches : OfTouchesUnknown) : double.NegativeInfinity;
+        var asUsual = usual.Touch > 0 || before is null ? Bell(gap - _touch, usual.Touch > 0 ? OfTouches : OfTouchesUnknown) : double.NegativeInfinity;
         var asLast = before is { } last ? Bell(gap - last, OfTouches) + LikeTheLast : double.NegativeInfinity;
         return Math.Max(WorstTouch, Math.Max(asUsual, asLast)) + (isPattern ? 0 : LeftOut);
     }
 
     /// <summary>From the last touch to the floor.</summary>
     /// <param name="gap">The logarithm of the seconds.</param>
-    public double Falls(double gap) => Falling + Math.Max(WorstFall, Bell(gap - _falls, usual > 0 ? OfTheFall : OfTheFallUnknown));
+    public double Falls(double gap) => Falling + Math.Max(WorstFall, Bell(gap - _falls, usual.Touch > 0 ? OfTheFall : OfTheFallUnknown));
 
     /// <summary>From a touch to the floor where the pattern lets the ball bounce.</summary>
     /// <param name="gap">The logarithm of the seconds.</param>
-    public double Down(double gap) => Math.Max(WorstTouch, Bell(gap - _down, down > 0 ? OfLetBounce : OfTouchesUnknown));
+    public double Down(double gap) => Math.Max(WorstTouch, Bell(gap - _down, usual.Down > 0 ? OfLetBounce : OfTouchesUnknown));
 
     /// <summary>From the floor to a touch there, or to the next but one where the one between was not heard.</summary>
     /// <param name="gap">The logarithm of the seconds.</param>
-    public double Up(double gap) => Math.Max(WorstTouch, Math.Max(Bell(gap - _up, up > 0 ? OfLetBounce : OfTouchesUnknown), up > 0 && down > 0 ? Bell(gap - Math.Log(UpLater(up, down)), OfLetBounce) + (2 * LeftOut) : double.NegativeInfinity));
+    public double Up(double gap) => Math.Max(WorstTouch, Math.Max(Bell(gap - _up, usual.Up > 0 ? OfLetBounce : OfTouchesUnknown), usual is { Up: > 0, Down: > 0 } ? Bell(gap - Math.Log(UpLater(usual)), OfLetBounce) + (2 * LeftOut) : double.NegativeInfinity));
 
     /// <summary>Seconds from the floor to the next touch but one: up, and the whole of it once more.</summary>
-    public static double UpLater(double up, double down) => (2 * up) + down;
+    public static double UpLater(KeptTimes usual) => (2 * usual.Up) + usual.Down;
 
     /// <summary>The first flight after the floor.</summary>
     /// <param name="part">The logarithm of the part of its speed that was kept, as <see cref="Part"/> has it.</param>
     /// <param name="isPattern">True where the pattern lets the ball bounce: that it falls is seen only now.</param>
-    public double First(double part, bool isPattern = false) => Math.Max(WorstFlight, Bell(part - _kept, kept > 0 ? OfTheFirst : OfTheFirstUnknown)) + (isPattern ? Falling : 0);
+    public double First(double part, bool isPattern = false) => Math.Max(WorstFlight, Bell(part - _kept, usual.Kept > 0 ? OfTheFirst : OfTheFirstUnknown)) + (isPattern ? Falling : 0);
 
     /// <summary>A later flight.</summary>
     /// <param name="ratio">The logarithm of how much of the one before it it lasts; nothing where no flight was seen before it.</param>
-    public double Later(double? ratio) => ratio is { } lasts ? Math.Max(WorstFlight, Bell(lasts - _kept, kept > 0 ? OfLater : OfLaterUnknown)) : FromNowhere;
+    public double Later(double? ratio) => ratio is { } lasts ? Math.Max(WorstFlight, Bell(lasts - _kept, usual.Kept > 0 ? OfLater : OfLaterUnknown)) : FromNowhere;
 
     /// <summary>That a bounce is softer than the one before it.</summary>
     /// <param name="decibels">By how much it is louder.</param>

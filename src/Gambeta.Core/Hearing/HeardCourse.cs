@@ -16,23 +16,22 @@ internal static class HeardCourse
         var path = BallPath.Best(times, odds, rep.Sounds.Any(sound => sound.Kind == HeardKind.Wall) ? ShortestToWall : BallPath.ShortestTouch);
         var onPath = path.ToHashSet();
         var others = Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i)).Select(i => times[i]).ToList();
+        var usual = Usual(path, times);
         // Where several sounds repeat, one that was not heard makes a long gap: it is no pause.
-        var series = Series(path, times, others, rep.Sounds.Length > 1);
+        var series = Series(path, times, others, rep.Sounds.Length > 1 ? 0 : usual);
         var (places, margin) = CycleLabels.Of([.. series.Select(one => (one.Select(i => times[i]).ToArray(), one.Select(i => onsets[i].Shape).ToArray(), one.Select(i => kinds[i]).ToArray()))], rep);
         var heard = new List<HeardTouch>();
         for (var s = 0; s < series.Count; s++) Tell(series[s], places[s], times, odds, others, rep, feet, heard);
-        var usual = Usual([.. path], times);
         if (rep.Sounds.Length == 1) heard.AddRange(path.Zip(path.Skip(1)).Select(pair => Drowned.Silent(times[pair.First], times[pair.Second], usual, others)).OfType<HeardTouch>());
         heard.AddRange(Enumerable.Range(0, times.Length).Where(i => !onPath.Contains(i) && odds[i] > LeastTold).Select(i => new HeardTouch(times[i], HeardKind.Other, null, 1 - KindOdds.Chance(odds[i]))));
         return (heard, KindOdds.Chance(margin / rep.Sounds.Length));
     }
 
     // What follows each other without a pause belongs together: a pause is longer than a touch that was drowned would leave.
-    private static List<int[]> Series(List<int> path, double[] times, List<double> others, bool isPatient)
+    private static List<int[]> Series(List<int> path, double[] times, List<double> others, double usual)
     {
         var (all, now) = (new List<int[]>(), new List<int>());
-        var usual = Usual([.. path], times);
-        var longest = usual > 0 && !isPatient ? Math.Clamp(Pauses * usual, ShortestPause, BallPath.LongestGap) : BallPath.LongestGap;
+        var longest = usual > 0 ? Math.Clamp(Pauses * usual, ShortestPause, BallPath.LongestGap) : BallPath.LongestGap;
         foreach (var i in path)
         {
             if (now.Count > 0 && times[i] - times[now[^1]] is var gap && (gap > BallPath.LongestGap || (gap > longest && Drowned.Between(times[now[^1]], times[i], usual, others) is null)))
@@ -83,14 +82,9 @@ internal static class HeardCourse
     private static double? FromKick(int[] series, int[] places, double[] times, SoundCycle cycle)
     {
         if (cycle.Sounds[Before(places[0], cycle)].Kind != HeardKind.Touch) return null;
-        var gaps = Enumerable.Range(1, series.Length - 1).Where(k => places[k] == places[0] && places[k - 1] == Before(places[0], cycle)).Select(k => times[series[k]] - times[series[k - 1]]).Order().ToList();
-        return gaps.Count < 3 ? null : gaps[gaps.Count / 2];
+        var gaps = Enumerable.Range(1, series.Length - 1).Where(k => places[k] == places[0] && places[k - 1] == Before(places[0], cycle)).Select(k => times[series[k]] - times[series[k - 1]]).ToList();
+        return UsualTime.Of(gaps) is > 0 and var usual ? usual : null;
     }
 
-    private static double Usual(int[] series, double[] times)
-    {
-        if (series.Length < 4) return 0;
-        var gaps = Enumerable.Range(1, series.Length - 1).Select(k => times[series[k]] - times[series[k - 1]]).Order().ToList();
-        return gaps[gaps.Count / 2];
-    }
+    private static double Usual(IReadOnlyList<int> series, double[] times) => UsualTime.Of([.. series.Zip(series.Skip(1)).Select(pair => times[pair.Second] - times[pair.First])]);
 }

@@ -12,18 +12,16 @@ internal static class HeardKeptUp
     /// <param name="feet">Whose foot each was.</param>
     public static List<HeardTouch> Of(IReadOnlyList<Onset> onsets, KindOdds[] kinds, SoundCycle rep, PatternFeet feet)
     {
-        var (sounds, touch) = new KeptUp(onsets, kinds, rep).Tell();
+        var (sounds, touch, usual) = new KeptUp(onsets, kinds, rep).Tell();
         var (heard, chosen) = (new List<HeardTouch>(), sounds.Select(sound => sound.At).ToHashSet());
-        var usual = Usual(sounds, onsets, (first, second) => !first.IsBounce && !second.IsBounce);
-        var (up, down) = (Usual(sounds, onsets, (first, second) => first.IsBounce && !second.IsBounce), Usual(sounds, onsets, (first, second) => !first.IsBounce && second.IsBounce));
         var others = Enumerable.Range(0, onsets.Count).Where(i => !chosen.Contains(i)).Select(i => onsets[i].At).ToList();
         // The places of the touches in what repeats, gone through by turns: a bounce is no foot's.
         int[] places = [.. Enumerable.Range(0, rep.Sounds.Length).Where(place => rep.Sounds[place].Kind == HeardKind.Touch)];
         var told = 0;
         void Add(double at, double sure) => heard.Add(new HeardTouch(at, HeardKind.Touch, feet.Next(places[told++ % places.Length]), sure));
         // From the floor it may be the next touch but one.
-        double? Missed(double from, double to, bool isUp) => !isUp ? Drowned.Between(from, to, usual, others)
-            : up > 0 && down > 0 && to - from > Math.Sqrt(up * FlightOdds.UpLater(up, down)) ? from + up : null;
+        double? Missed(double from, double to, bool isUp) => !isUp ? Drowned.Between(from, to, usual.Touch, others)
+            : usual is { Up: > 0, Down: > 0 } && to - from > Math.Sqrt(usual.Up * FlightOdds.UpLater(usual)) ? from + usual.Up : null;
         for (var k = 0; k < sounds.Count; k++)
         {
             var (i, isBounce, begins) = sounds[k];
@@ -38,7 +36,7 @@ internal static class HeardKeptUp
                 heard.Add(new HeardTouch(onsets[i].At, HeardKind.Bounce, null, 1 - touch[i]));
                 continue;
             }
-            if (!begins && !sounds[k - 1].IsBounce && Drowned.Silent(onsets[sounds[k - 1].At].At, onsets[i].At, usual, others) is { } silent) heard.Add(silent);
+            if (!begins && !sounds[k - 1].IsBounce && Drowned.Silent(onsets[sounds[k - 1].At].At, onsets[i].At, usual.Touch, others) is { } silent) heard.Add(silent);
             if (!begins && Missed(onsets[sounds[k - 1].At].At, onsets[i].At, sounds[k - 1].IsBounce) is { } missed) Add(missed, Drowned.Sure);
             Add(onsets[i].At, touch[i]);
         }
@@ -51,12 +49,5 @@ internal static class HeardKeptUp
     {
         var last = heard.FindLastIndex(sound => sound.Kind == HeardKind.Touch);
         if (last >= 0) heard[last] = heard[last] with { EndsTry = true };
-    }
-
-    // The middle of the time from one sound to the next, of those of a kind; 0 where that is not known.
-    private static double Usual(List<KeptSound> sounds, IReadOnlyList<Onset> onsets, Func<KeptSound, KeptSound, bool> isOne)
-    {
-        var gaps = sounds.Zip(sounds.Skip(1)).Where(pair => !pair.Second.BeginsTry && isOne(pair.First, pair.Second)).Select(pair => onsets[pair.Second.At].At - onsets[pair.First.At].At).Order().ToList();
-        return gaps.Count < 3 ? 0 : gaps[gaps.Count / 2];
     }
 }

@@ -40,7 +40,7 @@ public sealed class KeptChain
     private readonly int[] _low, _first;
     private readonly double[][] _gaps;
     private IReadOnlyList<double> _asTouch = [], _asBounce = [];
-    private FlightOdds _flight = new();
+    private FlightOdds _flight = new(default);
 
     /// <summary>Takes the sounds.</summary>
     /// <param name="times">When each was, in seconds, in order.</param>

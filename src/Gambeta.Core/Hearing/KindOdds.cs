@@ -6,7 +6,6 @@ namespace Gambeta.Core.Hearing;
 /// <param name="Bounce">The floor.</param>
 public readonly record struct KindOdds(double Touch, double Wall, double Bounce)
 {
-
     /// <summary>From a number of each <see cref="HeardKind"/> whose exponential is as its chance.</summary>
     public static KindOdds From(float[] kinds)
     {

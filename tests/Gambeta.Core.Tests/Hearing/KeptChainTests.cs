@@ -18,7 +18,7 @@ public sealed class KeptChainTests
             for (var i = 0; i < times.Length; i++) times[i] = at += 0.05 + (chance.NextDouble() * (time % 3 == 0 ? 2 : 0.7));
             double[] Drawn(double spread) => [.. times.Select(_ => (chance.NextDouble() - 0.4) * spread)];
             var (loud, asTouch, asBounce) = (Drawn(20), Drawn(12), Drawn(12));
-            var flight = time % 2 == 0 ? new FlightOdds() : new FlightOdds(0.45, 0.6, 0.5, 0.3);
+            var flight = time % 2 == 0 ? new FlightOdds(default) : new FlightOdds(new(0.45, 0.6, 0.5, 0.3));
             var chain = new KeptChain(times, loud, isLetBounce, isTwice);
             chain.Weigh(asTouch, asBounce, flight);
             var (touch, bounce) = chain.Chances();
@@ -66,7 +66,7 @@ public sealed class KeptChainTests
         }
         var chain = new KeptChain(times, loud);
         double[] either = [.. times.Select(_ => 3.0)];
-        chain.Weigh(either, either, new FlightOdds(0.6, 0.64));
+        chain.Weigh(either, either, new FlightOdds(new(0.6, 0.64, 0, 0)));
         chain.Best().ShouldBe(truth);
         var (touch, bounce) = chain.Chances();
         // After the try with one bounce and the one that was caught nobody can be as sure.
@@ -84,12 +84,12 @@ public sealed class KeptChainTests
     public void Of_nothing_comes_nothing()
     {
         var chain = new KeptChain([], []);
-        chain.Weigh([], [], new FlightOdds());
+        chain.Weigh([], [], new FlightOdds(default));
         chain.Best().ShouldBeEmpty();
         chain.Chances().Touch.ShouldBeEmpty();
         // Where none is likely none is chosen.
         chain = new KeptChain([1, 2], [0, 0]);
-        chain.Weigh([-3, -3], [-3, -3], new FlightOdds());
+        chain.Weigh([-3, -3], [-3, -3], new FlightOdds(default));
         chain.Best().ShouldBeEmpty();
     }
 
