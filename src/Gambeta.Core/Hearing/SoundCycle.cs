@@ -25,8 +25,11 @@ public sealed record SoundCycle(ImmutableArray<CycleSound> Sounds, int Silent, b
     {
         get
         {
-            var length = Enumerable.Range(1, Math.Max(1, Sounds.Length)).First(length => Sounds.Length % length == 0 && Enumerable.Range(length, Sounds.Length - length).All(i => Sounds[i].Kind == Sounds[i - length].Kind));
-            return length == Sounds.Length ? this : this with { Sounds = Sounds[..length] };
+            for (var length = 1; length < Sounds.Length; length++)
+            {
+                if (Sounds.Length % length == 0 && Enumerable.Range(length, Sounds.Length - length).All(i => Sounds[i].Kind == Sounds[i - length].Kind)) return this with { Sounds = Sounds[..length] };
+            }
+            return this;
         }
     }
 

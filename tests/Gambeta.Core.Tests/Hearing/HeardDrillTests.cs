@@ -36,6 +36,19 @@ public class HeardDrillTests
         Catalogue.Cards.Where(card => card.Pattern.Touches.Any(touch => touch.Surface == Surface.Sole)).ShouldAllBe(card => HeardDrill.Of(card, Feet.Both) == null);
     }
 
+    [Theory]
+    [InlineData("juggling-streak", "T")]
+    [InlineData("two-and-two", "T")]
+    [InlineData("touch-bounce-alternating", "TB")]
+    [InlineData("two-touches-between-bounces", "TTB")]
+    [InlineData("one-touch-wall-alternating", "TW")]
+    [InlineData("wall-ten-ten-ten", "TW")]
+    public void What_is_heard_of_a_pattern_repeats_whichever_foot_it_is(string drill, string repeats) =>
+        string.Concat(HeardDrill.Of(Catalogue.Find(drill)!, Feet.Both)!.Shortest.Sounds.Select(sound => sound.Kind.ToString()[0])).ShouldBe(repeats);
+
+    [Fact]
+    public void Of_no_sounds_none_repeat() => (SoundCycle.Plain with { Sounds = [] }).Shortest.Sounds.ShouldBeEmpty();
+
     [Fact]
     public void What_is_kept_is_read_again_and_nonsense_is_not()
     {
