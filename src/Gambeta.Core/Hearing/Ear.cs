@@ -29,6 +29,7 @@ public sealed class Ear(ListeningFor what)
     private readonly List<Onset> _onsets = [];
     private readonly SoundCycle _rep = Cycle(what).Shortest;
     private readonly BallOdds _odds = new(Cycle(what).Shortest, what.Place);
+    private readonly List<byte> _taken = [];
     private readonly byte[] _last = new byte[SoundFrame.Bands];
     private HeardSet? _heard;
     private int _lost;
@@ -41,6 +42,7 @@ public sealed class Ear(ListeningFor what)
     public void Take(ReadOnlySpan<byte> frames)
     {
         if (frames.Length % SoundFrame.Bands != 0) throw new ArgumentException("Frames are whole.", nameof(frames));
+        _taken.AddRange(frames);
         Span<byte> frame = stackalloc byte[SoundFrame.Bands];
         for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
         {
@@ -65,12 +67,21 @@ public sealed class Ear(ListeningFor what)
     /// <summary>What was heard so far.</summary>
     public HeardSet Heard => _heard ??= Listen();
 
+    /// <summary>What was heard of a set that is over: its count is trusted only where about the same would have been heard in more noise.</summary>
+    public HeardSet Whole()
+    {
+        if (!Heard.IsTrusted) return Heard;
+        var noisier = new Ear(what);
+        noisier.Take(Noisier.Of(System.Runtime.InteropServices.CollectionsMarshal.AsSpan(_taken)));
+        return Heard.HeldAgainst(noisier.Heard);
+    }
+
     /// <summary>What is heard in a whole recording.</summary>
     public static HeardSet Of(ReadOnlySpan<byte> frames, ListeningFor what)
     {
         var ear = new Ear(what);
         ear.Take(frames);
-        return ear.Heard;
+        return ear.Whole();
     }
 
     private static SoundCycle Cycle(ListeningFor what) => what.Cycle.Sounds.Length > 0 ? what.Cycle : SoundCycle.Plain;

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using MathNet.Numerics.Distributions;
 
 namespace Gambeta.Core.Hearing;
 
@@ -8,14 +9,11 @@ namespace Gambeta.Core.Hearing;
 /// <param name="IsTrusted">Whether the count may stand as it is.</param>
 public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, bool IsTrusted)
 {
-    /// <summary>The most doubt, as a part of the touches, with which a count is trusted.</summary>
-    public const double MostDoubt = 0.012;
+    /// <summary>A count is wrong when more than this part of the touches is.</summary>
+    public const double Wrong = 0.02;
 
-    /// <summary>Of fewer touches than this a single one is more than two of a hundred; then no more doubt than this is trusted.</summary>
-    public const int Few = 50;
-
-    /// <summary>The most doubt, in touches, with which a count of few is trusted.</summary>
-    public const double MostDoubtOfFew = 0.25;
+    /// <summary>The chance of being wrong with which a count is trusted at most, if what is in doubt is wrong as often as is expected and independently (a Poisson distribution).</summary>
+    public const double MostChance = 0.15;
 
     /// <summary>Fewer touches than this are too few to know what a touch sounds like here.</summary>
     public const int LeastTouches = 6;
@@ -38,7 +36,26 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
         var touches = sounds.Count(sound => sound.Kind == HeardKind.Touch);
         // Many that are nearly sure are sure: the odds of each are rougher than that. The wall counts for nothing, either way.
         var doubt = sounds.Where(sound => sound.Kind != HeardKind.Wall && sound.Sure < NearlySure).Sum(sound => 1 - sound.Sure) + ((1 - course) * touches);
-        return new HeardSet(sounds, doubt, touches >= LeastTouches && doubt <= MostDoubt * touches && (touches >= Few || doubt <= MostDoubtOfFew) && lost <= MostLost);
+        return new HeardSet(sounds, doubt, touches >= LeastTouches && ChanceOfWrong(doubt, touches) <= MostChance && lost <= MostLost);
+    }
+
+    /// <summary>The chance that a count of so many touches is wrong where so many of them are expected to be. Of fewer than fifty a single one is too many.</summary>
+    /// <param name="doubt">Touches expected to be wrong.</param>
+    /// <param name="touches">Touches.</param>
+    public static double ChanceOfWrong(double doubt, int touches) => doubt > 0 ? 1 - Poisson.CDF(doubt, Math.Floor(Wrong * touches)) : 0;
+
+    // How sure a sound is that would not have been heard in more noise, or only there; and how far apart two may lie that are the same.
+    private const double Unsteady = 0.75, Same = 0.05;
+
+    /// <summary>The same, held against what would have been heard of it in more noise: where the counts differ by more than two of a hundred this one is not trusted, and what makes the difference is in doubt.</summary>
+    /// <param name="noisier">What would have been heard.</param>
+    public HeardSet HeldAgainst(HeardSet noisier)
+    {
+        if (Math.Abs(noisier.Touches.Length - Touches.Length) <= Wrong * Touches.Length) return this;
+        bool IsIn(ImmutableArray<HeardTouch> all, HeardTouch one) => all.Any(other => Math.Abs(other.At - one.At) < Same);
+        var sounds = Sounds.Select(sound => (sound.Kind == HeardKind.Touch) == IsIn(noisier.Touches, sound) ? sound : sound with { Sure = Math.Min(sound.Sure, Unsteady) })
+            .Concat(noisier.Touches.Where(touch => !IsIn(Sounds, touch)).Select(touch => new HeardTouch(touch.At, HeardKind.Other, null, Unsteady))).OrderBy(sound => sound.At);
+        return new HeardSet([.. sounds], Math.Max(Doubt, Math.Abs(noisier.Touches.Length - Touches.Length)), false);
     }
 
     private const double NearlySure = 0.97;

@@ -28,9 +28,6 @@ public sealed class KeptChain
     /// <summary>So many sounds back the one before may lie.</summary>
     public const int Back = 12;
 
-    // A sum that is smaller by this logarithm is lost in rounding.
-    private const double Nothing = 36;
-
     // What leads from the sound before to one: to another touch, to the floor, from bounce to bounce, up to a touch. Of each sound there is a state for each of these from each sound that may be before it, after two for one that begins a try.
     private const int Again = 0, Down = 1, Bounces = 2, Up = 3, Begins = 2;
 
@@ -122,7 +119,7 @@ public sealed class KeptChain
         var (ended, next, all) = (0.0, 0, 0.0);
         for (var i = 0; i < _times.Count; i++)
         {
-            for (; _times[next] < _times[i] - Pause; next++) for (var state = _first[next]; state < _first[next + 1]; state++) ended = Add(ended, before[state]);
+            for (; _times[next] < _times[i] - Pause; next++) for (var state = _first[next]; state < _first[next + 1]; state++) ended = LogSum.Add(ended, before[state]);
             for (var link = 0; link < Begins; link++) before[_first[i] + link] = ended + (Tempered * OfBeginning(i, link));
             for (var j = _low[i]; j < i; j++)
             {
@@ -130,11 +127,11 @@ public sealed class KeptChain
                 {
                     var states = Into(i, j, link, worth);
                     var sum = double.NegativeInfinity;
-                    for (var state = 0; state < states.Length; state++) if (states[state] > double.NegativeInfinity) sum = Add(sum, before[_first[j] + state] + (Tempered * states[state]));
+                    for (var state = 0; state < states.Length; state++) if (states[state] > double.NegativeInfinity) sum = LogSum.Add(sum, before[_first[j] + state] + (Tempered * states[state]));
                     before[To(i, j, link)] = sum + (Tempered * Of(i, link));
                 }
             }
-            for (var state = _first[i]; state < _first[i + 1]; state++) all = Add(all, before[state]);
+            for (var state = _first[i]; state < _first[i + 1]; state++) all = LogSum.Add(all, before[state]);
         }
         return (before, all);
     }
@@ -151,16 +148,16 @@ public sealed class KeptChain
         for (var i = many - 1; i >= 0; i--)
         {
             while (later > 0 && _times[i] < _times[later - 1] - Pause) later--;
-            for (var state = _first[i]; state < _first[i + 1]; state++) after[state] = Add(after[state], begin[later]);
+            for (var state = _first[i]; state < _first[i + 1]; state++) after[state] = LogSum.Add(after[state], begin[later]);
             begin[i] = begin[i + 1];
-            for (var link = 0; link < Begins; link++) begin[i] = Add(begin[i], (Tempered * OfBeginning(i, link)) + after[_first[i] + link]);
+            for (var link = 0; link < Begins; link++) begin[i] = LogSum.Add(begin[i], (Tempered * OfBeginning(i, link)) + after[_first[i] + link]);
             for (var j = _low[i]; j < i; j++)
             {
                 for (var link = 0; link < _links; link++)
                 {
                     var states = Into(i, j, link, worth);
                     var to = (Tempered * Of(i, link)) + after[To(i, j, link)];
-                    for (var state = 0; state < states.Length; state++) if (states[state] > double.NegativeInfinity) after[_first[j] + state] = Add(after[_first[j] + state], (Tempered * states[state]) + to);
+                    for (var state = 0; state < states.Length; state++) if (states[state] > double.NegativeInfinity) after[_first[j] + state] = LogSum.Add(after[_first[j] + state], (Tempered * states[state]) + to);
                 }
             }
         }
@@ -221,11 +218,4 @@ public sealed class KeptChain
     private double Of(int i, int link) => link is Again or Up ? _asTouch[i] : _asBounce[i];
 
     private double OfBeginning(int i, int link) => link == 0 ? NewTry + _asTouch[i] : NewTry + BeginsOnFloor + _asBounce[i];
-
-    // The logarithm of the sum of what two logarithms stand for.
-    private static double Add(double one, double other)
-    {
-        var (more, less) = one > other ? (one, other) : (other, one);
-        return double.IsNegativeInfinity(more) || less < more - Nothing ? more : more + Math.Log(1 + Math.Exp(less - more));
-    }
 }

@@ -55,7 +55,7 @@ public sealed class ListenedSet(DrillCard card, Feet feet, int lead, ListeningFo
     /// <summary>What was heard by now; with its mark once the set is over.</summary>
     public HeardAnswer Answer(bool isOver)
     {
-        var (heard, from) = (_ear.Heard, SoundFrame.Seconds(lead));
+        var (heard, from) = (isOver ? _ear.Whole() : _ear.Heard, SoundFrame.Seconds(lead));
         var events = HeardDrill.Events(card, feet, heard, from);
         var sure = new Dictionary<int, int>();
         // One that was not heard but must have been may fall on another.
