@@ -1,3 +1,4 @@
+using System.Numerics.Tensors;
 using NWaves.Transforms;
 
 namespace Gambeta.Core.Hearing;
@@ -81,7 +82,9 @@ public sealed class FrameMaker
 
     private void Frame(ReadOnlySpan<float> samples, List<byte> frames)
     {
-        for (var i = 0; i < _window; i++) _samples[i] = float.IsFinite(samples[i]) ? Math.Clamp(samples[i], -1, 1) * _hann[i] : 0;
+        // What lies within the scale, as nearly all does, is taken at once; none does where one is no number.
+        if (TensorPrimitives.MaxMagnitude(samples) <= 1) TensorPrimitives.Multiply(samples, _hann, _samples);
+        else for (var i = 0; i < _window; i++) _samples[i] = float.IsFinite(samples[i]) ? Math.Clamp(samples[i], -1, 1) * _hann[i] : 0;
         Array.Clear(_samples, _window, _samples.Length - _window);
         _transform.PowerSpectrum(_samples, _spectrum, normalize: false);
         for (var band = 0; band < SoundFrame.Bands; band++)

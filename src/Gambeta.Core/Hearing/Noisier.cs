@@ -12,7 +12,7 @@ public static class Noisier
 
     private static readonly double[] Powers = [.. Enumerable.Range(0, SoundFrame.Highest + 1).Select(level => Math.Pow(10, ((level * SoundFrame.Step) + SoundFrame.Lowest) / 10))];
 
-    /// <summary>Adds noise to whole frames, to each band by what lies in the middle of all that sounded there; its power in a window is spread as an exponential, as that of noise is. Frames that never came stay so.</summary>
+    /// <summary>Adds noise to whole frames, to each band by what lies in the middle of all that sounded there; its power is spread as an exponential, which is rougher than that of steady noise in a wide band. Frames that never came stay so.</summary>
     /// <param name="frames">Frames of <see cref="SoundFrame.Bands"/> levels each.</param>
     public static byte[] Of(ReadOnlySpan<byte> frames)
     {

@@ -8,6 +8,16 @@ namespace Gambeta.Core.Tests.Hearing;
 /// <summary>WAV files as they come, and as nobody should send them; frames computed another way.</summary>
 public class RecordingTests
 {
+    [Fact]
+    public void Samples_off_the_scale_are_cut_to_it_and_those_that_are_no_numbers_are_silence()
+    {
+        var chance = new Random(4);
+        float[] samples = [.. Enumerable.Range(0, 16_000).Select(i => (float)((chance.NextDouble() - 0.5) * (i % 4000 < 200 ? 6 : 1)))];
+        float[] cut = [.. samples.Select(sample => Math.Clamp(sample, -1, 1))];
+        foreach (var (at, no) in new[] { (1000, float.NaN), (5050, float.PositiveInfinity), (9000, float.NegativeInfinity), (13_000, float.NaN) }) (samples[at], cut[at]) = (no, 0);
+        FrameMaker.Of(samples, 16_000).ShouldBe(FrameMaker.Of(cut, 16_000));
+    }
+
     [Theory]
     [InlineData(16, 1, 48_000)]
     [InlineData(8, 1, 8_000)]
