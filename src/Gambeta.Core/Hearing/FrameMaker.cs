@@ -82,8 +82,8 @@ public sealed class FrameMaker
 
     private void Frame(ReadOnlySpan<float> samples, List<byte> frames)
     {
-        // What lies within the scale, as nearly all does, is taken at once; none does where one is no number.
-        if (TensorPrimitives.MaxMagnitude(samples) <= 1) TensorPrimitives.Multiply(samples, _hann, _samples);
+        // What lies within the scale, as nearly all does, is taken at once; what has the most magnitude is no number where one of them is none.
+        if (Math.Abs(TensorPrimitives.MaxMagnitude(samples)) <= 1) TensorPrimitives.Multiply(samples, _hann, _samples);
         else for (var i = 0; i < _window; i++) _samples[i] = float.IsFinite(samples[i]) ? Math.Clamp(samples[i], -1, 1) * _hann[i] : 0;
         Array.Clear(_samples, _window, _samples.Length - _window);
         _transform.PowerSpectrum(_samples, _spectrum, normalize: false);
