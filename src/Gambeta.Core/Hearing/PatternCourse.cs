@@ -7,13 +7,13 @@ namespace Gambeta.Core.Hearing;
 /// <param name="Missing">Of each sound but the first, how many steps it may be from the one before it, and the chance of each; what is left of one is that of a pause.</param>
 /// <param name="Usual">Seconds from each place of the pattern to the next one.</param>
 /// <param name="Sure">How sure it is that the course was not begun from another place.</param>
-internal sealed record CourseTold(List<CourseSound> Sounds, double[] Touch, double[] Ball, List<IReadOnlyList<(int Steps, double Chance)>> Missing, CourseOdds Usual, double Sure);
+public sealed record CourseTold(List<CourseSound> Sounds, double[] Touch, double[] Ball, List<IReadOnlyList<(int Steps, double Chance)>> Missing, CourseOdds Usual, double Sure);
 
 /// <summary>
 /// Which beginnings were which sound of a pattern, told together by the best <see cref="CourseChain"/>. How long each step lasts and what the wall sounds like here is learned from the recording itself, from the course of one round
 /// for the next; begun once from each place of the pattern, and the likeliest taken. A kick reaches the wall sooner than it comes back from there, since the wall and the floor slow it.
 /// </summary>
-internal sealed class PatternCourse
+public sealed class PatternCourse
 {
     // What is less likely is not looked at; the net's odds weigh less than they say, and what it tells of the wall much less, since rhythm told it as well.
     private const double LeastOdds = -4.25, Weight = 0.92, Told = 0.3, MostTold = 5, Like = 0.35, MostLike = 8;
@@ -30,7 +30,10 @@ internal sealed class PatternCourse
     private readonly SoundCycle _rep;
     private readonly CourseChain _chain;
 
-    /// <summary>Takes the beginnings of a recording, what each may have been, and what repeats of the pattern.</summary>
+    /// <summary>Takes the beginnings of a recording.</summary>
+    /// <param name="onsets">They.</param>
+    /// <param name="kinds">What each may have been.</param>
+    /// <param name="rep">What repeats of the pattern.</param>
     public PatternCourse(IReadOnlyList<Onset> onsets, IReadOnlyList<KindOdds> kinds, SoundCycle rep)
     {
         (_all, _rep) = (onsets.Count, rep);
