@@ -82,7 +82,7 @@ public sealed class CourseChain
                 {
                     for (var q = 0; q < _length; q++)
                     {
-                        var with = score[State(j, q)] + _ways[i][Of(i, j, q, p)];
+                        var with = score[State(j, q)] + _ways[i][WayOf(i, j, q, p)];
                         if (with > sum) (sum, at) = (with, State(j, q));
                     }
                 }
@@ -110,7 +110,7 @@ public sealed class CourseChain
         return [.. Enumerable.Range(0, _times.Count).Select(i => Enumerable.Range(0, _length).Select(p => Math.Exp(before[State(i, p)] + after[State(i, p)] - all)).ToArray())];
     }
 
-    /// <summary>Of two sounds that follow each other in a course: how many steps through the pattern it likeliest was from the one to the other, and the chance of each number of steps that it was so many; what is left of one is the chance of a pause.</summary>
+    /// <summary>Of two sounds that follow each other in a course, the chance of each number of steps through the pattern that it was so many from the one to the other; what is left of one is the chance of a pause.</summary>
     public IReadOnlyList<(int Steps, double Chance)> Steps(CourseSound one, CourseSound other)
     {
         var (j, i, gap, ways) = (one.At, other.At, _times[other.At] - _times[one.At], new List<(int Steps, double Weight)>());
@@ -134,7 +134,7 @@ public sealed class CourseChain
             for (var p = 0; p < _length; p++)
             {
                 var sum = ended + (Tempered * OfBeginning(p));
-                for (var j = _low[i]; j < i; j++) for (var q = 0; q < _length; q++) sum = LogSum.Add(sum, before[State(j, q)] + (Tempered * _ways[i][Of(i, j, q, p)]));
+                for (var j = _low[i]; j < i; j++) for (var q = 0; q < _length; q++) sum = LogSum.Add(sum, before[State(j, q)] + (Tempered * _ways[i][WayOf(i, j, q, p)]));
                 before[State(i, p)] = sum + (Tempered * _worth[i][p]);
                 all = LogSum.Add(all, before[State(i, p)]);
             }
@@ -159,7 +159,7 @@ public sealed class CourseChain
                 after[State(i, p)] = LogSum.Add(after[State(i, p)], begin[later]);
                 var to = (Tempered * _worth[i][p]) + after[State(i, p)];
                 begin[i] = LogSum.Add(begin[i], (Tempered * OfBeginning(p)) + to);
-                for (var j = _low[i]; j < i; j++) for (var q = 0; q < _length; q++) after[State(j, q)] = LogSum.Add(after[State(j, q)], (Tempered * _ways[i][Of(i, j, q, p)]) + to);
+                for (var j = _low[i]; j < i; j++) for (var q = 0; q < _length; q++) after[State(j, q)] = LogSum.Add(after[State(j, q)], (Tempered * _ways[i][WayOf(i, j, q, p)]) + to);
             }
         }
         return after;
@@ -180,7 +180,7 @@ public sealed class CourseChain
         return best;
     }
 
-    private int Of(int i, int j, int q, int p) => ((j - _low[i]) * _length * _length) + (q * _length) + p;
+    private int WayOf(int i, int j, int q, int p) => ((j - _low[i]) * _length * _length) + (q * _length) + p;
 
     private int Least(int q, int p) => ((p - q - 1 + (2 * _length)) % _length) + 1;
 

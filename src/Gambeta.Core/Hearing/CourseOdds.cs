@@ -34,6 +34,10 @@ public sealed class CourseOdds
     /// <summary>What is usual, of the intervals from each place to the next.</summary>
     public static CourseOdds From(IReadOnlyList<List<double>> gaps) => new([.. gaps.Select(UsualTime.Of)]);
 
+    /// <summary>Whether it is known how long it usually is from a place to the next one.</summary>
+    /// <param name="place">The place.</param>
+    public bool IsKnown(int place) => _isKnown[place];
+
     /// <summary>Seconds that so many steps usually take.</summary>
     /// <param name="place">The place from which on.</param>
     /// <param name="steps">How many.</param>

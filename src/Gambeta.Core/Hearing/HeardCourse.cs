@@ -20,7 +20,7 @@ internal static class HeardCourse
             var (i, place, begins) = told.Sounds[k];
             if (k > 0) Missing(onsets[told.Sounds[k - 1].At].At, onsets[i].At, told.Sounds[k - 1].Place, begins, told.Missing[k - 1]);
             // Where the wall is heard first, somebody kicked before it.
-            if (begins && rep.Sounds[place].Kind == HeardKind.Wall && rep.Sounds[Before(place)].Kind == HeardKind.Touch && onsets[i].At - told.Usual.Lasts(Before(place), 1) is > 0 and var kicked) Add(kicked, Before(place), Drowned.Sure);
+            if (begins && rep.Sounds[place].Kind == HeardKind.Wall && Kicked(onsets[i].At, Before(place)) is { } kicked) Add(kicked, Before(place), Drowned.Sure);
             Add(onsets[i].At, place, rep.Sounds[place].Kind == HeardKind.Touch ? told.Touch[i] : told.Ball[i], k == told.Sounds.Count - 1 || told.Sounds[k + 1].Begins);
         }
         var chosen = told.Sounds.Select(sound => sound.At).ToHashSet();
@@ -36,12 +36,17 @@ internal static class HeardCourse
                 if (steps == 1 || (steps != likeliest && chance < LeastTold)) continue;
                 for (var step = 1; step < steps; step++)
                 {
-                    var (missed, at) = ((place + step) % rep.Sounds.Length, from + ((to - from) * told.Usual.Lasts(place, step) / told.Usual.Lasts(place, steps)));
-                    if (steps == likeliest) { if (rep.Sounds[missed].Kind == HeardKind.Touch) Add(at, missed, chance); }
-                    else if (rep.Sounds[missed].Kind == HeardKind.Touch) heard.Add(new HeardTouch(at, HeardKind.Other, null, 1 - chance));
+                    var missed = (place + step) % rep.Sounds.Length;
+                    if (rep.Sounds[missed].Kind != HeardKind.Touch) continue;
+                    var at = from + ((to - from) * told.Usual.Lasts(place, step) / told.Usual.Lasts(place, steps));
+                    if (steps == likeliest) Add(at, missed, chance);
+                    else heard.Add(new HeardTouch(at, HeardKind.Other, null, 1 - chance));
                 }
             }
         }
+
+        // When the kick was that must have been before a wall; nothing where nobody kicked, or it is not known how long that takes here.
+        double? Kicked(double wall, int place) => rep.Sounds[place].Kind == HeardKind.Touch && told.Usual.IsKnown(place) && wall - told.Usual.Lasts(place, 1) is > 0 and var at ? at : null;
 
         int Before(int place) => (place + rep.Sounds.Length - 1) % rep.Sounds.Length;
     }

@@ -60,14 +60,13 @@ public sealed class PatternCourse
         rivals.Remove(won);
         // What is forgiven decides, but does not make it less sure where nothing had to be.
         var margin = rivals.Select(rival => won.Worth - rival.Worth + Math.Max(0, won.Forgiven - rival.Forgiven)).DefaultIfEmpty(double.PositiveInfinity).Min();
-        var (best, bestOf) = (won.Course, won.Learned);
-        bestOf.Weigh();
+        won.Learned.Weigh();
         var (touch, ball) = (new double[_all], new double[_all]);
         foreach (var (i, chances) in _onsets.Zip(_chain.Chances()))
         {
             for (var place = 0; place < length; place++) (touch[i], ball[i]) = (touch[i] + (_rep.Sounds[place].Kind == HeardKind.Touch ? chances[place] : 0), ball[i] + chances[place]);
         }
-        return new([.. best.Select(sound => sound with { At = _onsets[sound.At] })], touch, ball, [.. best.Zip(best.Skip(1)).Select(pair => _chain.Steps(pair.First, pair.Second))], bestOf.Odds, KindOdds.Chance(margin / length));
+        return new([.. won.Course.Select(sound => sound with { At = _onsets[sound.At] })], touch, ball, [.. won.Course.Zip(won.Course.Skip(1)).Select(pair => _chain.Steps(pair.First, pair.Second))], won.Learned.Odds, KindOdds.Chance(margin / length));
     }
 
     // What the net told against a course in all, beyond what it may: a ball and a wall sound alike all the time, and where it is wrong of one it is wrong of all.
