@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Dapper;
 using Gambeta.Core.Judgement;
 
@@ -31,7 +30,7 @@ public static class DecisionStore
         new { work.Household, player, drills }));
 
     private static IReadOnlyList<TakenDecision> Taken(Guid player, IEnumerable<TakenRow> rows) =>
-        [.. rows.Select(row => new TakenDecision(row.KeyOf(player), row.Day, Stored.Word<DecisionKind>(row.Kind), row.Reasons is null ? null : JsonSerializer.Deserialize<Decision>(row.Reasons)))];
+        [.. rows.Select(row => new TakenDecision(row.KeyOf(player), row.Day, Stored.Word<DecisionKind>(row.Kind), row.Reasons is null ? null : KeptDecision.Read(row.Reasons)))];
 
     private sealed class TakenRow : KeyRow
     {

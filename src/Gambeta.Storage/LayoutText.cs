@@ -11,18 +11,16 @@ internal sealed record LayoutText(
     double[][] Markers, string Steps, double[] Start, double[] Finish, double Clearance, double? Wall, string Standing, string? Shape, Dictionary<string, double> Measures, string Run,
     string? By = null, string[]? Turns = null)
 {
-    private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web);
-
     public static string Write(Layout layout) => JsonSerializer.Serialize(
         new LayoutText(
             [.. layout.Markers.Select(Pair)], RunNotation.Write(layout.Steps), Pair(layout.Start), Pair(layout.Finish), layout.Clearance, layout.WallAhead,
             layout.Standing.ToKey(), layout.Shape?.ToKey(), new(layout.Measures), layout.Run,
             layout.Way.By.ToKey(), [.. layout.Way.Turns]),
-        Written);
+        KeptJson.ByBrowser);
 
     public static Layout Read(string key, string name, string laid)
     {
-        var text = JsonSerializer.Deserialize<LayoutText>(laid, Written) ?? throw new InvalidDataException($"The layout '{key}' is empty.");
+        var text = JsonSerializer.Deserialize<LayoutText>(laid, KeptJson.ByBrowser) ?? throw new InvalidDataException($"The layout '{key}' is empty.");
         return new Layout
         {
             Key = key,

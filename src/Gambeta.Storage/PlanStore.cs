@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json;
-using System.Text.Json.Serialization;
 using Dapper;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Household;
@@ -16,9 +14,6 @@ namespace Gambeta.Storage;
 /// <summary>The plan of each player's day, and what it is made of.</summary>
 public static class PlanStore
 {
-    // By their names, so that what is kept outlives another order of them.
-    private static readonly JsonSerializerOptions Written = new() { Converters = { new JsonStringEnumConverter() } };
-
     private const int DaysOfVariety = 14;
 
     /// <summary>
@@ -79,9 +74,9 @@ public static class PlanStore
             player,
             plan.Id,
             plan.Day,
-            ask = JsonSerializer.Serialize(KeptAsk.Of(plan), Written),
+            ask = KeptAsk.Write(plan),
             items = SheetNotation.Write(plan.Session.Drills.Select(drill => drill.Item)),
-            told = JsonSerializer.Serialize(KeptTold.Of(plan.Session), Written),
+            told = KeptTold.Write(plan.Session),
             plan.IsChosen,
             stamp,
             tests = plan.Session.Drills.Any(drill => drill.Item.Part == SheetPart.Test) ? plan.Day : (DateOnly?)null,
@@ -154,31 +149,8 @@ public static class PlanStore
 
         public DayPlan ToPlan(YardView yard)
         {
-            var (ask, told, items) = (JsonSerializer.Deserialize<KeptAsk>(Ask, Written)!, JsonSerializer.Deserialize<KeptTold>(Told, Written)!, SheetNotation.Read(Items));
+            var (ask, told, items) = (KeptAsk.Read(Ask), KeptTold.Read(Told), SheetNotation.Read(Items));
             return new DayPlan(PlanId, Day, ask.ToAsk(yard), [.. ask.Marked], Chosen, told.ToPlan(items));
         }
-    }
-
-    // A space is known by its id: it may have changed since.
-    private sealed record KeptAsk(int Minutes, Guid? Space, bool Indoors, bool Helper, bool SoftBall, Freshness Fresh, WishKind Wish, Family Family, string[] Without, string[] Marked)
-    {
-        public static KeptAsk Of(DayPlan plan)
-        {
-            var ask = plan.Ask;
-            return new(ask.Minutes, ask.SpaceId, ask.Indoors, ask.Helper, ask.SoftBall, ask.Fresh, ask.Wish.Kind, ask.Wish.Family, [.. ask.Without], [.. plan.Marked]);
-        }
-
-        public PlanAsk ToAsk(YardView yard)
-        {
-            var ask = new PlanAsk(Minutes, null, Indoors, Helper, SoftBall, Fresh, new Wish(Wish, Family)) { Without = [.. Without] };
-            return yard.Find(Space) is { } at ? ask.In(at) : ask;
-        }
-    }
-
-    private sealed record KeptTold(int Minutes, double Value, PlanReason[] Reasons, PlanNote[] Notes, Dictionary<string, PlanRule> LeftOut, PlannedDay? Laid = null, PlannedDay? Next = null, DateOnly? NextTest = null)
-    {
-        public static KeptTold Of(SessionPlan plan) => new(plan.Minutes, plan.Value, [.. plan.Drills.Select(drill => drill.Reason)], [.. plan.Notes], plan.LeftOut.ToDictionary(), plan.Laid, plan.Next, plan.NextTest);
-
-        public SessionPlan ToPlan(ImmutableArray<SheetItem> items) => new([.. items.Zip(Reasons, (item, reason) => new PlannedDrill(item, reason))], Minutes, Value, [.. Notes], LeftOut.ToImmutableDictionary()) { Laid = Laid, Next = Next, NextTest = NextTest };
     }
 }

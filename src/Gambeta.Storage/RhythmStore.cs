@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using System.Text.Json.Serialization;
 using Dapper;
 using Gambeta.Core;
 using Gambeta.Core.Weeks;
@@ -12,8 +11,6 @@ public static class RhythmStore
 {
     /// <summary>A player has so many single days with a club at most: two seasons.</summary>
     public const int MostDates = 400;
-
-    private static readonly JsonSerializerOptions Written = new() { Converters = { new JsonStringEnumConverter() } };
 
     /// <summary>All of it: the rhythm, single days with a club and days away from a day on.</summary>
     public static async Task<(Rhythm Rhythm, ImmutableArray<ClubDate> Dates, ImmutableArray<Away> Away)> AllAsync(HouseholdWork work, Guid player, DateOnly from)
@@ -48,7 +45,7 @@ public static class RhythmStore
             minutes = (short)rhythm.Minutes,
             days = rhythm.Days.Select(day => day.ToKey()).ToArray(),
             rhythm.Since,
-            club = JsonSerializer.Serialize(rhythm.Club, Written),
+            club = JsonSerializer.Serialize(rhythm.Club.Select(KeptClubDay.Of), KeptJson.ByName),
         });
 
     /// <summary>Adds single days with a club; those that are there stay as they were written last. False where they would be too many.</summary>
@@ -104,6 +101,14 @@ public static class RhythmStore
         public string Club { get; init; } = "[]";
 
         public Rhythm ToRhythm() => new(
-            Stored.Word<RhythmSchool>(School), Minutes, [.. Days.Select(Stored.Word<DayOfWeek>)], Since, [.. JsonSerializer.Deserialize<ClubDay[]>(Club, Written) ?? []]);
+            Stored.Word<RhythmSchool>(School), Minutes, [.. Days.Select(Stored.Word<DayOfWeek>)], Since, [.. (JsonSerializer.Deserialize<KeptClubDay[]>(Club, KeptJson.ByName) ?? []).Select(day => day.ToDay())]);
     }
+}
+
+/// <summary>A weekday with a club, as JSON keeps it.</summary>
+internal sealed record KeptClubDay(DayOfWeek Day, ClubKind Kind, int Minutes)
+{
+    public static KeptClubDay Of(ClubDay day) => new(day.Day, day.Kind, day.Minutes);
+
+    public ClubDay ToDay() => new(Day, Kind, Minutes);
 }

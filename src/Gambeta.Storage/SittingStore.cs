@@ -15,8 +15,6 @@ public static class SittingStore
         """,
         new { work.Household, player, most })];
 
-    private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web) { DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull };
-
     /// <summary>
     /// Writes down that a sitting began; what is known of it already stays. A set that came first made the row: then what only the beginning knows is added.
     /// </summary>
@@ -28,7 +26,7 @@ public static class SittingStore
           outing_id = excluded.outing_id, space_id = excluded.space_id, sheet = excluded.sheet, plan = excluded.plan, started_at = least(sitting.started_at, excluded.started_at)
           where sitting.plan is null and sitting.player_id = excluded.player_id
         """,
-        new { work.Household, sitting.Id, sitting.PlayerId, sitting.OutingId, sitting.SpaceId, sitting.Sheet, plan = JsonSerializer.Serialize(sitting.Plan, Written), startedAt = sitting.StartedAt.UtcDateTime });
+        new { work.Household, sitting.Id, sitting.PlayerId, sitting.OutingId, sitting.SpaceId, sitting.Sheet, plan = JsonSerializer.Serialize(sitting.Plan.Select(KeptPart.Of), KeptJson.AsSent), startedAt = sitting.StartedAt.UtcDateTime });
 
     // Two go out together; whoever sends more than that sends nonsense.
     private const int MostOfOuting = 5;
@@ -45,6 +43,14 @@ public static class SittingStore
     /// <summary>What was to be played in a sitting, as it was planned then; nothing where nobody wrote it down.</summary>
     public static async Task<IReadOnlyList<PlannedDrill>?> PlanOfAsync(HouseholdWork work, Guid session) =>
         await work.ExecuteScalarAsync<string?>("select plan from sitting where household_id = @Household and session_id = @session", new { work.Household, session }) is { } plan
-            ? JsonSerializer.Deserialize<List<PlannedDrill>>(plan, Written)
+            ? [.. JsonSerializer.Deserialize<List<KeptPart>>(plan, KeptJson.AsSent)!.Select(part => part.ToDrill())]
             : null;
+}
+
+/// <summary>What was planned of a drill, as JSON keeps it with its sitting.</summary>
+internal sealed record KeptPart(string Drill, string? Layout, int Rounds, int? Seconds, int? Count)
+{
+    public static KeptPart Of(PlannedDrill drill) => new(drill.Drill, drill.Layout, drill.Rounds, drill.Seconds, drill.Count);
+
+    public PlannedDrill ToDrill() => new(Drill, Layout, Rounds, Seconds, Count);
 }

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Dapper;
 using Gambeta.Core;
 using Gambeta.Core.Catalogue;
@@ -61,9 +60,9 @@ public static class VerdictStore
                 feet = rows.Select(row => row.Verdict.Key.Feet.ToKey()).ToArray(),
                 layouts = rows.Select(row => row.Verdict.Key.Layout).ToArray(),
                 days = rows.Select(row => row.Verdict.LastDay).ToArray(),
-                said = rows.Select(row => JsonSerializer.Serialize(KeptVerdict.Of(row.Verdict))).ToArray(),
+                said = rows.Select(row => KeptVerdict.Write(row.Verdict)).ToArray(),
                 kinds = rows.Select(row => row.Verdict.Decision.Kind.ToKey()).ToArray(),
-                reasons = rows.Select(row => JsonSerializer.Serialize(row.Verdict.Decision)).ToArray(),
+                reasons = rows.Select(row => KeptDecision.Write(row.Verdict.Decision)).ToArray(),
                 isNew = rows.Select(row => row.IsNew).ToArray(),
             });
     }
@@ -81,7 +80,7 @@ public static class VerdictStore
         {
             var (key, now) = (FormKey.Of(set.Set), Verdict.Of(forms.Take(set), cards.Find(set.Set.Drill)));
             var last = before.GetValueOrDefault(key);
-            if (last?.Dose == SetDose.Of(set.Set).Key) said.Add((set.Set.Id, JsonSerializer.Serialize(KeptVerdict.Of(last))));
+            if (last?.Dose == SetDose.Of(set.Set).Key) said.Add((set.Set.Id, KeptVerdict.Write(last)));
             if (now is null) continue;
             if (now.Decision.Kind != (last?.Decision.Kind ?? DecisionKind.TooEarly)) taken.Add((now, (set.Set.StartedAt + set.Set.Worked).UtcDateTime));
             before[key] = now;
@@ -107,7 +106,7 @@ public static class VerdictStore
                 layouts = taken.Select(one => one.Verdict.Key.Layout).ToArray(),
                 days = taken.Select(one => one.Verdict.LastDay).ToArray(),
                 kinds = taken.Select(one => one.Verdict.Decision.Kind.ToKey()).ToArray(),
-                reasons = taken.Select(one => JsonSerializer.Serialize(one.Verdict.Decision)).ToArray(),
+                reasons = taken.Select(one => KeptDecision.Write(one.Verdict.Decision)).ToArray(),
                 times = taken.Select(one => one.At).ToArray(),
             });
         await DueAsync(work, player, sets.Select(one => one.Set.Drill));

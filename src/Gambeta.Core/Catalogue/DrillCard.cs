@@ -11,83 +11,83 @@ namespace Gambeta.Core.Catalogue;
 public enum Family
 {
     /// <summary>Ball mastery on the spot.</summary>
-    BallMasteryOnTheSpot,
+    [Key("ball mastery on the spot")] BallMasteryOnTheSpot,
 
     /// <summary>Ball mastery while travelling.</summary>
-    BallMasteryMoving,
+    [Key("ball mastery moving")] BallMasteryMoving,
 
     /// <summary>Keeping the ball off the floor.</summary>
-    Juggling,
+    [Key("juggling")] Juggling,
 
     /// <summary>Taking a ball that arrives.</summary>
-    FirstTouch,
+    [Key("first touch")] FirstTouch,
 
     /// <summary>Passing against a wall.</summary>
-    WallPassing,
+    [Key("wall passing")] WallPassing,
 
     /// <summary>Courses round markers, and turns.</summary>
-    DribblingAndTurns,
+    [Key("dribbling and turns")] DribblingAndTurns,
 
     /// <summary>Moves against an opponent.</summary>
-    Feints,
+    [Key("feints")] Feints,
 
     /// <summary>Shots.</summary>
-    Striking,
+    [Key("striking")] Striking,
 
     /// <summary>Games and challenges.</summary>
-    Games,
+    [Key("games")] Games,
 }
 
 /// <summary>How a drill shares itself between the feet.</summary>
 public enum FeetPlan
 {
     /// <summary>The same amount for one foot, then for the other: one set is both.</summary>
-    EachFoot,
+    [Key("each foot")] EachFoot,
 
     /// <summary>Both feet in the same set.</summary>
-    BothTogether,
+    [Key("both together")] BothTogether,
 
     /// <summary>Only the foot that is not the player's preferred one.</summary>
-    OtherFootOnly,
+    [Key("other foot only")] OtherFootOnly,
 }
 
 /// <summary>Where the opponent of a feint stands; a marker plays the part.</summary>
 public enum Opponent
 {
     /// <summary>Between the player and where the ball is to go.</summary>
-    InFront,
+    [Key("in front")] InFront,
 
     /// <summary>Running along at a shoulder.</summary>
-    AtTheSide,
+    [Key("at the side")] AtTheSide,
 
     /// <summary>At the back of a player who receives.</summary>
-    Behind,
+    [Key("behind")] Behind,
 }
 
 /// <summary>How hard a drill is on the body; it decides the rest.</summary>
 public enum Intensity
 {
     /// <summary>Could go on while talking.</summary>
-    Easy,
+    [Key("easy")] Easy,
 
     /// <summary>Breathing faster, still talking.</summary>
-    Steady,
+    [Key("steady")] Steady,
 
     /// <summary>Short bouts only.</summary>
-    Hard,
+    [Key("hard")] Hard,
 }
 
 /// <summary>Where a player stands with a drill.</summary>
 public enum Level
 {
     /// <summary>Meeting the movement.</summary>
-    FirstWeeks,
+    [Key("first weeks")] FirstWeeks,
 
     /// <summary>Clean at a slow tempo.</summary>
-    Steady,
+    [Key("steady")] Steady,
 
     /// <summary>Clean at speed.</summary>
-    Sharp,
+    [Key("sharp")] Sharp,
 }
 
 /// <summary>A drill card: everything that is known about a drill before anybody has played it.</summary>

@@ -6,28 +6,28 @@ namespace Gambeta.Core.Catalogue;
 public enum GearKind
 {
     /// <summary>A ball.</summary>
-    Ball,
+    [Key("ball")] Ball,
 
     /// <summary>Something flat or low to go round.</summary>
-    Marker,
+    [Key("marker")] Marker,
 
     /// <summary>Something upright to go round or pass: a chair will do.</summary>
-    Upright,
+    [Key("upright")] Upright,
 
     /// <summary>A wall, a garage door, a rebounder.</summary>
-    Wall,
+    [Key("wall")] Wall,
 
     /// <summary>A goal, or two sticks.</summary>
-    Goal,
+    [Key("goal")] Goal,
 
     /// <summary>Chalk or tape, to mark targets and squares.</summary>
-    Chalk,
+    [Key("chalk")] Chalk,
 
     /// <summary>An empty bottle to knock over.</summary>
-    Bottle,
+    [Key("bottle")] Bottle,
 
     /// <summary>Somebody who throws or rolls the ball.</summary>
-    Helper,
+    [Key("helper")] Helper,
 }
 
 /// <summary>So many of a kind, at least one.</summary>

@@ -5,22 +5,22 @@ namespace Gambeta.Core.Catalogue;
 public enum Places
 {
     /// <summary>Nowhere yet.</summary>
-    None = 0,
+    [Key("none")] None = 0,
 
     /// <summary>A room with a floor that can take it.</summary>
-    Indoors = 1,
+    [Key("indoors")] Indoors = 1,
 
     /// <summary>Hard ground outside.</summary>
-    Patio = 2,
+    [Key("patio")] Patio = 2,
 
     /// <summary>Grass or earth.</summary>
-    Garden = 4,
+    [Key("garden")] Garden = 4,
 
     /// <summary>Before a wall.</summary>
-    Wall = 8,
+    [Key("wall")] Wall = 8,
 
     /// <summary>Before a goal.</summary>
-    Goal = 16,
+    [Key("goal")] Goal = 16,
 }
 
 /// <summary>The floor that a drill needs, in metres, run-off included.</summary>

@@ -95,19 +95,19 @@ public sealed class Rungs
 public enum RungPlace
 {
     /// <summary>A rung above it on the same ladder was played already.</summary>
-    Behind,
+    [Key("behind")] Behind,
 
     /// <summary>The highest rung played so far.</summary>
-    Here,
+    [Key("here")] Here,
 
     /// <summary>The rung above here, or the first one for a player who has not begun.</summary>
-    Next,
+    [Key("next")] Next,
 
     /// <summary>Two above: for one try a session.</summary>
-    Stretch,
+    [Key("stretch")] Stretch,
 
     /// <summary>Further up.</summary>
-    Later,
+    [Key("later")] Later,
 }
 
 /// <summary>Finds a player's place on a ladder.</summary>

@@ -4,11 +4,11 @@ namespace Gambeta.Core.Hearing;
 public enum BallKind
 {
     /// <summary>The ball of always, full of air.</summary>
-    Usual,
+    [Key("usual")] Usual,
 
     /// <summary>A soft one, of foam or felt.</summary>
-    Soft,
+    [Key("soft")] Soft,
 
     /// <summary>A small one.</summary>
-    Small,
+    [Key("small")] Small,
 }

@@ -7,16 +7,16 @@ namespace Gambeta.Core.Judgement;
 public enum DecisionKind
 {
     /// <summary>Too few sets, or on too few days, to say.</summary>
-    TooEarly,
+    [Key("too early")] TooEarly = 0,
 
     /// <summary>The rung below.</summary>
-    StepBack,
+    [Key("step back")] StepBack = 1,
 
     /// <summary>More of the same.</summary>
-    Stay,
+    [Key("stay")] Stay = 2,
 
     /// <summary>The next rung.</summary>
-    MoveOn,
+    [Key("move on")] MoveOn = 3,
 }
 
 /// <summary>A decision, with what it rests on.</summary>

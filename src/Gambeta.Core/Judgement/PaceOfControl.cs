@@ -16,13 +16,13 @@ public readonly record struct ControlPoint(double Pace, double CameOff, double N
 public enum ControlKind
 {
     /// <summary>Too little to say, or no tendency that is sure enough.</summary>
-    Unknown,
+    [Key("unknown")] Unknown = 0,
 
     /// <summary>At every pace that was played it is still under control.</summary>
-    Holds,
+    [Key("holds")] Holds = 1,
 
     /// <summary>Above this pace it goes.</summary>
-    Limit,
+    [Key("limit")] Limit = 2,
 }
 
 /// <summary>The pace at which control is still there.</summary>

@@ -4,13 +4,13 @@ namespace Gambeta.Core.Judgement;
 public enum TargetReason
 {
     /// <summary>It is reached about one time in two.</summary>
-    EvenChance,
+    [Key("even chance")] EvenChance = 0,
 
     /// <summary>It is a round number near that.</summary>
-    RoundNumber,
+    [Key("round number")] RoundNumber = 1,
 
     /// <summary>It would be a new record, and that is in reach.</summary>
-    Record,
+    [Key("record")] Record = 2,
 }
 
 /// <summary>The value worth aiming at, in units of its outcome, with the chance to reach it.</summary>

@@ -18,16 +18,16 @@ namespace Gambeta.Core.Measuring;
 public enum DoseForm
 {
     /// <summary>Rounds of a fixed time.</summary>
-    Time,
+    [Key("time")] Time,
 
     /// <summary>Sets of so many reps.</summary>
-    Reps,
+    [Key("reps")] Reps,
 
     /// <summary>So many tries in one set.</summary>
-    Tries,
+    [Key("tries")] Tries,
 
     /// <summary>So many runs.</summary>
-    Runs,
+    [Key("runs")] Runs,
 }
 
 /// <summary>

@@ -9,29 +9,29 @@ namespace Gambeta.Core.Planning;
 public enum Freshness
 {
     /// <summary>As on most days.</summary>
-    AsUsual,
+    [Key("as usual")] AsUsual,
 
     /// <summary>Full of beans.</summary>
-    Fresh,
+    [Key("fresh")] Fresh,
 
     /// <summary>Tired: nothing hard today.</summary>
-    Tired,
+    [Key("tired")] Tired,
 }
 
 /// <summary>What somebody wishes a session to be about.</summary>
 public enum WishKind
 {
     /// <summary>Nothing: whatever is worth most.</summary>
-    None,
+    [Key("none")] None,
 
     /// <summary>A family of drills.</summary>
-    Family,
+    [Key("family")] Family,
 
     /// <summary>The other foot.</summary>
-    OtherFoot,
+    [Key("other foot")] OtherFoot,
 
     /// <summary>What was marked as a favourite.</summary>
-    Favourites,
+    [Key("favourites")] Favourites,
 }
 
 /// <summary>A wish.</summary>

@@ -4,46 +4,46 @@ namespace Gambeta.Core.Planning;
 public enum ReasonKind
 {
     /// <summary>It was begun and is going on: too early to say more.</summary>
-    GoesOn,
+    [Key("goes on")] GoesOn,
 
     /// <summary>It was never played.</summary>
-    New,
+    [Key("new")] New,
 
     /// <summary>The rung below is clean and steady: once more of what comes next.</summary>
-    NextRung,
+    [Key("next rung")] NextRung,
 
     /// <summary>Above what is clean: one try of something harder.</summary>
-    Stretch,
+    [Key("stretch")] Stretch,
 
     /// <summary>The rung above fell apart.</summary>
-    RungBelow,
+    [Key("rung below")] RungBelow,
 
     /// <summary>Not clean enough yet: more of the same.</summary>
-    Stays,
+    [Key("stays")] Stays,
 
     /// <summary>What it stands beside stands still: another way in.</summary>
-    Beside,
+    [Key("beside")] Beside,
 
     /// <summary>It is clean, and was not seen for a while.</summary>
-    Due,
+    [Key("due")] Due,
 
     /// <summary>A goal is about it.</summary>
-    Goal,
+    [Key("goal")] Goal,
 
     /// <summary>It comes back before it is forgotten.</summary>
-    Returns,
+    [Key("returns")] Returns,
 
     /// <summary>It was not seen for more than a week.</summary>
-    NotSeen,
+    [Key("not seen")] NotSeen,
 
     /// <summary>The other foot is behind.</summary>
-    OtherFoot,
+    [Key("other foot")] OtherFoot,
 
     /// <summary>A record is in reach.</summary>
-    Record,
+    [Key("record")] Record,
 
     /// <summary>It was kept by whoever asked.</summary>
-    Kept,
+    [Key("kept")] Kept,
 }
 
 /// <summary>A reason with what it rests on.</summary>

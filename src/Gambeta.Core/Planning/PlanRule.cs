@@ -7,49 +7,49 @@ namespace Gambeta.Core.Planning;
 public enum PlanRule
 {
     /// <summary>Something hurts: nothing is planned.</summary>
-    Hurt,
+    [Key("hurt")] Hurt,
 
     /// <summary>It was not wanted today.</summary>
-    NotWanted,
+    [Key("not wanted")] NotWanted,
 
     /// <summary>The head meets the ball: never planned, only asked for by name.</summary>
-    Heading,
+    [Key("heading")] Heading,
 
     /// <summary>The player is too young for it.</summary>
-    TooYoung,
+    [Key("too young")] TooYoung,
 
     /// <summary>Nobody is there who serves.</summary>
-    NobodyServes,
+    [Key("nobody serves")] NobodyServes,
 
     /// <summary>It is not played in such a place.</summary>
-    Place,
+    [Key("place")] Place,
 
     /// <summary>The floor is too small.</summary>
-    Room,
+    [Key("room")] Room,
 
     /// <summary>Something is missing, and nothing of the household's stands in for it.</summary>
-    Gear,
+    [Key("gear")] Gear,
 
     /// <summary>In a room only a soft ball may leave the floor, and nothing is struck.</summary>
-    BallLeavesTheFloor,
+    [Key("ball leaves the floor")] BallLeavesTheFloor,
 
     /// <summary>It is hard, and today is for easy work.</summary>
-    TooHardToday,
+    [Key("too hard today")] TooHardToday,
 
     /// <summary>It is new, and something new came lately.</summary>
-    NewWaits,
+    [Key("new waits")] NewWaits,
 
     /// <summary>The rung below is not clean yet.</summary>
-    RungBelow,
+    [Key("rung below")] RungBelow,
 
     /// <summary>It is above the player's level.</summary>
-    Level,
+    [Key("level")] Level,
 
     /// <summary>It fell apart lately: the rung below comes first.</summary>
-    FellApart,
+    [Key("fell apart")] FellApart,
 
     /// <summary>It may be played; others were worth more of these minutes.</summary>
-    OthersCameFirst,
+    [Key("others came first")] OthersCameFirst,
 }
 
 /// <summary>What may be planned.</summary>

@@ -12,34 +12,34 @@ public sealed record PlannedDrill(SheetItem Item, PlanReason Reason);
 public enum PlanNote
 {
     /// <summary>Something hurts: nothing is planned until a grown-up has let it pass.</summary>
-    Hurt,
+    [Key("hurt")] Hurt,
 
     /// <summary>Nothing may be played there with what there is.</summary>
-    NothingMayBePlayed,
+    [Key("nothing may be played")] NothingMayBePlayed,
 
     /// <summary>The weeks have today for a rest: it is planned light, for who practises all the same.</summary>
-    RestDay,
+    [Key("rest day")] RestDay,
 
     /// <summary>A light day.</summary>
-    LightDay,
+    [Key("light day")] LightDay,
 
     /// <summary>Fewer minutes than a session needs: it is planned for the least.</summary>
-    TooShort,
+    [Key("too short")] TooShort,
 
     /// <summary>More minutes than are good at the age: it is planned for fewer.</summary>
-    TooLongForTheAge,
+    [Key("too long for the age")] TooLongForTheAge,
 
     /// <summary>There is less to do than there are minutes.</summary>
-    MinutesLeft,
+    [Key("minutes left")] MinutesLeft,
 
     /// <summary>What was kept takes longer than there are minutes.</summary>
-    KeptTooLong,
+    [Key("kept too long")] KeptTooLong,
 
     /// <summary>There are records in reach, and no minutes for a test.</summary>
-    TestWaits,
+    [Key("test waits")] TestWaits,
 
     /// <summary>The other foot is behind, and no minutes are left for it alone.</summary>
-    OtherFootWaits,
+    [Key("other foot waits")] OtherFootWaits,
 }
 
 /// <summary>A session as it was planned.</summary>

@@ -6,10 +6,10 @@ namespace Gambeta.Core.Progress;
 public enum FeetSchool
 {
     /// <summary>More of the other foot once it is measured to be behind, until it is level.</summary>
-    CatchUp,
+    [Key("catch up")] CatchUp,
 
     /// <summary>The same for both from the first day on.</summary>
-    Even,
+    [Key("even")] Even,
 }
 
 /// <summary>What the other foot is to get.</summary>

@@ -7,49 +7,49 @@ namespace Gambeta.Core.Records;
 public enum MeasureKind
 {
     /// <summary>Touches in a round of fixed length; each length is a measure of its own.</summary>
-    TouchesIn,
+    [Key("touches in")] TouchesIn,
 
     /// <summary>Clean reps in one set.</summary>
-    CleanReps,
+    [Key("clean reps")] CleanReps,
 
     /// <summary>The longest juggling try of a set.</summary>
-    Streak,
+    [Key("streak")] Streak,
 
     /// <summary>The longest run of passes without a slip in a round.</summary>
-    LongestRun,
+    [Key("longest run")] LongestRun,
 
     /// <summary>Passes a minute over a whole round; each length of round is a measure of its own, since nobody keeps up in a minute what goes in twenty seconds.</summary>
-    PassesAMinute,
+    [Key("passes a minute")] PassesAMinute,
 
     /// <summary>Seconds for a course, penalties added.</summary>
-    CourseSeconds,
+    [Key("course seconds")] CourseSeconds,
 
     /// <summary>Hits out of a number of tries; each number is a measure of its own.</summary>
-    HitsOutOf,
+    [Key("hits out of")] HitsOutOf,
 
     /// <summary>The highest rung of a ladder.</summary>
-    LadderRung,
+    [Key("ladder rung")] LadderRung,
 
     /// <summary>Seconds until a rung of a ladder was finished; each rung is a measure of its own.</summary>
-    RungSeconds,
+    [Key("rung seconds")] RungSeconds,
 
     /// <summary>Seconds through all stations.</summary>
-    StationsSeconds,
+    [Key("stations seconds")] StationsSeconds,
 
     /// <summary>Points out of a number of tries; each number is a measure of its own.</summary>
-    PointsOutOf,
+    [Key("points out of")] PointsOutOf,
 
     /// <summary>Most touches of a run-in that got there.</summary>
-    RunInTouches,
+    [Key("run in touches")] RunInTouches,
 
     /// <summary>The highest height from which two balls were killed running: 1 is the knee, 5 above the head.</summary>
-    TrapHeight,
+    [Key("trap height")] TrapHeight,
 
     /// <summary>The longest that the ball stayed up, in seconds.</summary>
-    SecondsUp,
+    [Key("seconds up")] SecondsUp,
 
     /// <summary>The most clean reps in a row.</summary>
-    CleanStreak,
+    [Key("clean streak")] CleanStreak,
 }
 
 /// <summary>

@@ -9,44 +9,44 @@ namespace Gambeta.Core.RunSheets;
 public enum PhaseKind
 {
     /// <summary>A few seconds to get from the screen to the ball.</summary>
-    Ready,
+    [Key("ready")] Ready,
 
     /// <summary>The ball is played: one set.</summary>
-    Work,
+    [Key("work")] Work,
 
     /// <summary>Rest, and the other foot works next.</summary>
-    Swap,
+    [Key("swap")] Swap,
 
     /// <summary>Rest.</summary>
-    Rest,
+    [Key("rest")] Rest,
 
     /// <summary>One drill is over: how was it, and what comes next.</summary>
-    Between,
+    [Key("between")] Between,
 
     /// <summary>The yard is laid for what comes next; the player says when it lies.</summary>
-    SetOut,
+    [Key("set out")] SetOut,
 
     /// <summary>Everything is done.</summary>
-    Done,
+    [Key("done")] Done,
 }
 
 /// <summary>Sounds that the screen can make.</summary>
 public enum Sound
 {
     /// <summary>One of the last three seconds.</summary>
-    Tick,
+    [Key("tick")] Tick,
 
     /// <summary>Start.</summary>
-    Go,
+    [Key("go")] Go,
 
     /// <summary>Half the time is gone.</summary>
-    Half,
+    [Key("half")] Half,
 
     /// <summary>Stop.</summary>
-    Stop,
+    [Key("stop")] Stop,
 
     /// <summary>Change the foot.</summary>
-    Swap,
+    [Key("swap")] Swap,
 }
 
 /// <summary>A sound so many seconds into its phase.</summary>

@@ -25,58 +25,58 @@ public enum Season
 public enum FirstTouchKind
 {
     /// <summary>A road behind a side: the ball must not get there, nobody runs after it.</summary>
-    RoadBehind,
+    [Key("road behind")] RoadBehind,
 
     /// <summary>Water behind a side.</summary>
-    WaterBehind,
+    [Key("water behind")] WaterBehind,
 
     /// <summary>Somebody grown up near, for a young player.</summary>
-    SomebodyNear,
+    [Key("somebody near")] SomebodyNear,
 
     /// <summary>Floor dry, even, clear.</summary>
-    FloorClear,
+    [Key("floor clear")] FloorClear,
 
     /// <summary>Glass behind a side.</summary>
-    GlassBehind,
+    [Key("glass behind")] GlassBehind,
 
     /// <summary>Things that break behind a side.</summary>
-    BreakablesBehind,
+    [Key("breakables behind")] BreakablesBehind,
 
     /// <summary>Steps, a kerb or an edge behind a side.</summary>
-    EdgeBehind,
+    [Key("edge behind")] EdgeBehind,
 
     /// <summary>The run-off behind the finish is free.</summary>
-    RunOffFree,
+    [Key("run off free")] RunOffFree,
 
     /// <summary>The wall stands firm, nothing in front of it or on top.</summary>
-    WallFirm,
+    [Key("wall firm")] WallFirm,
 
     /// <summary>The goal is anchored, nobody before it.</summary>
-    GoalAnchored,
+    [Key("goal anchored")] GoalAnchored,
 
     /// <summary>A soft ball indoors.</summary>
-    SoftBall,
+    [Key("soft ball")] SoftBall,
 
     /// <summary>Shoes that grip, laces tied.</summary>
-    Shoes,
+    [Key("shoes")] Shoes,
 
     /// <summary>No thunder to be heard.</summary>
-    Thunder,
+    [Key("thunder")] Thunder,
 
     /// <summary>Ice and wet patches looked for.</summary>
-    IceAndWet,
+    [Key("ice and wet")] IceAndWet,
 
     /// <summary>Light enough until the end.</summary>
-    Light,
+    [Key("light")] Light,
 
     /// <summary>Shade and water in the heat.</summary>
-    Heat,
+    [Key("heat")] Heat,
 
     /// <summary>Water near.</summary>
-    WaterNear,
+    [Key("water near")] WaterNear,
 
     /// <summary>The neighbours know.</summary>
-    NeighboursKnow,
+    [Key("neighbours know")] NeighboursKnow,
 }
 
 /// <summary>One thing to look at, at a side of the space where it is about one.</summary>

@@ -4,28 +4,28 @@ namespace Gambeta.Core.Safety;
 public enum PainPart
 {
     /// <summary>The knee.</summary>
-    Knee,
+    [Key("knee")] Knee,
 
     /// <summary>The heel.</summary>
-    Heel,
+    [Key("heel")] Heel,
 
     /// <summary>The shin.</summary>
-    Shin,
+    [Key("shin")] Shin,
 
     /// <summary>The ankle or the foot.</summary>
-    AnkleOrFoot,
+    [Key("ankle or foot")] AnkleOrFoot,
 
     /// <summary>The hip or the groin.</summary>
-    HipOrGroin,
+    [Key("hip or groin")] HipOrGroin,
 
     /// <summary>The back.</summary>
-    Back,
+    [Key("back")] Back,
 
     /// <summary>The head.</summary>
-    Head,
+    [Key("head")] Head,
 
     /// <summary>Somewhere else.</summary>
-    SomewhereElse,
+    [Key("somewhere else")] SomewhereElse,
 }
 
 /// <summary>Something hurt: practice does not go on until somebody grown-up said that it may.</summary>

@@ -4,29 +4,29 @@ namespace Gambeta.Core.Sets;
 public enum Control
 {
     /// <summary>Calm and clean.</summary>
-    Easy,
+    [Key("easy")] Easy = 0,
 
     /// <summary>Mostly under control.</summary>
-    Mostly,
+    [Key("mostly")] Mostly = 1,
 
     /// <summary>By luck as often as not.</summary>
-    Shaky,
+    [Key("shaky")] Shaky = 2,
 
     /// <summary>It fell apart.</summary>
-    FellApart,
+    [Key("fell apart")] FellApart = 3,
 }
 
 /// <summary>How the other foot felt beside the preferred one.</summary>
 public enum OtherFootFeel
 {
     /// <summary>Like the preferred one.</summary>
-    Same,
+    [Key("same")] Same,
 
     /// <summary>A bit behind.</summary>
-    Behind,
+    [Key("behind")] Behind,
 
     /// <summary>Far behind.</summary>
-    FarBehind,
+    [Key("far behind")] FarBehind,
 }
 
 /// <summary>What a player said about a drill; all of it may be missing.</summary>

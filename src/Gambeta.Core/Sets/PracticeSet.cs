@@ -10,16 +10,16 @@ namespace Gambeta.Core.Sets;
 public enum CountedBy
 {
     /// <summary>Counted one by one while playing, by key or on the glass.</summary>
-    Tapped,
+    [Key("tapped")] Tapped,
 
     /// <summary>Counted by somebody and typed in afterwards.</summary>
-    Typed,
+    [Key("typed")] Typed,
 
     /// <summary>Nobody counted: worked out from the tempo. Shown with "about", never a record.</summary>
-    Estimated,
+    [Key("estimated")] Estimated,
 
     /// <summary>Counted by ear: a microphone heard them. A record once it may be trusted, or somebody said that it is right.</summary>
-    Heard,
+    [Key("heard")] Heard,
 }
 
 /// <summary>One finished set: a round, a set of reps, a set of tries, or a run.</summary>

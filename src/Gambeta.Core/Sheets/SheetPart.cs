@@ -4,20 +4,20 @@ namespace Gambeta.Core.Sheets;
 public enum SheetPart
 {
     /// <summary>Easy touches first.</summary>
-    WarmUp,
+    [Key("warm up")] WarmUp,
 
     /// <summary>Ball mastery.</summary>
-    Mastery,
+    [Key("mastery")] Mastery,
 
     /// <summary>What the session is about.</summary>
-    Focus,
+    [Key("focus")] Focus,
 
     /// <summary>More for the other foot.</summary>
-    OtherFoot,
+    [Key("other foot")] OtherFoot,
 
     /// <summary>Against the clock or the counter.</summary>
-    Test,
+    [Key("test")] Test,
 
     /// <summary>Something to end on.</summary>
-    Fun,
+    [Key("fun")] Fun,
 }

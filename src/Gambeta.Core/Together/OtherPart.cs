@@ -4,24 +4,24 @@ namespace Gambeta.Core.Together;
 public enum OtherPart
 {
     /// <summary>Rests, and watches.</summary>
-    Rests,
+    [Key("rests")] Rests,
 
     /// <summary>Waits behind the start, to run the same course next: the faster run wins.</summary>
-    Races,
+    [Key("races")] Races,
 
     /// <summary>Follows at arm's length, does not tackle, and takes the ball only when it runs away.</summary>
-    Shadows,
+    [Key("shadows")] Shadows,
 
     /// <summary>Rolls, throws or passes the ball in.</summary>
-    Serves,
+    [Key("serves")] Serves,
 }
 
 /// <summary>When it is the other one's turn.</summary>
 public enum TurnBy
 {
     /// <summary>After a round, a set or a run.</summary>
-    Round,
+    [Key("round")] Round,
 
     /// <summary>After each rep, pass or try, where they are counted one by one.</summary>
-    Rep,
+    [Key("rep")] Rep,
 }

@@ -4,69 +4,69 @@ namespace Gambeta.Core.Touches;
 public enum Surface
 {
     /// <summary>The side of the foot that faces the other foot.</summary>
-    Inside,
+    [Key("inside")] Inside,
 
     /// <summary>The side of the foot that faces away.</summary>
-    Outside,
+    [Key("outside")] Outside,
 
     /// <summary>Under the foot, mostly the ball of the foot.</summary>
-    Sole,
+    [Key("sole")] Sole,
 
     /// <summary>The instep, where the shoe is laced.</summary>
-    Laces,
+    [Key("laces")] Laces,
 
     /// <summary>The tip of the shoe.</summary>
-    Toe,
+    [Key("toe")] Toe,
 
     /// <summary>The back of the shoe.</summary>
-    Heel,
+    [Key("heel")] Heel,
 
     /// <summary>The thigh, just above the knee.</summary>
-    Thigh,
+    [Key("thigh")] Thigh,
 
     /// <summary>The chest.</summary>
-    Chest,
+    [Key("chest")] Chest,
 
     /// <summary>The head: off unless a household allows it.</summary>
-    Head,
+    [Key("head")] Head,
 
     /// <summary>The shoulder.</summary>
-    Shoulder,
+    [Key("shoulder")] Shoulder,
 }
 
 /// <summary>Where a touch sends the ball, seen by the player.</summary>
 public enum BallMove
 {
     /// <summary>It stays where it is, stopped or only tapped.</summary>
-    Stay,
+    [Key("stay")] Stay,
 
     /// <summary>Towards the player.</summary>
-    Back,
+    [Key("back")] Back,
 
     /// <summary>Away, ahead of the player.</summary>
-    Away,
+    [Key("away")] Away,
 
     /// <summary>Towards the other foot.</summary>
-    Across,
+    [Key("across")] Across,
 
     /// <summary>Sideways, to the outside of the foot that touches.</summary>
-    Out,
+    [Key("out")] Out,
 
     /// <summary>Round behind the standing leg, to its other side.</summary>
-    Behind,
+    [Key("behind")] Behind,
 
     /// <summary>Ahead and towards the side of the other foot.</summary>
-    Inward,
+    [Key("inward")] Inward,
 
     /// <summary>Ahead and away from the other foot.</summary>
-    Outward,
+    [Key("outward")] Outward,
 
     /// <summary>Off the floor.</summary>
-    Up,
+    [Key("up")] Up,
 
     /// <summary>To the wall, from where it returns.</summary>
-    Wall,
+    [Key("wall")] Wall,
 
     /// <summary>At the goal or a target.</summary>
-    Goal,
+    [Key("goal")] Goal,
 }

@@ -4,13 +4,13 @@ namespace Gambeta.Core.Weeks;
 public enum AwayKind
 {
     /// <summary>Ill: nothing until one is well, and a week of light days after it.</summary>
-    Ill,
+    [Key("ill")] Ill,
 
     /// <summary>On holiday, without a ball.</summary>
-    Holiday,
+    [Key("holiday")] Holiday,
 
     /// <summary>Growing fast: light days and nothing new for two weeks. Bones, tendons and timing have to follow; what hurts is for a professional.</summary>
-    Growing,
+    [Key("growing")] Growing,
 }
 
 /// <summary>Days on which a plan gives way.</summary>

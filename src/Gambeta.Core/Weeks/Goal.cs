@@ -4,16 +4,16 @@ namespace Gambeta.Core.Weeks;
 public enum GoalKind
 {
     /// <summary>A value of a drill: a hundred in a row, a course under eighteen seconds.</summary>
-    Reach,
+    [Key("reach")] Reach,
 
     /// <summary>A feint that is clean on both sides.</summary>
-    FeintASide,
+    [Key("feint a side")] FeintASide,
 
     /// <summary>Feet that are level.</summary>
-    LevelFeet,
+    [Key("level feet")] LevelFeet,
 
     /// <summary>Going on: so many days of practice in a week, week after week.</summary>
-    KeepGoing,
+    [Key("keep going")] KeepGoing,
 }
 
 /// <summary>A goal of a player.</summary>

@@ -6,91 +6,91 @@ namespace Gambeta.Core.Weeks;
 public enum DayKind
 {
     /// <summary>A rest.</summary>
-    Rest,
+    [Key("rest")] Rest,
 
     /// <summary>Practice is laid out for it.</summary>
-    Practice,
+    [Key("practice")] Practice,
 
     /// <summary>It was practised.</summary>
-    Done,
+    [Key("done")] Done,
 
     /// <summary>It was for practice, and passed.</summary>
-    LeftOut,
+    [Key("left out")] LeftOut,
 
     /// <summary>Training with a club.</summary>
-    Training,
+    [Key("training")] Training,
 
     /// <summary>A match.</summary>
-    Match,
+    [Key("match")] Match,
 
     /// <summary>Ill or on holiday.</summary>
-    Away,
+    [Key("away")] Away,
 
     /// <summary>Something hurts: nothing until a grown-up has let it pass.</summary>
-    Hurt,
+    [Key("hurt")] Hurt,
 }
 
 /// <summary>How hard a day is.</summary>
 public enum Hardness
 {
     /// <summary>Light: easy touches, half as long.</summary>
-    Light,
+    [Key("light")] Light,
 
     /// <summary>In the middle.</summary>
-    Middle,
+    [Key("middle")] Middle,
 
     /// <summary>Hard.</summary>
-    Hard,
+    [Key("hard")] Hard,
 }
 
 /// <summary>What a day is about.</summary>
 public enum ThemeKind
 {
     /// <summary>Whatever is worth most.</summary>
-    Any,
+    [Key("any")] Any,
 
     /// <summary>A family of drills.</summary>
-    Family,
+    [Key("family")] Family,
 
     /// <summary>The other foot.</summary>
-    OtherFoot,
+    [Key("other foot")] OtherFoot,
 
     /// <summary>Easy touches.</summary>
-    Easy,
+    [Key("easy")] Easy,
 
     /// <summary>Records that are in reach.</summary>
-    Test,
+    [Key("test")] Test,
 }
 
 /// <summary>Why a day is light.</summary>
 public enum LightBecause
 {
     /// <summary>It is not.</summary>
-    NotLight,
+    [Key("not light")] NotLight,
 
     /// <summary>It is the light week after three.</summary>
-    LightWeek,
+    [Key("light week")] LightWeek,
 
     /// <summary>A match the day before.</summary>
-    AfterMatch,
+    [Key("after match")] AfterMatch,
 
     /// <summary>A match the day after.</summary>
-    BeforeMatch,
+    [Key("before match")] BeforeMatch,
 
     /// <summary>The day before was hard.</summary>
-    AfterHardDay,
+    [Key("after hard day")] AfterHardDay,
 
     /// <summary>Ill until lately.</summary>
-    AfterIllness,
+    [Key("after illness")] AfterIllness,
 
     /// <summary>Growing fast.</summary>
-    Growing,
+    [Key("growing")] Growing,
 
     /// <summary>The week holds as much as it should.</summary>
-    FullWeek,
+    [Key("full week")] FullWeek,
 
     /// <summary>Load asked for an easy day.</summary>
-    EasyDay,
+    [Key("easy day")] EasyDay,
 }
 
 /// <summary>A day of the weeks.</summary>

@@ -7,26 +7,26 @@ namespace Gambeta.Core.Weeks;
 public enum RhythmSchool
 {
     /// <summary>Every other day. The default: a habit with a rest after each day, whatever day it began on.</summary>
-    EveryOtherDay,
+    [Key("every other day")] EveryOtherDay,
 
     /// <summary>Three days a week; two in a light week, and in one with two days at the club or more.</summary>
-    TwoOrThreeAWeek,
+    [Key("two or three a week")] TwoOrThreeAWeek,
 
     /// <summary>Every day for a month, with light days in it; every other day after that.</summary>
-    EveryDayForAMonth,
+    [Key("every day for a month")] EveryDayForAMonth,
 
     /// <summary>Days of the week of one's own.</summary>
-    OwnDays,
+    [Key("own days")] OwnDays,
 }
 
 /// <summary>What is played elsewhere: it counts as load.</summary>
 public enum ClubKind
 {
     /// <summary>Training with a team.</summary>
-    Training,
+    [Key("training")] Training,
 
     /// <summary>A match.</summary>
-    Match,
+    [Key("match")] Match,
 }
 
 /// <summary>A day of every week with a club.</summary>

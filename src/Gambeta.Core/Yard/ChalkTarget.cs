@@ -6,22 +6,22 @@ namespace Gambeta.Core.Yard;
 public enum BodyHeight
 {
     /// <summary>The floor.</summary>
-    Floor,
+    [Key("floor")] Floor,
 
     /// <summary>The ankle.</summary>
-    Ankle,
+    [Key("ankle")] Ankle,
 
     /// <summary>The knee.</summary>
-    Knee,
+    [Key("knee")] Knee,
 
     /// <summary>The hip.</summary>
-    Hip,
+    [Key("hip")] Hip,
 
     /// <summary>The chest.</summary>
-    Chest,
+    [Key("chest")] Chest,
 
     /// <summary>The top of the head.</summary>
-    Head,
+    [Key("head")] Head,
 }
 
 /// <summary>A square chalked on a wall.</summary>

@@ -4,19 +4,19 @@ namespace Gambeta.Core.Yard;
 public enum FitKind
 {
     /// <summary>As it is.</summary>
-    Fits,
+    [Key("fits")] Fits,
 
     /// <summary>Smaller, as a layout of its own.</summary>
-    FitsSmaller,
+    [Key("fits smaller")] FitsSmaller,
 
     /// <summary>Not even at the least size that can be run.</summary>
-    DoesNotFit,
+    [Key("does not fit")] DoesNotFit,
 
     /// <summary>It is played at a wall, and the space has none.</summary>
-    NoWall,
+    [Key("no wall")] NoWall,
 
     /// <summary>Placed by hand, it sticks out of the space.</summary>
-    SticksOut,
+    [Key("sticks out")] SticksOut,
 }
 
 /// <summary>How a layout lies in a space.</summary>

@@ -7,34 +7,34 @@ namespace Gambeta.Core.Yard;
 public enum Thing
 {
     /// <summary>Balls.</summary>
-    Ball,
+    [Key("ball")] Ball,
 
     /// <summary>Flat or low markers.</summary>
-    Marker,
+    [Key("marker")] Marker,
 
     /// <summary>Uprights: poles, a chair that may be used for it.</summary>
-    Upright,
+    [Key("upright")] Upright,
 
     /// <summary>A wall that may be played against.</summary>
-    Wall,
+    [Key("wall")] Wall,
 
     /// <summary>A net or board that gives the ball back.</summary>
-    Rebounder,
+    [Key("rebounder")] Rebounder,
 
     /// <summary>A goal.</summary>
-    Goal,
+    [Key("goal")] Goal,
 
     /// <summary>Chalk.</summary>
-    Chalk,
+    [Key("chalk")] Chalk,
 
     /// <summary>Tape that sticks to floor or wall.</summary>
-    Tape,
+    [Key("tape")] Tape,
 
     /// <summary>Empty plastic bottles.</summary>
-    Bottle,
+    [Key("bottle")] Bottle,
 
     /// <summary>A marked square, a mat or a large tile, to kill a ball in.</summary>
-    Square,
+    [Key("square")] Square,
 }
 
 /// <summary>What is missing for a drill.</summary>

@@ -7,10 +7,10 @@ namespace Gambeta.Core.Yard;
 public enum Side
 {
     /// <summary>The left.</summary>
-    Left,
+    [Key("left")] Left,
 
     /// <summary>The right.</summary>
-    Right,
+    [Key("right")] Right,
 }
 
 /// <summary>A step of a run.</summary>

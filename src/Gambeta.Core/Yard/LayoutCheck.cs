@@ -6,37 +6,37 @@ namespace Gambeta.Core.Yard;
 public enum LayoutProblemKind
 {
     /// <summary>The clearance is below <see cref="LayoutCheck.LeastClearance"/> or above <see cref="LayoutCheck.MostClearance"/>.</summary>
-    ClearanceOutOfRange,
+    [Key("clearance out of range")] ClearanceOutOfRange,
 
     /// <summary>More markers than <see cref="LayoutCheck.MostMarkers"/>.</summary>
-    TooManyMarkers,
+    [Key("too many markers")] TooManyMarkers,
 
     /// <summary>More steps than <see cref="RunNotation.MostSteps"/>.</summary>
-    TooManySteps,
+    [Key("too many steps")] TooManySteps,
 
     /// <summary>A marker, the start, the finish, a stop or the wall (the number of none) lies farther out than <see cref="LayoutCheck.Farthest"/>, or nowhere.</summary>
-    TooFarOut,
+    [Key("too far out")] TooFarOut,
 
     /// <summary>Two markers are closer than twice the clearance: the string cannot pass between them.</summary>
-    MarkersTooClose,
+    [Key("markers too close")] MarkersTooClose,
 
     /// <summary>A marker is closer to the start than the clearance.</summary>
-    TooCloseToStart,
+    [Key("too close to start")] TooCloseToStart,
 
     /// <summary>A marker is closer to the finish than the clearance.</summary>
-    TooCloseToFinish,
+    [Key("too close to finish")] TooCloseToFinish,
 
     /// <summary>A marker is closer to a spot that the run goes over than the clearance.</summary>
-    TooCloseToStop,
+    [Key("too close to stop")] TooCloseToStop,
 
     /// <summary>The same marker is passed twice running on different sides.</summary>
-    BothSidesAtOnce,
+    [Key("both sides at once")] BothSidesAtOnce,
 
     /// <summary>A marker or the run lies behind the wall.</summary>
-    CrossesWall,
+    [Key("crosses wall")] CrossesWall,
 
     /// <summary>The string cannot be laid at all.</summary>
-    NoWay,
+    [Key("no way")] NoWay,
 }
 
 /// <summary>Something wrong with a layout.</summary>

@@ -4,13 +4,13 @@ namespace Gambeta.Core.Yard;
 public enum PaceSource
 {
     /// <summary>Ten paces walked and measured with a tape: the best.</summary>
-    Walked,
+    [Key("walked")] Walked,
 
     /// <summary>Worked out from the player's height.</summary>
-    FromHeight,
+    [Key("from height")] FromHeight,
 
     /// <summary>Worked out from the usual height at the player's age.</summary>
-    FromAge,
+    [Key("from age")] FromAge,
 }
 
 /// <summary>What is wrong with a pace. A page words it.</summary>

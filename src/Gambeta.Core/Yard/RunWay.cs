@@ -8,16 +8,16 @@ namespace Gambeta.Core.Yard;
 public enum RunFeet
 {
     /// <summary>Whichever comes.</summary>
-    AsItComes,
+    [Key("as it comes")] AsItComes,
 
     /// <summary>The left foot alone.</summary>
-    LeftFoot,
+    [Key("left foot")] LeftFoot,
 
     /// <summary>The right foot alone.</summary>
-    RightFoot,
+    [Key("right foot")] RightFoot,
 
     /// <summary>Half of the way with one foot, half with the other.</summary>
-    HalfAndHalf,
+    [Key("half and half")] HalfAndHalf,
 }
 
 /// <summary>How a layout is run: with which foot, and which turn at which marker. A layout that is run in another way is another layout: times compare within one.</summary>

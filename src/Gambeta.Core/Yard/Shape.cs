@@ -7,55 +7,55 @@ namespace Gambeta.Core.Yard;
 public enum ShapeKind
 {
     /// <summary>One marker ahead: out, round it, home.</summary>
-    SingleMarker,
+    [Key("single marker")] SingleMarker,
 
     /// <summary>Markers in a line, to weave through.</summary>
-    Line,
+    [Key("line")] Line,
 
     /// <summary>A lane between four markers: up, touch the line, back.</summary>
-    Lane,
+    [Key("lane")] Lane,
 
     /// <summary>Two markers to go between, home round one of them.</summary>
-    Gate,
+    [Key("gate")] Gate,
 
     /// <summary>Four markers, once round the outside.</summary>
-    Square,
+    [Key("square")] Square,
 
     /// <summary>Four markers round the start: out to each, round it, back to the middle.</summary>
-    Diamond,
+    [Key("diamond")] Diamond,
 
     /// <summary>Three markers, once round the outside.</summary>
-    Triangle,
+    [Key("triangle")] Triangle,
 
     /// <summary>Markers at an angle to each other from the start: out to each, round it, back.</summary>
-    Fan,
+    [Key("fan")] Fan,
 
     /// <summary>Left and right in turn, a loop round the last, straight home.</summary>
-    Zigzag,
+    [Key("zigzag")] Zigzag,
 
     /// <summary>Two markers side by side, round one and then the other way round the other.</summary>
-    FigureOfEight,
+    [Key("figure of eight")] FigureOfEight,
 
     /// <summary>Two rows, crossing from one to the other, home through the middle.</summary>
-    TwoRows,
+    [Key("two rows")] TwoRows,
 
     /// <summary>Left and right in turn, each step tighter than the one before.</summary>
-    TighteningDiagonal,
+    [Key("tightening diagonal")] TighteningDiagonal,
 
     /// <summary>An upright behind the start, a wall ahead: pass, back off round it, take the return.</summary>
-    UprightBeforeAWall,
+    [Key("upright before a wall")] UprightBeforeAWall,
 
     /// <summary>Targets chalked on a wall.</summary>
-    WallTargets,
+    [Key("wall targets")] WallTargets,
 
     /// <summary>Things to hit, each farther than the one before.</summary>
-    GrowingStations,
+    [Key("growing stations")] GrowingStations,
 
     /// <summary>A small square in which a ball is killed.</summary>
-    TrapSquare,
+    [Key("trap square")] TrapSquare,
 
     /// <summary>Up to three parts, one after the other.</summary>
-    Circuit,
+    [Key("circuit")] Circuit,
 }
 
 /// <summary>Kinds of measure that a shape has.</summary>

@@ -7,72 +7,72 @@ namespace Gambeta.Core.Yard;
 public enum Ground
 {
     /// <summary>Wood, laminate, linoleum.</summary>
-    SmoothFloor,
+    [Key("smooth floor")] SmoothFloor,
 
     /// <summary>A carpet or mats.</summary>
-    Carpet,
+    [Key("carpet")] Carpet,
 
     /// <summary>Tiles or flagstones.</summary>
-    Tiles,
+    [Key("tiles")] Tiles,
 
     /// <summary>Concrete or asphalt.</summary>
-    Concrete,
+    [Key("concrete")] Concrete,
 
     /// <summary>Grass.</summary>
-    Grass,
+    [Key("grass")] Grass,
 
     /// <summary>Artificial grass.</summary>
-    ArtificialGrass,
+    [Key("artificial grass")] ArtificialGrass,
 
     /// <summary>Earth, sand or gravel.</summary>
-    Earth,
+    [Key("earth")] Earth,
 }
 
 /// <summary>The sides of a space, seen from where one comes in.</summary>
 public enum SpaceSide
 {
     /// <summary>Where one comes in.</summary>
-    Near,
+    [Key("near")] Near,
 
     /// <summary>At the right hand.</summary>
-    Right,
+    [Key("right")] Right,
 
     /// <summary>Opposite.</summary>
-    Far,
+    [Key("far")] Far,
 
     /// <summary>At the left hand.</summary>
-    Left,
+    [Key("left")] Left,
 }
 
 /// <summary>What lies behind a side of a space.</summary>
 public enum Behind
 {
     /// <summary>Room to run out.</summary>
-    OpenGround,
+    [Key("open ground")] OpenGround,
 
     /// <summary>A wall or a fence that stops a player.</summary>
-    WallOrFence,
+    [Key("wall or fence")] WallOrFence,
 
     /// <summary>A hedge or bushes.</summary>
-    Hedge,
+    [Key("hedge")] Hedge,
 
     /// <summary>Windows or glass doors.</summary>
-    Glass,
+    [Key("glass")] Glass,
 
     /// <summary>Steps, a kerb or an edge.</summary>
-    StepOrKerb,
+    [Key("step or kerb")] StepOrKerb,
 
     /// <summary>A road.</summary>
-    Road,
+    [Key("road")] Road,
 
     /// <summary>A pond or a pool.</summary>
-    Water,
+    [Key("water")] Water,
 
     /// <summary>The neighbours.</summary>
-    Neighbours,
+    [Key("neighbours")] Neighbours,
 
     /// <summary>Furniture, pots, things that break.</summary>
-    Breakables,
+    [Key("breakables")] Breakables,
 }
 
 /// <summary>A wall to play against, in the middle of a side.</summary>

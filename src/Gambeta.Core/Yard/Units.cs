@@ -4,8 +4,8 @@ namespace Gambeta.Core.Yard;
 public enum Units
 {
     /// <summary>Metres and centimetres.</summary>
-    Metric,
+    [Key("metric")] Metric,
 
     /// <summary>Feet and inches.</summary>
-    Feet,
+    [Key("feet")] Feet,
 }
