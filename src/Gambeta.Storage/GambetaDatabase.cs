@@ -43,6 +43,12 @@ public sealed class GambetaDatabase : IAsyncDisposable
 
     private const int UsuallyAtOnce = 24;
 
+    /// <summary>
+    /// Called with household and player whenever verdicts were read that rules of another version worked out. Whoever read them shows them as they are and does not
+    /// wait: <see cref="VerdictStore.RejudgeAsync"/> works them out anew, some at a time.
+    /// </summary>
+    public Action<Guid, Guid>? VerdictsOutdated { get; set; }
+
     /// <summary>Plain connections, for what belongs to no household.</summary>
     public NpgsqlDataSource Source { get; }
 
@@ -71,7 +77,7 @@ public sealed class GambetaDatabase : IAsyncDisposable
         var connection = await Source.OpenConnectionAsync(cancel);
         try
         {
-            return new HouseholdWork(household, connection, await connection.BeginTransactionAsync(cancel), cancel);
+            return new HouseholdWork(household, connection, await connection.BeginTransactionAsync(cancel), cancel, VerdictsOutdated);
         }
         catch
         {

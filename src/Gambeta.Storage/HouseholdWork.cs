@@ -7,7 +7,7 @@ namespace Gambeta.Storage;
 /// One transaction inside one household. Without a commit nothing that was done remains. Every statement ends when whoever asked for the work has gone: nobody
 /// is left to read the answer.
 /// </summary>
-public sealed class HouseholdWork(Guid household, NpgsqlConnection connection, NpgsqlTransaction transaction, CancellationToken cancel) : IAsyncDisposable
+public sealed class HouseholdWork(Guid household, NpgsqlConnection connection, NpgsqlTransaction transaction, CancellationToken cancel, Action<Guid, Guid>? outdated = null) : IAsyncDisposable
 {
     /// <summary>Whose rows these are.</summary>
     public Guid Household => household;
@@ -42,6 +42,9 @@ public sealed class HouseholdWork(Guid household, NpgsqlConnection connection, N
         await transaction.DisposeAsync();
         await connection.DisposeAsync();
     }
+
+    /// <summary>Tells that verdicts of a player were worked out by rules of another version: <see cref="GambetaDatabase.VerdictsOutdated"/>.</summary>
+    internal void VerdictsOutdated(Guid player) => outdated?.Invoke(household, player);
 
     private CommandDefinition Command(string sql, object? parameters) => new(sql, parameters, transaction, cancellationToken: cancel);
 }

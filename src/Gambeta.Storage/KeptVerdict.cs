@@ -96,6 +96,7 @@ internal sealed class VerdictRow : KeyRow
 {
     public DateOnly LastDay { get; init; }
     public string Said { get; init; } = "";
+    public bool IsOutdated { get; init; }
 
     public Verdict ToVerdict(Guid player) => KeptVerdict.Read(Said).ToVerdict(KeyOf(player), LastDay);
 }

@@ -166,6 +166,7 @@ public static class VerdictStore
     internal static async Task<IReadOnlyList<VerdictRow>> SettledAsync(HouseholdWork work, Guid player, SqlMapper.GridReader rows, string? drill, DrillCatalogue? catalogue)
     {
         var (due, read) = ((await rows.ReadAsync<string>()).ToList(), (await rows.ReadAsync<VerdictRow>()).ToList());
+        if (read.Exists(row => row.IsOutdated)) work.VerdictsOutdated(player);
         if (due.Count == 0) return read;
         await rows.DisposeAsync();
         await RefreshAsync(work, player, due, catalogue);
@@ -225,13 +226,31 @@ public static class VerdictStore
         """;
 
     /// <summary>Takes what is due, and reads what stands.</summary>
-    internal const string AllSql =
+    internal static readonly string AllSql =
         $"""
         {DueNowSql};
 
-        select drill, measure, feet, layout, last_day, said::text said from verdict
+        select drill, measure, feet, layout, last_day, said::text said, (said ->> 'Version')::int is distinct from {Decision.Version} is_outdated from verdict
         where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) order by last_day desc limit @MostKeys
         """;
+
+    /// <summary>
+    /// Works out anew, by the rules as they are now, what stands about some of a player's drills that rules of another version judged; at most so many drills in one
+    /// go, each go a transaction of its own. True where more are left.
+    /// </summary>
+    public static async Task<bool> RejudgeAsync(HouseholdWork work, Guid player, DrillCatalogue catalogue, int most = 4)
+    {
+        // The player first, as in storing a set.
+        await work.ExecuteAsync("select from player where household_id = @Household and player_id = @player for no key update", new { work.Household, player });
+        var drills = (await work.QueryAsync<string>(
+            """
+            select distinct drill from verdict where household_id = @Household and player_id = @player and (said ->> 'Version')::int is distinct from @Version
+            order by drill limit @most + 1
+            """,
+            new { work.Household, player, Decision.Version, most })).ToList();
+        if (drills.Count > 0) await RefreshAsync(work, player, drills.Take(most), catalogue);
+        return drills.Count > most;
+    }
 
     // Where nobody says whose cards they are: those that ship.
     private static readonly DrillCatalogue Cards = DrillCatalogue.Shipped();

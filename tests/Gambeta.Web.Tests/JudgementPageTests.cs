@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Judgement;
 using Gambeta.Core.Sets;
@@ -71,6 +72,28 @@ public class JudgementPageTests(TestServer server)
         (await stranger.SubmitAsync("/logbook/take-in", "/logbook/take-in?handler=Undo", new() { ["batch"] = batch.ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/logbook/take-in", "/logbook/take-in?handler=Undo", new() { ["batch"] = batch.ToString() })).Status.ShouldBe(HttpStatusCode.Redirect);
         (await server.BestsAsync(household)).ShouldBe([31m]);
+    }
+
+    // The rules have a version. What another one judged is shown at once as it is, and is worked out anew beside the pages.
+    [Fact]
+    public async Task What_rules_of_another_version_judged_is_judged_anew_and_no_page_waits_for_it()
+    {
+        var household = await server.NewHouseholdAsync();
+        var browser = await Browser.SignedInAsync(server, household);
+        await browser.SubmitAsync("/logbook/take-in", "/logbook/take-in?handler=Take", new() { ["batch"] = Guid.CreateVersion7().ToString(), ["diary"] = Notebook(14) });
+        var before = await VerdictsAsync(household);
+        var page = await ShownAsync(browser);
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            (await work.ExecuteAsync("update verdict set said = jsonb_set(jsonb_set(said, '{Version}', '1'), '{NextDay,Value}', '1234') where household_id = @Household", new { work.Household })).ShouldBe(2);
+            // As after an upgrade: the stamp of what was kept is that of another build.
+            await work.ExecuteAsync("delete from kept_view where household_id = @Household", new { work.Household });
+            await work.CommitAsync();
+        }
+        (await ShownAsync(browser)).ShouldNotBe(page, "what stands is shown at once");
+        for (var i = 0; i < 200 && (await VerdictsAsync(household)).Any(verdict => verdict.NextDay.Value == 1234); i++) await Task.Delay(50);
+        (await VerdictsAsync(household)).ShouldBe(before, ignoreOrder: true);
+        (await ShownAsync(browser)).ShouldBe(page, "and what was kept of it meanwhile is old");
     }
 
     [Theory]
@@ -299,6 +322,8 @@ public class JudgementPageTests(TestServer server)
         told.Count.ShouldBeGreaterThan(500);
         for (var hours = 7; hours < 7 * 24; hours += 19) Story(first.AddHours(hours)).ShouldBe(told);
     }
+
+    private static async Task<string> ShownAsync(Browser browser) => Regex.Match(await browser.PageAsync("/drills/pull-back-laces-away/progress"), "<main.*</main>", RegexOptions.Singleline).Value;
 
     private async Task<IReadOnlyList<Verdict>> VerdictsAsync(TestHousehold household)
     {

@@ -15,7 +15,8 @@ namespace Gambeta.Web.Access;
 /// </summary>
 public abstract class KeptPage(PageTools tools) : HouseholdPage(tools)
 {
-    private static readonly string Build = typeof(KeptPage).Module.ModuleVersionId.ToString("N");
+    // Of every assembly of ours: a page is made of rules and words as much as of markup.
+    private static readonly string Build = string.Join('.', new[] { typeof(Gambeta.Words.Speech), typeof(Core.Keys), typeof(KeptViewStore), typeof(KeptPage) }.Select(part => part.Module.ModuleVersionId.ToString("N")));
 
     /// <summary>The body, as markup.</summary>
     public HtmlString Body { get; private set; } = HtmlString.Empty;

@@ -43,6 +43,7 @@ internal static class Services
         var secure = home.IsOn ? CookieSecurePolicy.None : CookieSecurePolicy.SameAsRequest;
         services.AddMemoryCache(cache => cache.SizeLimit = 500);
         services.AddSingleton<HouseholdCatalogues>();
+        services.AddHostedService<Rejudging>();
         services.AddSingleton<Brakes>();
         services.AddSingleton<Turns>();
         services.AddSingleton<Backups>();
