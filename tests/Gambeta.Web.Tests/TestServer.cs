@@ -19,7 +19,7 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
     public const string Password = "long enough";
 
     // A hash says itself how dear it is to check: this one is cheap, since hundreds of tests sign in. The form's own is as dear as it has to be.
-    private static readonly string Hashed = new PasswordHasher<string>(Options.Create(new PasswordHasherOptions { IterationCount = 1000 })).HashPassword("", Password);
+    internal static readonly string Hashed = new PasswordHasher<string>(Options.Create(new PasswordHasherOptions { IterationCount = 1000 })).HashPassword("", Password);
 
     private readonly string _name = "test_" + Guid.NewGuid().ToString("N");
     private readonly Dictionary<string, string> _roles = Roles();
