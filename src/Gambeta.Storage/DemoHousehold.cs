@@ -129,7 +129,7 @@ public static class DemoHousehold
     private static Layout LandingZigzag(DrillCatalogue catalogue)
     {
         var card = catalogue.Find("zigzag-and-home")!;
-        return Fit.Of(card.Layout!, RunOff.Of(card, Landing), Landing).Placed with { Key = "yard-landing", Name = "Landing zigzag" };
+        return Fit.Of(card.Layout!, RunOffs.Of(card, Landing), Landing).Placed with { Key = "yard-landing", Name = "Landing zigzag" };
     }
 
     // Irune is in her month of every day, beside a club; Beñat begins as everybody does.

@@ -183,9 +183,9 @@ public class CatalogueTests(ITestOutputHelper output)
         foreach (var card in Cards.All.Cards.Where(card => card.Layout is { Steps.IsEmpty: false }))
         {
             var (width, length) = (card.Space.Width, card.Space.Length);
-            var fit = Fit.Of(card.Layout!, RunOff.Of(card), new Space { Name = "Floor", Width = width, Length = length, Kind = Places.Garden, Ground = Ground.Grass, Wall = card.Layout!.WallAhead is null ? null : new SpaceWall(SpaceSide.Far, width, 3) });
+            var fit = Fit.Of(card.Layout!, RunOffs.Of(card), new Space { Name = "Floor", Width = width, Length = length, Kind = Places.Garden, Ground = Ground.Grass, Wall = card.Layout!.WallAhead is null ? null : new SpaceWall(SpaceSide.Far, width, 3) });
             if (fit.Kind == FitKind.Fits) continue;
-            var (needsWidth, needsLength) = Footprint.Of(card.Layout!, Course.Of(card.Layout!).Course!, RunOff.Of(card)).Size(0);
+            var (needsWidth, needsLength) = Footprint.Of(card.Layout!, Course.Of(card.Layout!).Course!, RunOffs.Of(card)).Size(0);
             small.Add($"{card.Id}: {width} x {length} holds {fit.Kind} {fit.Percent} %; it takes {needsWidth:0.00} x {needsLength:0.00}");
         }
         small.ShouldBeEmpty();

@@ -23,7 +23,7 @@ public sealed class DiaryTests
     {
         foreach (var way in Ways.All)
         {
-            var card = Catalogue.Cards.FirstOrDefault(one => one.MeasuredBy == way.Key) ?? Catalogue.Cards.First(one => Ways.Of(one.MeasuredBy).LastingAs == way.Key).MeasuredLike(way.Key);
+            var card = Catalogue.Cards.FirstOrDefault(one => one.MeasuredBy == way.Key) ?? Catalogue.Cards.First(one => MeasureTraits.Of(one.MeasuredBy).LastingAs == way.Key).MeasuredLike(way.Key);
             var model = new ModelPlayer { Id = Ane.Id, Preferred = Foot.Right, StartSkill = 0.4, EndSkill = 0.6, OtherFootStart = 0.8 };
             var dose = card.Doses.Usual is var form ? card.Doses[Level.Steady] : null!;
             if (way.Key != Catalogue.Find(card.Id)!.MeasuredBy) dose = new Doses.TriesDose(5) { Rest = TimeSpan.FromSeconds(20) };

@@ -100,7 +100,7 @@ public class FitTests
 
     [Fact]
     public void Behind_the_finish_stays_free_what_the_speed_asks() =>
-        (RunOff.FullSpeed.BehindFinish, RunOff.Of(Cards.Zigzag), RunOff.Of(Cards.Juggling).BehindFinish).ShouldBe((3, RunOff.FullSpeed, RunOff.Easy.BehindFinish));
+        (RunOff.FullSpeed.BehindFinish, RunOffs.Of(Cards.Zigzag), RunOffs.Of(Cards.Juggling).BehindFinish).ShouldBe((3, RunOff.FullSpeed, RunOff.Easy.BehindFinish));
 
     // --- laws ---------------------------------------------------------------------------------------------------------
 

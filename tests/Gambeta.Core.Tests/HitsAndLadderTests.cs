@@ -54,10 +54,10 @@ public class HitsAndLadderTests
     [Fact]
     public void A_run_sheet_counts_tries_and_goes_down()
     {
-        var sheet = RunSheetWriter.Write(Kill, Kill.Doses[Level.Steady], Foot.Right, Scoring.ClipPenalty);
+        var sheet = RunSheetWriter.Write(Kill, Kill.Doses[Level.Steady], Foot.Right, SetFrame.UsualClipPenalty);
         sheet.Phases[1].Target.ShouldBe(10);
         sheet.Phases[0].Next.ShouldBe("then 10 tries, left foot");
-        RunSheetWriter.Write(Climb, Climb.Doses[Level.Steady], Foot.Right, Scoring.ClipPenalty).Phases[0].Next.ShouldBe("then 16 goes at the ladder");
+        RunSheetWriter.Write(Climb, Climb.Doses[Level.Steady], Foot.Right, SetFrame.UsualClipPenalty).Phases[0].Next.ShouldBe("then 16 goes at the ladder");
     }
 
     [Fact]

@@ -74,7 +74,7 @@ public class RecordTests
     [InlineData(18401, 0, 18.5)]
     [InlineData(18400, 2, 20.4)]
     public void Hand_times_are_rounded_up_to_the_tenth_and_a_clip_costs_a_second(int milliseconds, int clips, double seconds) =>
-        Scoring.CourseSeconds(TimeSpan.FromMilliseconds(milliseconds), new RunResult(clips, Scoring.ClipPenalty)).ShouldBe((decimal)seconds);
+        HandTiming.CourseSeconds(TimeSpan.FromMilliseconds(milliseconds), new RunResult(clips, SetFrame.UsualClipPenalty)).ShouldBe((decimal)seconds);
 
     [Fact]
     public void A_clip_can_make_the_faster_run_the_worse_one()

@@ -10,7 +10,7 @@ namespace Gambeta.Core.Tests;
 
 public class RunSheetTests
 {
-    private static RunSheet Sheet(DrillCard card, Level level = Level.Steady) => RunSheetWriter.Write(card, card.Doses[level], Foot.Right, Scoring.ClipPenalty);
+    private static RunSheet Sheet(DrillCard card, Level level = Level.Steady) => RunSheetWriter.Write(card, card.Doses[level], Foot.Right, SetFrame.UsualClipPenalty);
 
     [Fact]
     public void A_one_foot_drill_swaps_feet_after_every_round()
@@ -59,7 +59,7 @@ public class RunSheetTests
     [Fact]
     public void A_foot_change_takes_its_time_even_without_rest()
     {
-        var sheet = RunSheetWriter.Write(Cards.PullBack, new RoundsDose(1, TimeSpan.FromSeconds(20)) { Rest = TimeSpan.Zero }, Foot.Right, Scoring.ClipPenalty);
+        var sheet = RunSheetWriter.Write(Cards.PullBack, new RoundsDose(1, TimeSpan.FromSeconds(20)) { Rest = TimeSpan.Zero }, Foot.Right, SetFrame.UsualClipPenalty);
         sheet.Phases[2].Seconds.ShouldBe(Timings.ShortestSwap);
     }
 
@@ -68,7 +68,7 @@ public class RunSheetTests
         Gen.Select(Gen.Int[0, Cards.All.Cards.Length - 1].Select(i => Cards.All.Cards[i]), Gen.Enum<Level>(), Gen.Enum<Foot>()).Sample((card, level, preferred) =>
         {
             var dose = card.Doses[level];
-            var sheet = RunSheetWriter.Write(card, dose, preferred, Scoring.ClipPenalty);
+            var sheet = RunSheetWriter.Write(card, dose, preferred, SetFrame.UsualClipPenalty);
             var amount = DoseArithmetic.Amount(card, dose, preferred, card.Tempo.Steady);
             var work = sheet.Phases.Where(p => p.Kind == PhaseKind.Work).ToList();
             work.Select(p => p.Set).ShouldBe(Enumerable.Range(1, dose.Sets * card.Turns(preferred).Length));

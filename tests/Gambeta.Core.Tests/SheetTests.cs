@@ -166,7 +166,7 @@ public class SheetTests
         SheetDrill.Of(SheetNotation.ReadItem("test: drag-stop-push, reps 1x12/20"), Cards.All.Find("drag-stop-push")!, Level.Steady).Card.MeasuredBy.ShouldBe(MeasuredBy.CleanReps);
         // What goes by touches has no mistake that ends it.
         DoseText.WaysOf(Cards.All.Find("toe-taps")!).ShouldNotContain("tries");
-        var sheet = RunSheetWriter.Write([drill], Foot.Right, Scoring.ClipPenalty);
+        var sheet = RunSheetWriter.Write([drill], Foot.Right, SetFrame.UsualClipPenalty);
         (sheet.Drills[0].MeasuredBy, sheet.Phases.First(phase => phase.Kind == PhaseKind.Work).Target).ShouldBe((MeasuredBy.CleanStreak, 4));
         var set = SetCheck.CheckPlayed(drill.Card, new SetFrame(Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid(), 1, Feet.Left, DateTimeOffset.UnixEpoch, new DateOnly(2026, 5, 20), null, CountedBy.Tapped, null)
         {
@@ -216,7 +216,7 @@ public class SheetTests
     [Fact]
     public void A_session_lays_the_yard_and_announces_the_next_drill()
     {
-        var sheet = RunSheetWriter.Write(Drills("warm up: toe-taps, time 1x20/0", "test: game-touch-race, tries 2/0", "fun: game-sole-race, tries 2/0"), Foot.Right, Scoring.ClipPenalty);
+        var sheet = RunSheetWriter.Write(Drills("warm up: toe-taps, time 1x20/0", "test: game-touch-race, tries 2/0", "fun: game-sole-race, tries 2/0"), Foot.Right, SetFrame.UsualClipPenalty);
         sheet.Phases.Select(p => (p.Kind, p.Drill, p.Set)).ShouldBe(
         [
             (PhaseKind.Ready, 0, 0), (PhaseKind.Work, 0, 1), (PhaseKind.Between, 0, 0),
@@ -234,10 +234,10 @@ public class SheetTests
     public void A_session_lasts_as_long_as_its_sums_say() => Gen.Int[0, ReadySheets.All.Length - 1].Select(i => ReadySheets.All[i]).Sample(ready =>
     {
         var drills = SheetDrill.Of(ready.Sheet, Cards.All, Level.Steady);
-        RunSheetWriter.Write(drills, Foot.Left, Scoring.ClipPenalty).ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, Nothing).Total.TotalSeconds, 0.1);
+        RunSheetWriter.Write(drills, Foot.Left, SetFrame.UsualClipPenalty).ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, Nothing).Total.TotalSeconds, 0.1);
         // With a tempo of one's own, too: half of the card's, so that reps take longer.
         var own = drills.Select(drill => drill.Card).DistinctBy(card => card.Id).ToDictionary(card => card.Id, card => new Tempo(card.Tempo.Steady.TouchesAMinute / 2));
-        RunSheetWriter.Write(drills, Foot.Left, Scoring.ClipPenalty, own: own).ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, own).Total.TotalSeconds, 0.1);
+        RunSheetWriter.Write(drills, Foot.Left, SetFrame.UsualClipPenalty, own: own).ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, own).Total.TotalSeconds, 0.1);
     });
 
     // --- the beat -------------------------------------------------------------------------------------------------------

@@ -26,7 +26,7 @@ public class ShelfTests
             Words = more.Item5,
         });
 
-    private static readonly Shelf All = Cards.All.Shelf;
+    private static readonly Shelf All = Shelf.Of(Cards.All);
 
     private static Gen<T?> Maybe<T>(Gen<T> gen) where T : struct => Gen.Select(Gen.Bool, gen).Select((some, value) => some ? value : (T?)null);
 

@@ -96,7 +96,7 @@ public class SimulationTests
         foreach (var ready in ReadySheets.All)
         {
             var drills = SheetDrill.Of(ready.Sheet, Cards.All, Level.Steady);
-            var run = RunSheetWriter.Write(drills, Foot.Right, Scoring.ClipPenalty);
+            var run = RunSheetWriter.Write(drills, Foot.Right, SetFrame.UsualClipPenalty);
             var (player, again) = (new TappingPlayer(0.5, 0.15, new Random(7)), new TappingPlayer(0.5, 0.15, new Random(7)));
             foreach (var phase in run.Phases.Where(phase => phase.Kind == PhaseKind.Work))
             {
@@ -111,7 +111,7 @@ public class SimulationTests
     [Fact]
     public void More_skill_plays_faster_and_fewer_slips_slip_less()
     {
-        var run = RunSheetWriter.Write(Cards.Wall, Cards.Wall.Doses[Level.Steady], Foot.Right, Scoring.ClipPenalty);
+        var run = RunSheetWriter.Write(Cards.Wall, Cards.Wall.Doses[Level.Steady], Foot.Right, SetFrame.UsualClipPenalty);
         (int Touches, int Slips) Play(double skill, double slips)
         {
             var events = new TappingPlayer(skill, slips, new Random(3)).Play(run.Drills[0], run.Phases[1]).Events;

@@ -21,11 +21,11 @@ public class TogetherTests
 
         public OneOfTwo Second => new("Bo", OthersFoot, SheetDrill.Of(Sheet, Cards.All, Other));
 
-        public RunSheet Both => PairSheetWriter.Write(First, Second, Part, By, Scoring.ClipPenalty, Lays);
+        public RunSheet Both => PairSheetWriter.Write(First, Second, Part, By, SetFrame.UsualClipPenalty, Lays);
 
         public RunSheet Alone(int who) => who == 0 ? Of(First) : Of(Second);
 
-        private RunSheet Of(OneOfTwo player) => RunSheetWriter.Write(player.Drills, player.Preferred, Scoring.ClipPenalty, Lays);
+        private RunSheet Of(OneOfTwo player) => RunSheetWriter.Write(player.Drills, player.Preferred, SetFrame.UsualClipPenalty, Lays);
     }
 
     private static readonly Gen<Sheet> Sheets = Gen.OneOf(
@@ -126,7 +126,7 @@ public class TogetherTests
     public void Other_cards_are_not_one_sheet()
     {
         var (one, other) = (new OneOfTwo("Ana", Foot.Right, [Drill(Cards.PullBack)]), new OneOfTwo("Bo", Foot.Right, [Drill(Cards.InsideTaps)]));
-        Should.Throw<ArgumentException>(() => PairSheetWriter.Write(one, other, OtherPart.Rests, TurnBy.Round, Scoring.ClipPenalty));
+        Should.Throw<ArgumentException>(() => PairSheetWriter.Write(one, other, OtherPart.Rests, TurnBy.Round, SetFrame.UsualClipPenalty));
     }
 
     private static SheetDrill Drill(DrillCard card) => SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, Level.Steady);

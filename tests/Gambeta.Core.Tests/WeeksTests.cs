@@ -111,14 +111,14 @@ public sealed class WeeksTests
     [InlineData("8 in 10", MeasuredBy.CleanReps, 0.8, null), InlineData("30", MeasuredBy.BestStreak, 0.75, 30), InlineData("12", MeasuredBy.SecondsWithoutADrop, 0.75, 120)]
     public void What_clean_means_is_read_and_written(string written, MeasuredBy measure, double share, int? value)
     {
-        var model = Ways.Of(measure).Form;
+        var model = FormModels.Of(measure);
         CleanBar.Read(written, model).ShouldBe(new CleanBar(share, value));
         CleanBar.Read(written, model).Write(model).ShouldBe(written);
     }
 
     [Theory]
     [InlineData("8 in 10", MeasuredBy.BestStreak), InlineData("30", MeasuredBy.CleanReps), InlineData("10 in 10", MeasuredBy.CleanReps), InlineData("0", MeasuredBy.BestStreak), InlineData("-4", MeasuredBy.BestStreak), InlineData("1e9", MeasuredBy.BestStreak), InlineData("", MeasuredBy.BestStreak)]
-    public void What_it_cannot_mean_is_refused(string written, MeasuredBy measure) => Should.Throw<FormatException>(() => CleanBar.Read(written, Ways.Of(measure).Form));
+    public void What_it_cannot_mean_is_refused(string written, MeasuredBy measure) => Should.Throw<FormatException>(() => CleanBar.Read(written, FormModels.Of(measure)));
 
     [Fact]
     public void Each_card_has_a_bar_that_its_measure_knows_and_its_own_word_stands()
@@ -126,7 +126,7 @@ public sealed class WeeksTests
         foreach (var card in Cards.All.Cards)
         {
             var bar = CleanBars.Of(card, new SetDose(TimeSpan.FromSeconds(30), 8));
-            if (Ways.Of(card.MeasuredBy).Form.IsCleanByShare) bar.Value.ShouldBeNull(card.Id);
+            if (FormModels.Of(card.MeasuredBy).IsCleanByShare) bar.Value.ShouldBeNull(card.Id);
             bar.Share.ShouldBeInRange(0.5, 0.95, card.Id);
         }
         var streak = Cards.Juggling;

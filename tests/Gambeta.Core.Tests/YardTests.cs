@@ -54,7 +54,7 @@ public class YardTests
         foreach (var card in instead)
         {
             card.Places.HasFlag(Places.Patio).ShouldBeTrue();
-            if (card.Layout is { } layout) Fit.Of(layout, RunOff.Of(card), small).Kind.ShouldBe(FitKind.Fits);
+            if (card.Layout is { } layout) Fit.Of(layout, RunOffs.Of(card), small).Kind.ShouldBe(FitKind.Fits);
             else card.Space.FitsIn(new Floor(2.2, 4)).ShouldBeTrue();
         }
         NearestFitting.HasRoom(Cards.Zigzag, small).ShouldBeFalse();

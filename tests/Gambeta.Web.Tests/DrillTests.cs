@@ -14,7 +14,7 @@ public class DrillTests(TestServer server)
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         var choice = new ShelfChoice { Place = Places.Indoors, Gear = [], Surfaces = [Surface.Inside, Surface.Sole], Minutes = 5 };
-        var view = server.Catalogue.Shelf.Find(choice, Level.Steady, headingAllowed: false);
+        var view = Shelf.Of(server.Catalogue).Find(choice, Level.Steady, headingAllowed: false);
         var page = await browser.PageAsync("/drills?place=indoors&gear=none&surface=inside,sole&minutes=5");
         page.ShouldContain($"{view.Ready.Length} drills ready, {view.Lacking.Length} more with something missing");
         page.ShouldContain("V-cut, foot to foot");

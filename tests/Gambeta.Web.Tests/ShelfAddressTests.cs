@@ -42,7 +42,7 @@ public class ShelfAddressTests(TestServer server)
     [Fact]
     public void Every_choice_in_a_group_leads_to_itself_and_back()
     {
-        var counts = server.Catalogue.Shelf.Find(new ShelfChoice(), Level.Steady, headingAllowed: true).Counts;
+        var counts = Shelf.Of(server.Catalogue).Find(new ShelfChoice(), Level.Steady, headingAllowed: true).Counts;
         foreach (var group in ShelfGroup.All(new ShelfChoice(), counts, ladders: false, new Lengths(Units.Metric)))
         {
             foreach (var (option, i) in group.Options.Select((option, i) => (option, i)))

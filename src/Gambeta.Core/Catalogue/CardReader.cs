@@ -67,7 +67,7 @@ public sealed class CardReader(SharedParts shared)
             Cues = ReadCues(at),
             Faults = ReadFaults(at),
             Cautions = at.Has("cautions") ? [.. at.Items("cautions", MostCautions).Select(item => item.Scalar(SharedParts.LongestSentence))] : [],
-            Clean = at.Has("clean") ? at.Inside("clean").Read(written => CleanBar.Read(written, Ways.Of(measuredBy).Form)) : null,
+            Clean = at.Has("clean") ? at.Inside("clean").Read(written => CleanBar.Read(written, MeasureTraits.Of(measuredBy))) : null,
             Doses = ReadDoses(at, measuredBy),
             After = at.Has("after") ? [.. at.Items("after", MostBelow).Select(Id)] : [],
             LeastAge = at.OptionalWhole("age", 4, 18),
@@ -81,7 +81,7 @@ public sealed class CardReader(SharedParts shared)
             throw at.Inside("pattern").Wrong(Say("card-files.is-worked-one-foot-at", ("name", card.Name)));
         if (card.Pattern.Touches.IsEmpty && card.MeasuredBy != MeasuredBy.CleanReps)
             throw at.Inside("measured by").Wrong(Say("card-files.without-a-touch-reps-are", ("name", card.Name)));
-        if (Ways.Of(card.MeasuredBy).Lacks(card) is { } lack) throw (card.Layout is null ? at : at.Inside("layout")).Wrong(lack);
+        if (CardRules.Of(card.MeasuredBy).Lacks(card) is { } lack) throw (card.Layout is null ? at : at.Inside("layout")).Wrong(lack);
         if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)
             throw at.Inside("gear").Wrong(Say("card-files.a-kind-of-gear-stands"));
         at.NothingElse();
@@ -168,7 +168,7 @@ public sealed class CardReader(SharedParts shared)
 
     private static CardDoses ReadDoses(YamlPlace at, MeasuredBy measuredBy)
     {
-        var usual = Ways.Of(measuredBy).Doses[0];
+        var usual = MeasureTraits.Of(measuredBy).Doses[0];
         ImmutableArray<Dose>? own = usual switch
         {
             DoseForm.Tries => DoseReader.Tries(at.Inside("tries")),

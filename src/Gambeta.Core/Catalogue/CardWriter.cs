@@ -32,7 +32,7 @@ public static class CardWriter
         if (card.SlipsAreFine) Line("slips", Text("fine"));
         if (card.Opponent is { } opponent) Line("opponent", Text(opponent.ToKey()));
         if (card.IsDoubleMove) Line("moves", Text("two"));
-        if (card.Clean is { } clean) Line("clean", Text(clean.Write(Ways.Of(card.MeasuredBy).Form)));
+        if (card.Clean is { } clean) Line("clean", Text(clean.Write(MeasureTraits.Of(card.MeasuredBy))));
         if (card.LeastAge is { } age) Line("age", Text(age.ToString(CultureInfo.InvariantCulture)));
         Line("tempo", Text(string.Join(' ', new[] { card.Tempo.Slow, card.Tempo.Steady, card.Tempo.Fast }.Select(tempo => Number(tempo.TouchesAMinute)))));
         Line("time", Text(string.Join(", ", card.Doses.ByTime.Select(dose => $"{dose.Rounds}x{Number(dose.Work.TotalSeconds)}/{Number(dose.Rest.TotalSeconds)}"))));

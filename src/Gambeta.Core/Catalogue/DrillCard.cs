@@ -77,19 +77,6 @@ public enum Intensity
     [Key("hard")] Hard,
 }
 
-/// <summary>Where a player stands with a drill.</summary>
-public enum Level
-{
-    /// <summary>Meeting the movement.</summary>
-    [Key("first weeks")] FirstWeeks,
-
-    /// <summary>Clean at a slow tempo.</summary>
-    [Key("steady")] Steady,
-
-    /// <summary>Clean at speed.</summary>
-    [Key("sharp")] Sharp,
-}
-
 /// <summary>A drill card: everything that is known about a drill before anybody has played it.</summary>
 public sealed record DrillCard
 {
@@ -190,10 +177,10 @@ public sealed record DrillCard
     public const string OwnPrefix = "own-";
 
     /// <summary>The card as it is measured in a dose: clean reps in tries, each as long as it lasts, are measured by the longest row.</summary>
-    public DrillCard MeasuredIn(Dose dose) => dose is TriesDose && Ways.Of(MeasuredBy).LastingAs is { } lasting ? this with { MeasuredBy = lasting } : this;
+    public DrillCard MeasuredIn(Dose dose) => dose is TriesDose && MeasureTraits.Of(MeasuredBy).LastingAs is { } lasting ? this with { MeasuredBy = lasting } : this;
 
     /// <summary>The card as a set was measured that was played with it.</summary>
-    public DrillCard MeasuredLike(MeasuredBy of) => Ways.Of(MeasuredBy).LastingAs == of ? this with { MeasuredBy = of } : this;
+    public DrillCard MeasuredLike(MeasuredBy of) => MeasureTraits.Of(MeasuredBy).LastingAs == of ? this with { MeasuredBy = of } : this;
 
     /// <summary>Whether a set may be played with these feet. A preference changed since the screen was opened makes no set wrong: either foot alone is taken.</summary>
     public bool MayBePlayedWith(Feet feet) => Feet == FeetPlan.BothTogether ? feet == Touches.Feet.Both : feet != Touches.Feet.Both;

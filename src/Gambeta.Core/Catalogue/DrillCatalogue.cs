@@ -1,7 +1,6 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Reflection;
-using Gambeta.Core.Choosing;
 using Gambeta.Words;
 
 namespace Gambeta.Core.Catalogue;
@@ -11,7 +10,6 @@ public sealed class DrillCatalogue
 {
     private readonly FrozenDictionary<string, DrillCard> _byId;
     private readonly FrozenDictionary<string, int> _order;
-    private readonly Lazy<Shelf> _shelf;
 
     /// <summary>Makes a catalogue of cards.</summary>
     /// <param name="cards">The cards on the shelf.</param>
@@ -26,7 +24,6 @@ public sealed class DrillCatalogue
         _byId = all.ToFrozenDictionary(c => c.Id);
         _order = Cards.Select((card, i) => (card.Id, i)).ToFrozenDictionary(c => c.Id, c => c.i);
         Rungs = new Rungs(Cards);
-        _shelf = new(() => new Shelf(this));
     }
 
     /// <summary>The cards, in the order of their files and within them.</summary>
@@ -35,8 +32,8 @@ public sealed class DrillCatalogue
     /// <summary>Which card stands on which.</summary>
     public Rungs Rungs { get; }
 
-    /// <summary>The cards as they are searched.</summary>
-    public Shelf Shelf => _shelf.Value;
+    /// <summary>The drills that can be asked for at a marker: turns that are no course themselves.</summary>
+    public IEnumerable<DrillCard> Turns => Cards.Where(card => card is { Family: Family.DribblingAndTurns, Layout: null });
 
     /// <summary>The card with an id, or nothing.</summary>
     public DrillCard? Find(string? id) => id is not null && _byId.TryGetValue(id, out var card) ? card : null;

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Doses;
@@ -16,7 +17,13 @@ public sealed class Shelf
 
     private readonly Vocabulary _vocabulary;
 
-    internal Shelf(DrillCatalogue catalogue)
+    // A catalogue is searched once somebody looks for something in it, and as long as it is there.
+    private static readonly ConditionalWeakTable<DrillCatalogue, Shelf> Known = [];
+
+    /// <summary>The cards of a catalogue as they are searched.</summary>
+    public static Shelf Of(DrillCatalogue catalogue) => Known.GetValue(catalogue, all => new Shelf(all));
+
+    private Shelf(DrillCatalogue catalogue)
     {
         _entries = [.. catalogue.Cards.Select(card => new Entry(card))];
         _vocabulary = new Vocabulary(_entries.SelectMany(entry => entry.Text.Split(' ', StringSplitOptions.RemoveEmptyEntries)));

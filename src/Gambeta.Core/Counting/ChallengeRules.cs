@@ -14,5 +14,5 @@ public sealed record ChallengeRules(int Stations, ImmutableArray<int> TargetPoin
     public static readonly ChallengeRules None = new(0, [], []);
 
     /// <summary>The rules of a drill on its layout.</summary>
-    public static ChallengeRules Of(DrillCard card) => Ways.Of(card.MeasuredBy).Rules(card);
+    public static ChallengeRules Of(DrillCard card) => CardRules.Of(card.MeasuredBy).Rules(card);
 }

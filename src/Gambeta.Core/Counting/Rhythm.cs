@@ -14,7 +14,7 @@ public sealed record Rhythm(int TouchesAMinute, double LongestPause, double Even
     /// <summary>The rhythm of the touches among some events; nothing when they are too few, or all of one instant.</summary>
     public static Rhythm? Of(IEnumerable<PlayEvent> events)
     {
-        var times = Tally.Standing(events).Where(e => e.Kind == PlayEventKind.Touch).Select(e => e.At).ToList();
+        var times = PlayEvents.Standing(events).Where(e => e.Kind == PlayEventKind.Touch).Select(e => e.At).ToList();
         if (times.Count < LeastTouches || times[^1] == times[0]) return null;
         var gaps = times.Zip(times.Skip(1), (a, b) => b - a).Order().ToList();
         var middle = gaps[gaps.Count / 2];

@@ -12,18 +12,6 @@ public static class Tally
     /// <summary>An open-ended set in which nothing more happened is over so long after its last event, in seconds: somebody went in to eat.</summary>
     public const double QuietEnd = 60;
 
-    /// <summary>The events that stand: each that was taken back is gone, and so is the taking back.</summary>
-    public static ImmutableArray<PlayEvent> Standing(IEnumerable<PlayEvent> events)
-    {
-        var standing = ImmutableArray.CreateBuilder<PlayEvent>();
-        foreach (var happened in events)
-        {
-            if (happened.Kind != PlayEventKind.TakeBack) standing.Add(happened);
-            else if (standing.Count > 0) standing.RemoveAt(standing.Count - 1);
-        }
-        return standing.ToImmutable();
-    }
-
     /// <summary>The counts of a set.</summary>
     /// <param name="measuredBy">What the drill is measured by.</param>
     /// <param name="feet">The feet at work: with one of them, whatever was tapped is that foot's.</param>
@@ -34,6 +22,6 @@ public static class Tally
     public static SetDraft Of(MeasuredBy measuredBy, Feet feet, ChallengeRules rules, IReadOnlyList<PlayEvent> events, double seconds, bool timed)
     {
         var lasted = timed || events.Count == 0 ? seconds : Math.Min(seconds, (events[^1].At / 100.0) + QuietEnd);
-        return Ways.Of(measuredBy).Counted(new PlayedSet(Standing(events), feet, rules, lasted));
+        return Ways.Of(measuredBy).Counted(new PlayedSet(PlayEvents.Standing(events), feet, rules, lasted));
     }
 }

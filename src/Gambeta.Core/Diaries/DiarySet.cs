@@ -35,7 +35,7 @@ public static class DiarySet
         line.Write(DiaryColumn.Left, set.Touches.Left);
         line.Write(DiaryColumn.Right, set.Touches.Right);
         line.Write(DiaryColumn.PlannedCount, set.Plan.Count);
-        Ways.Of(set.Result.Of).WriteDiary(set, line);
+        DiaryForm.Of(set.Result.Of).Write(set.Result, line);
         return line;
     }
 
@@ -62,14 +62,14 @@ public static class DiarySet
         var way = Ways.Of(measure);
         // A drill that is unknown here is measured like any card of its kind.
         card = card?.MeasuredBy == measure ? card : catalogue.Cards.FirstOrDefault(one => one.MeasuredBy == measure);
-        var draft = way.ReadDiary(line);
+        var draft = DiaryForm.Of(measure).Read(line);
         var at = line.Instant(DiaryColumn.At) ?? new DateTimeOffset(day.Value.ToDateTime(new TimeOnly(16, 0)), TimeSpan.Zero);
         var frame = new SetFrame(
             id, line.Id(DiaryColumn.Session) ?? id, PlayerOf(line[DiaryColumn.Player]), line.Count(DiaryColumn.Order) ?? 1, line.Key<Feet>(DiaryColumn.Feet) ?? Feet.Both, at, day.Value,
             line.Amount(DiaryColumn.PlannedSeconds) is > 0 and var planned ? TimeSpan.FromSeconds(planned) : null,
             line.Key<CountedBy>(DiaryColumn.Counted) ?? CountedBy.Typed)
         {
-            ClipPenalty = TimeSpan.FromSeconds(line.Amount(DiaryColumn.Penalty) ?? Scoring.ClipPenalty.TotalSeconds),
+            ClipPenalty = TimeSpan.FromSeconds(line.Amount(DiaryColumn.Penalty) ?? SetFrame.UsualClipPenalty.TotalSeconds),
         };
         if (card is null || (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft))) return null;
         return new PracticeSet

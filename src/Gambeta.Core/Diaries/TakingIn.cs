@@ -80,7 +80,7 @@ public static class TakingIn
             if (line.Unclear.Count > 0) return Not(LineProblem.Unclear, DiaryFile.NameOf(line.Unclear[0]));
             if ((written ?? (instant is { } known ? DateOnly.FromDateTime(known.DateTime) : null)) is not { } day) return Not(LineProblem.NoDay, "");
             if (DiarySet.MeasureOf(line, card) is { } measure && measure != card.MeasuredBy) card = card.MeasuredLike(measure);
-            var (way, draft) = (Ways.Of(card.MeasuredBy), Ways.Of(card.MeasuredBy).ReadDiary(line));
+            var (way, draft) = (Ways.Of(card.MeasuredBy), DiaryForm.Of(card.MeasuredBy).Read(line));
             // What came later than the first files is left out where it is empty: the same line stays the same set.
             var whole = string.Join('\n', Enum.GetValues<DiaryColumn>().Where(column => column != DiaryColumn.With || line.Has(column)).Select(column => line[column]).Prepend(player.Id.ToString()));
             seen[whole] = seen.GetValueOrDefault(whole) + 1;
@@ -97,7 +97,7 @@ public static class TakingIn
                 line.Key<CountedBy>(DiaryColumn.Counted) ?? CountedBy.Typed, line.Has(DiaryColumn.Layout) ? line[DiaryColumn.Layout] : null)
             {
                 Plan = new SetPlan(Count: line.Count(DiaryColumn.PlannedCount)),
-                ClipPenalty = TimeSpan.FromSeconds(Math.Clamp(line.Amount(DiaryColumn.Penalty) ?? Scoring.ClipPenalty.TotalSeconds, 0, 60)),
+                ClipPenalty = TimeSpan.FromSeconds(Math.Clamp(line.Amount(DiaryColumn.Penalty) ?? SetFrame.UsualClipPenalty.TotalSeconds, 0, 60)),
                 With = line.Key<OtherPart>(DiaryColumn.With),
                 IsSure = true,
             };

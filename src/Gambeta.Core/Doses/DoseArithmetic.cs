@@ -53,9 +53,9 @@ public static class DoseArithmetic
     public static int TouchesOfATurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo) => dose switch
     {
         RoundsDose rounds => tempo.TouchesIn(rounds.Work),
-        RepsDose reps => Ways.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps),
+        RepsDose reps => CardRules.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps),
         TriesDose tries => TouchesOfATry * tries.Tries,
-        _ => Ways.Of(card.MeasuredBy).TouchesOfARun(card, pattern),
+        _ => CardRules.Of(card.MeasuredBy).TouchesOfARun(card, pattern),
     };
 
     /// <summary>The time that one turn of a foot, or of both together, is expected to take: see <see cref="Amount"/>.</summary>
@@ -66,7 +66,7 @@ public static class DoseArithmetic
         return dose switch
         {
             RoundsDose rounds => (rounds.Work, pattern.Of(tempo.TouchesIn(rounds.Work))),
-            RepsDose reps => (tempo.TimeFor(Ways.Of(card.MeasuredBy).MovesIn(pattern, reps.Reps)), pattern.Of(Ways.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps))),
+            RepsDose reps => (tempo.TimeFor(CardRules.Of(card.MeasuredBy).MovesIn(pattern, reps.Reps)), pattern.Of(CardRules.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps))),
             TriesDose tries => (
                 ((tempo.TimeFor(TouchesOfATry) + TimeSpan.FromSeconds(Timings.FetchTheBall)) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
                 pattern.Of(TouchesOfATry) * tries.Tries),

@@ -39,7 +39,7 @@ public static class DoseText
 
     /// <summary>The words that a drill's dose may begin with, its usual one first: a course is run, a streak is tried, everything else goes by reps or time; clean reps also in tries, each as long as it lasts.</summary>
     public static ImmutableArray<string> WaysOf(DrillCard card) =>
-        Ways.Of(card.MeasuredBy) is var way && way.LastingAs is null ? [.. way.Doses.Select(form => form.ToKey())] : [.. way.Doses.Append(DoseForm.Tries).Select(form => form.ToKey())];
+        MeasureTraits.Of(card.MeasuredBy) is var way && way.LastingAs is null ? [.. way.Doses.Select(form => form.ToKey())] : [.. way.Doses.Append(DoseForm.Tries).Select(form => form.ToKey())];
 
     /// <summary>True when the drill can be played in this dose.</summary>
     public static bool Suits(DrillCard card, Dose dose) => WaysOf(card).Contains(Write(dose).Split(' ')[0]);

@@ -25,18 +25,8 @@ public sealed partial record HeardMark(bool IsTrusted, bool IsSaidRight, Immutab
     /// <summary>The longest line that is read.</summary>
     public const int LongestLine = 1000;
 
-    private const double InDoubt = 0.85;
-
     /// <summary>Whether the count may be a record and is judged by.</summary>
     public bool Counts => IsTrusted || IsSaidRight;
-
-    /// <summary>Of what was heard of a set that began so many seconds after the listening.</summary>
-    public static HeardMark Of(HeardSet heard, double from = 0) => new(heard.IsTrusted, false,
-    [
-        .. heard.Sounds.Where(sound => sound.At >= from && sound.Sure < InDoubt && sound.Kind != HeardKind.Wall)
-            .OrderBy(sound => sound.Sure).Take(MostDoubts).OrderBy(sound => sound.At)
-            .Select(sound => new DoubtfulSound(Rounded.Whole((sound.At - from) * 100), sound.Kind == HeardKind.Touch, Rounded.Whole(sound.Sure * 100))),
-    ]);
 
     /// <summary>Reads a line; nothing where it is none.</summary>
     public static HeardMark? Read(string? line)

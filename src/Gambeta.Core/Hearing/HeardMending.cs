@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Counting;
 using Gambeta.Core.Records;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
@@ -48,7 +49,7 @@ public static class HeardMending
             Heard = heard.Heard,
             With = set.With,
             Plan = set.Plan,
-            ClipPenalty = Scoring.ClipPenalty,
+            ClipPenalty = SetFrame.UsualClipPenalty,
             IsSure = true,
         };
         var check = SetCheck.CheckPlayed(card, frame, set.Worked.TotalSeconds, today);

@@ -58,6 +58,17 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
         return new HeardSet([.. sounds], Math.Max(Doubt, Math.Abs(noisier.Touches.Length - Touches.Length)), false);
     }
 
+    // A sound that is less sure than this stands among the doubtful ones.
+    private const double InDoubt = 0.85;
+
+    /// <summary>What is kept with a set of it: of a set that began so many seconds after the listening.</summary>
+    public HeardMark Mark(double from = 0) => new(IsTrusted, false,
+    [
+        .. Sounds.Where(sound => sound.At >= from && sound.Sure < InDoubt && sound.Kind != HeardKind.Wall)
+            .OrderBy(sound => sound.Sure).Take(HeardMark.MostDoubts).OrderBy(sound => sound.At)
+            .Select(sound => new DoubtfulSound(Rounded.Whole((sound.At - from) * 100), sound.Kind == HeardKind.Touch, Rounded.Whole(sound.Sure * 100))),
+    ]);
+
     private const double NearlySure = 0.97;
 
     private static ImmutableArray<int> TriesOf(ImmutableArray<HeardTouch> sounds)

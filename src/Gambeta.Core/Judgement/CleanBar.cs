@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core.Measuring;
 
 namespace Gambeta.Core.Judgement;
 
@@ -12,19 +13,19 @@ public readonly record struct CleanBar(double Share, int? Value)
 
     /// <summary>Reads what a card says: "8 in 10" where each is clean or not, else the value as it is said.</summary>
     /// <exception cref="FormatException">It is neither, or not what the measure asks for.</exception>
-    public static CleanBar Read(string written, FormModel model)
+    public static CleanBar Read(string written, MeasureTraits measure)
     {
         int? Number(string text, int most) => int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= 1 && number <= most ? number : null;
         return written.Split(' ', StringSplitOptions.RemoveEmptyEntries) switch
         {
-            [var some, "in", "10"] when model.IsCleanByShare && Number(some, 9) is { } share => new CleanBar(share / 10.0, null),
-            [var value] when !model.IsCleanByShare && Number(value, 1000) is { } number => new CleanBar(Usual.Share, number * model.UnitsInOne),
-            _ => throw new FormatException(model.IsCleanByShare ? Say("card-files.clean-is-so-many-in-10", ("written", written)) : Say("card-files.clean-is-a-number", ("written", written))),
+            [var some, "in", "10"] when measure.IsCleanByShare && Number(some, 9) is { } share => new CleanBar(share / 10.0, null),
+            [var value] when !measure.IsCleanByShare && Number(value, 1000) is { } number => new CleanBar(Usual.Share, number * measure.UnitsInOne),
+            _ => throw new FormatException(measure.IsCleanByShare ? Say("card-files.clean-is-so-many-in-10", ("written", written)) : Say("card-files.clean-is-a-number", ("written", written))),
         };
     }
 
     /// <summary>As <see cref="Read"/> reads it.</summary>
-    public string Write(FormModel model) => Value is { } value
-        ? (value / model.UnitsInOne).ToString(CultureInfo.InvariantCulture)
+    public string Write(MeasureTraits measure) => Value is { } value
+        ? (value / measure.UnitsInOne).ToString(CultureInfo.InvariantCulture)
         : $"{Rounded.Whole(Share * 10).ToString(CultureInfo.InvariantCulture)} in 10";
 }

@@ -10,7 +10,7 @@ public static class CleanBars
     public static CleanBar Of(DrillCard? card, SetDose dose)
     {
         if (card is null) return CleanBar.Usual;
-        if (card.Clean is { } own && Ways.Of(card.MeasuredBy).Form.IsCleanByShare == own.Value is null) return own;
+        if (card.Clean is { } own && MeasureTraits.Of(card.MeasuredBy).IsCleanByShare == own.Value is null) return own;
         return (card.MeasuredBy, card.Family) switch
         {
             // At the card's steady tempo.

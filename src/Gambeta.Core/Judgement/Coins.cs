@@ -27,9 +27,6 @@ public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts, bool
     public override bool Judges(PracticeSet set) => base.Judges(set) && counts(set) is var (came, not) && came + not > 0;
 
     /// <inheritdoc/>
-    public override bool IsCleanByShare => true;
-
-    /// <inheritdoc/>
     public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar)
     {
         var (clean, above, below) = Decision.OfShare(looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).CameOff)), looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).Not)), bar.Share);

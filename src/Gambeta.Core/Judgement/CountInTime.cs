@@ -1,5 +1,6 @@
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Records;
+using Gambeta.Core.Measuring;
 using Gambeta.Core.Sets;
 
 namespace Gambeta.Core.Judgement;
@@ -8,7 +9,7 @@ namespace Gambeta.Core.Judgement;
 public sealed class CountInTime : FormModel
 {
     /// <inheritdoc/>
-    public override bool Judges(PracticeSet set) => base.Judges(set) && set.Touches.Total > 0 && Scoring.PlayedToItsEnd(set);
+    public override bool Judges(PracticeSet set) => base.Judges(set) && set.Touches.Total > 0 && HandTiming.PlayedToItsEnd(set);
 
     /// <inheritdoc/>
     public override int Value(PracticeSet set) => set.Touches.Total;

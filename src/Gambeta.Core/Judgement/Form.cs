@@ -65,9 +65,6 @@ public abstract class FormModel
     /// <summary>What of a dose a best compares within: the length of a round and the number of tries, unless a model says otherwise.</summary>
     public virtual SetDose Compares(SetDose dose) => dose;
 
-    /// <summary>True where each of what is counted is clean or not, so that a share of them says what clean means; else a value of the set does.</summary>
-    public virtual bool IsCleanByShare => false;
-
     /// <summary>Units in one of what is said: ten where tenths are counted.</summary>
     public virtual int UnitsInOne => LowerIsBetter ? 10 : 1;
 

@@ -8,8 +8,8 @@ namespace Gambeta.Core.Judgement;
 public sealed record FormKey(Guid PlayerId, string Drill, MeasuredBy Measure, Feet Feet, string Layout)
 {
     /// <summary>The key of a set.</summary>
-    public static FormKey Of(PracticeSet set) => new(set.PlayerId, set.Drill, Ways.Of(set.Result.Of).JudgedAs, set.Feet, set.Layout ?? "");
+    public static FormKey Of(PracticeSet set) => new(set.PlayerId, set.Drill, MeasureTraits.Of(set.Result.Of).JudgedAs, set.Feet, set.Layout ?? "");
 
     /// <summary>The model that its sets are judged by.</summary>
-    public FormModel Model => Ways.Of(Measure).Form;
+    public FormModel Model => FormModels.Of(Measure);
 }

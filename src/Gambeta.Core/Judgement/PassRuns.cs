@@ -19,9 +19,6 @@ public sealed class PassRuns : FormModel
     public override int Value(PracticeSet set) => ((PassesResult)set.Result).LongestRun;
 
     /// <inheritdoc/>
-    public override bool IsCleanByShare => true;
-
-    /// <inheritdoc/>
     public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) => Decision.OfShare(
         looked.Sum(one => Math.Max(0, one.Set.Touches.Total - one.Set.Result.WentWrong)), looked.Sum(one => Math.Min(one.Set.Touches.Total, one.Set.Result.WentWrong)), bar.Share);
 

@@ -25,13 +25,10 @@ public sealed class TimedRuns : FormModel
     };
 
     /// <inheritdoc/>
-    public override int Value(PracticeSet set) => (int)(10 * (set.Result is RunResult run ? Records.Scoring.CourseSeconds(set.Worked, run) : Records.Scoring.HandTime(set.Worked)));
+    public override int Value(PracticeSet set) => (int)(10 * (set.Result is RunResult run ? HandTiming.CourseSeconds(set.Worked, run) : HandTiming.HandTime(set.Worked)));
 
     /// <inheritdoc/>
     public override bool LowerIsBetter => true;
-
-    /// <inheritdoc/>
-    public override bool IsCleanByShare => true;
 
     /// <inheritdoc/>
     public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) =>

@@ -85,5 +85,5 @@ public sealed record Verdict(
 
     private static Measure MeasureOf(PracticeSet set) => Ways.Of(set.Result.Of) is var way && way.Marks(set).Select(mark => mark.Measure).FirstOrDefault() is { Kind: var kind } measure && (kind != default || measure.Size > 0)
         ? measure
-        : new Measure(way.Keeps[0].Kind);
+        : new Measure(MeasureTraits.Of(set.Result.Of).Keeps[0].Kind);
 }

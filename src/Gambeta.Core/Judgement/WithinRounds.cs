@@ -36,7 +36,7 @@ public sealed record WithinRounds(Hold Tempo, Hold Evenness, Hold Slips)
     private static (Third, Third)? ThirdsOf(PracticeSet set)
     {
         if (PlayNotation.ReadKept(set.Events!) is not { } read) return null;
-        var events = Tally.Standing(read);
+        var events = PlayEvents.Standing(read);
         if (events.Count(happened => happened.Kind == PlayEventKind.Touch) < 3 * LeastTouches) return null;
         var (from, to) = (events.First(happened => happened.Kind == PlayEventKind.Touch).At, (int)(set.Worked.TotalSeconds * 100));
         return to <= from ? null : (Within(from, from + ((to - from) / 3)), Within(to - ((to - from) / 3), to));

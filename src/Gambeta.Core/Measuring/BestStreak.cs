@@ -26,12 +26,6 @@ public sealed class BestStreak : Tried<TriesResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TriesResult(TriesOf(draft));
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new TryLengths(TriesOf);
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.Streak)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TriesResult result) => [(new(MeasureKind.Streak), result.Longest)];
 
     /// <inheritdoc/>
@@ -39,7 +33,4 @@ public sealed class BestStreak : Tried<TriesResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new TriesResult(ReadTries(written));
-
-    /// <inheritdoc/>
-    protected override PlayEventKind EndOf(int touches, int wanted) => PlayEventKind.Slip;
 }

@@ -11,9 +11,6 @@ namespace Gambeta.Core.Measuring;
 public abstract class ByReps<TResult> : WayOfMeasuring<TResult> where TResult : SetResult
 {
     /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Reps, DoseForm.Time];
-
-    /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) =>
         played.Timed with { Reps = played.Count(PlayEventKind.Touch), Slips = played.Count(PlayEventKind.Slip) };
 

@@ -31,9 +31,6 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
     public override MeasuredBy Key => MeasuredBy.CleanPasses;
 
     /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Time, DoseForm.Reps];
-
-    /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played)
     {
         var (longest, run) = (0, 0);
@@ -54,9 +51,6 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
     /// <inheritdoc/>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, PassesResult result) => tapped;
 
-    /// <summary>Each touch to the wall is a pass.</summary>
-    public override int InAPattern(Pattern pattern) => Math.Max(1, pattern.Touches.Count(touch => touch.Move == BallMove.Wall));
-
     /// <inheritdoc/>
     public override ImmutableArray<TypedField> Fields(Feet feet) => [.. PerFoot.Fields(feet), new("longestRun"), new("slips")];
 
@@ -72,26 +66,10 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
     public override SetDraft ReadTyped(TypedCounts typed) => PerFoot.Read(typed) with { LongestRun = typed.Count("longestRun"), Slips = typed.Count("slips") };
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new PassRuns();
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => PerFoot.ReadDiary(line) with { LongestRun = line.Count(DiaryColumn.Longest), Slips = line.Count(DiaryColumn.Slips) };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, PassesResult result, DiaryLine line)
-    {
-        line.Write(DiaryColumn.Longest, result.LongestRun);
-        line.Write(DiaryColumn.Slips, result.Slips);
-    }
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LongestRun), new(MeasureKind.PassesAMinute, Step: MarkRule.Tenth)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, PassesResult result)
     {
         yield return (new(MeasureKind.LongestRun), result.LongestRun);
-        if (Scoring.PlayedToItsEnd(set)) yield return (new(MeasureKind.PassesAMinute, (int)set.Planned!.Value.TotalSeconds), Scoring.PassesAMinute(set.Touches, set.Planned.Value));
+        if (HandTiming.PlayedToItsEnd(set)) yield return (new(MeasureKind.PassesAMinute, (int)set.Planned!.Value.TotalSeconds), HandTiming.PassesAMinute(set.Touches, set.Planned.Value));
     }
 
     /// <inheritdoc/>
@@ -102,28 +80,4 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new PassesResult(written.Number("longest"), written.Number("slips"));
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var (work, worst) = (((RoundsDose)turn.Dose).Work, 1 - turn.Skill);
-        var (passes, longest, run, slips) = (turn.Tempo.TouchesIn(work), 0, 0, 0);
-        for (var i = 0; i < passes; i++)
-        {
-            if (turn.Chance.NextDouble() < 0.25 * worst * worst)
-            {
-                slips++;
-                run = 0;
-            }
-            else
-            {
-                longest = Math.Max(longest, ++run);
-            }
-        }
-        var touches = turn.Pattern.Of(passes);
-        return new SetDraft { Left = touches.Left, Right = touches.Right, LongestRun = longest, Slips = slips, Seconds = work.TotalSeconds };
-    }
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => hand.UntilClean(phase, player.Wrong);
 }

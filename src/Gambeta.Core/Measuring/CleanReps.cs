@@ -30,9 +30,6 @@ public sealed class CleanReps : ByReps<RepsResult>
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.CleanReps;
 
-    /// <summary>In tries, each as long as it lasts, the longest row of clean reps counts.</summary>
-    public override MeasuredBy? LastingAs => MeasuredBy.CleanStreak;
-
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0);
 
@@ -42,22 +39,6 @@ public sealed class CleanReps : ByReps<RepsResult>
     /// <inheritdoc/>
     public override string? AsTyped(PracticeSet set, string field) =>
         set.Result is RepsResult reps ? TypedCounts.Text(field == "reps" ? reps.CleanReps : reps.Slips) : null;
-
-    /// <inheritdoc/>
-    public override FormModel Form { get; } = new Coins(set => ((RepsResult)set.Result) is var reps ? (reps.CleanReps, reps.Slips) : default, hasTempo: true);
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => new() { Reps = line.Count(DiaryColumn.Clean), Slips = line.Count(DiaryColumn.Slips) };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, RepsResult result, DiaryLine line)
-    {
-        line.Write(DiaryColumn.Clean, result.CleanReps);
-        line.Write(DiaryColumn.Slips, result.Slips);
-    }
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CleanReps)];
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RepsResult result) => [(new(MeasureKind.CleanReps), result.CleanReps)];
@@ -70,20 +51,4 @@ public sealed class CleanReps : ByReps<RepsResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new RepsResult(written.Number("clean"), written.Number("slips"));
-
-    /// <inheritdoc/>
-    public override int TouchesATap(TouchCount perRep) => Math.Max(1, perRep.Total);
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var asked = ((RepsDose)turn.Dose).Reps;
-        var slips = Enumerable.Range(0, asked).Count(_ => turn.Chance.NextDouble() > 0.6 + (0.4 * turn.Skill));
-        // On a good day a player goes on past the number asked for.
-        var clean = Math.Max(1, asked - slips + (turn.Chance.NextDouble() < turn.Skill ? turn.Chance.Next(0, 1 + (int)(6 * turn.Skill)) : 0));
-        return new SetDraft { Reps = clean, Slips = slips, Seconds = turn.TimeForReps(clean + slips) };
-    }
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => hand.UntilClean(phase, player.Wrong);
 }

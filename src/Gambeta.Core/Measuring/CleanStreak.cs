@@ -19,7 +19,7 @@ public sealed record CleanStreakResult(ImmutableArray<JugglingTry> Tries) : Trie
 }
 
 /// <summary>
-/// Clean reps in a row, each try as long as it lasts: what clean reps are measured by where the dose says so (<see cref="CleanReps.LastingAs"/>), and what some
+/// Clean reps in a row, each try as long as it lasts: what clean reps are measured by where the dose says so (<see cref="MeasureTraits.LastingAs"/>), and what some
 /// cards are about. A tap is a rep. Written down as <c>{"tries": [12, 7], "ends": "da"}</c>.
 /// </summary>
 public sealed class CleanStreak : Tried<CleanStreakResult>
@@ -42,12 +42,6 @@ public sealed class CleanStreak : Tried<CleanStreakResult>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, CleanStreakResult result) => pattern.PerRep * result.Tries.Sum(t => t.Touches);
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new TryLengths(TriesOf);
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CleanStreak)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, CleanStreakResult result) => [(new(MeasureKind.CleanStreak), result.Longest)];
 
     /// <inheritdoc/>
@@ -55,15 +49,4 @@ public sealed class CleanStreak : Tried<CleanStreakResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new CleanStreakResult(ReadTries(written));
-
-    /// <inheritdoc/>
-    public override int TouchesATap(TouchCount perRep) => Math.Max(1, perRep.Total);
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn) => base.Modelled(turn) is var draft
-        ? draft with { Left = null, Right = null, Seconds = turn.TimeForReps(draft.TryTouches!.Sum()) + draft.TryTouches!.Count }
-        : draft;
-
-    /// <inheritdoc/>
-    protected override PlayEventKind EndOf(int touches, int wanted) => PlayEventKind.Slip;
 }

@@ -37,18 +37,6 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     public override MeasuredBy Key => MeasuredBy.CourseTime;
 
     /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Runs];
-
-    /// <inheritdoc/>
-    public override bool IsRun => true;
-
-    /// <inheritdoc/>
-    public override bool FollowsABeat => false;
-
-    /// <inheritdoc/>
-    public override string? Lacks(DrillCard card) => card.Layout is null ? Say("card-files.lacks-its-layout", ("name", card.Name)) : null;
-
-    /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) => played.Timed with { Clips = played.Count(PlayEventKind.Slip), Void = played.Count(PlayEventKind.Void) > 0 };
 
     /// <inheritdoc/>
@@ -67,10 +55,7 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     /// <inheritdoc/>
     public override TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) => OfARun(card, pattern);
 
-    private TouchCount OfARun(DrillCard card, Pattern pattern) => (card.Layout?.Way ?? RunWay.Any).Share(pattern, TouchesOfARun(card, pattern));
-
-    /// <summary>From the way, not from the pattern: see <see cref="CourseTouches"/>.</summary>
-    public override int TouchesOfARun(DrillCard card, Pattern pattern) => CourseTouches.Of(card.Layout) ?? pattern.Touches.Length;
+    private TouchCount OfARun(DrillCard card, Pattern pattern) => (card.Layout?.Way ?? RunWay.Any).Share(pattern, CardRules.Of(Key).TouchesOfARun(card, pattern));
 
     /// <inheritdoc/>
     public override SetDraft Complete(SetDraft draft, PracticeSet old) => old.Result is RunResult run ? draft with { Void = draft.Void ?? run.Void } : draft;
@@ -90,25 +75,8 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Clips = typed.Count("clips"), Void = typed.Flag("void") };
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new TimedRuns();
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => PerFoot.ReadDiary(line) with { Clips = line.Count(DiaryColumn.Clips) ?? 0, Void = line.Flag(DiaryColumn.Void) };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, RunResult result, DiaryLine line)
-    {
-        line.Write(DiaryColumn.Clips, result.Clips);
-        line.Write(DiaryColumn.Penalty, result.Penalty.TotalSeconds);
-        if (result.Void) line[DiaryColumn.Void] = "1";
-    }
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.CourseSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RunResult result) =>
-        result.Void ? [] : [(new(MeasureKind.CourseSeconds), Scoring.CourseSeconds(set.Worked, result))];
+        result.Void ? [] : [(new(MeasureKind.CourseSeconds), HandTiming.CourseSeconds(set.Worked, result))];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.CourseSeconds);
@@ -119,19 +87,4 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) =>
         new RunResult(written.Number("clips"), TimeSpan.FromSeconds(written.GetProperty("penalty").GetDouble()), written.GetProperty("void").GetBoolean());
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn) => new()
-    {
-        Seconds = ModelTurn.Tenth(32 - (16 * turn.Skill) + turn.Noise(0.9)),
-        Clips = turn.Chance.NextDouble() > 0.55 + (0.4 * turn.Skill) ? 1 : 0,
-    };
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase)
-    {
-        hand.Wait(phase.ExpectedSeconds * (1.3 - (0.5 * player.Skill)));
-        if (player.Wrong()) hand.Add(PlayEventKind.Slip, 0.2);
-        hand.Add(PlayEventKind.Stop, 1 + player.Chance.NextDouble());
-    }
 }

@@ -74,26 +74,10 @@ public sealed class LadderRung : Tried<LadderResult>
         now is LadderResult mended && before is LadderResult old && draft.RungSeconds is null && mended.Rung != old.Rung ? mended with { Took = null } : now;
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new LadderGoes();
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => base.ReadDiary(line) with { RungSeconds = line.Amount(DiaryColumn.Took) };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, LadderResult result, DiaryLine line)
-    {
-        base.WriteDiary(set, result, line);
-        line.Write(DiaryColumn.Took, result.Took?.TotalSeconds);
-    }
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.LadderRung), new(MeasureKind.RungSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, LadderResult result)
     {
         yield return (new(MeasureKind.LadderRung), result.Rung);
-        if (result is { Rung: > 0, Took: { } took }) yield return (new(MeasureKind.RungSeconds, result.Rung), Scoring.HandTime(took));
+        if (result is { Rung: > 0, Took: { } took }) yield return (new(MeasureKind.RungSeconds, result.Rung), HandTiming.HandTime(took));
     }
 
     /// <inheritdoc/>
@@ -110,28 +94,6 @@ public sealed class LadderRung : Tried<LadderResult>
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) =>
         new LadderResult(ReadTries(written)) { Took = written.TryGetProperty("took", out var took) ? TimeSpan.FromSeconds(took.GetDouble()) : null };
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var (holds, touches, dropped, rung) = (ModelTurn.Holds(turn.Skill), new List<int>(), new List<bool?>(), 0);
-        for (var go = 0; go < ((TriesDose)turn.Dose).Tries; go++)
-        {
-            var kept = 0;
-            while (kept <= rung && turn.Chance.NextDouble() < holds) kept++;
-            var fell = kept <= rung;
-            touches.Add(Math.Max(1, kept));
-            dropped.Add(fell);
-            rung = fell ? 0 : rung + 1;
-        }
-        return Modelled(turn, touches, dropped);
-    }
-
-    /// <inheritdoc/>
-    protected override int Wanted(int go) => 1 + (go % 3);
-
-    /// <inheritdoc/>
-    protected override PlayEventKind EndOf(int touches, int wanted) => touches < Math.Min(wanted, 3) ? PlayEventKind.Slip : PlayEventKind.Stop;
 
     // When the highest rung was finished for the first time, from the start of the set.
     private static double? RungSeconds(IReadOnlyList<(JugglingTry Try, int EndedAt)> tries)

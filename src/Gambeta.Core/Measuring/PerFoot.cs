@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Diaries;
 using Gambeta.Core.Sets;
 using Gambeta.Core.Touches;
 
@@ -26,6 +25,4 @@ internal static class PerFoot
     };
 
     public static SetDraft Read(TypedCounts typed) => new() { Left = typed.Count("left"), Right = typed.Count("right") };
-
-    public static SetDraft ReadDiary(DiaryLine line) => new() { Left = line.Count(DiaryColumn.Left), Right = line.Count(DiaryColumn.Right) };
 }

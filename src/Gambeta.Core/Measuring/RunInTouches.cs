@@ -29,12 +29,6 @@ public sealed class RunInTouches : Tried<RunInResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RunInResult(TriesOf(draft));
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new RunIns();
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.RunInTouches)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RunInResult result) => [(new(MeasureKind.RunInTouches), result.Most)];
 
     /// <inheritdoc/>
@@ -42,7 +36,4 @@ public sealed class RunInTouches : Tried<RunInResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new RunInResult(ReadTries(written));
-
-    /// <inheritdoc/>
-    protected override PlayEventKind EndOf(int touches, int wanted) => touches < Math.Min(wanted, 3) ? PlayEventKind.Slip : PlayEventKind.Stop;
 }

@@ -43,12 +43,6 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
     public override MeasuredBy Key => MeasuredBy.SecondsWithoutADrop;
 
     /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Tries, DoseForm.Time];
-
-    /// <inheritdoc/>
-    public override bool FollowsABeat => false;
-
-    /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played)
     {
         var (tenths, since, last) = (new List<int>(), (int?)null, 0);
@@ -91,18 +85,6 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { UpTenths = typed.Tenths(Field) };
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new TryLengths(set => [.. ((AirTimeResult)set.Result).Tenths.Select(tenths => new JugglingTry(tenths, TryEnd.Dropped))], unitsInOne: 10);
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => PerFoot.ReadDiary(line) with { UpTenths = line.List(DiaryColumn.Tenths) };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, AirTimeResult result, DiaryLine line) => line.Write(DiaryColumn.Tenths, result.Tenths);
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.SecondsUp, Step: MarkRule.Tenth)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, AirTimeResult result) => [(new(MeasureKind.SecondsUp), result.Longest)];
 
     /// <inheritdoc/>
@@ -113,30 +95,4 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new AirTimeResult([.. written.Numbers("tenths")]);
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var (tries, holds) = (((TriesDose)turn.Dose).Tries, ModelTurn.Holds(turn.Skill));
-        var touches = Enumerable.Range(0, tries).Select(_ => 1 + (int)(Math.Log(1 - turn.Chance.NextDouble()) / Math.Log(holds))).ToList();
-        var all = turn.Pattern.Of(touches.Sum());
-        return new SetDraft
-        {
-            Left = all.Left,
-            Right = all.Right,
-            UpTenths = [.. touches.Select(count => (int)(turn.Tempo.TimeFor(count).TotalSeconds * 10))],
-            Seconds = ModelTurn.Tenth((turn.Tempo.TimeFor(touches.Sum()) + TimeSpan.FromSeconds(Timings.FetchTheBall * tries)).TotalSeconds),
-        };
-    }
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase)
-    {
-        for (var go = 0; go < (phase.Target ?? int.MaxValue) && hand.HasTime; go++)
-        {
-            while (hand.HasTime && hand.Try(0, false, 0) && player.Holds()) { }
-            hand.Add(PlayEventKind.Slip, 0.4);
-            hand.Wait(Timings.FetchTheBall);
-        }
-    }
 }

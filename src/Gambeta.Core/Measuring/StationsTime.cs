@@ -42,19 +42,6 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
     public override MeasuredBy Key => MeasuredBy.StationsTime;
 
     /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Runs];
-
-    /// <inheritdoc/>
-    public override bool IsRun => true;
-
-    /// <inheritdoc/>
-    public override string? Lacks(DrillCard card) =>
-        card.Layout is not { } layout ? Say("card-files.lacks-its-layout", ("name", card.Name)) : layout.Markers.IsEmpty ? Say("card-files.lacks-its-markers", ("name", card.Name)) : null;
-
-    /// <inheritdoc/>
-    public override ChallengeRules Rules(DrillCard card) => ChallengeRules.None with { Stations = card.Layout!.Markers.Length };
-
-    /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played)
     {
         var (hit, tries) = (new List<int>(), 0);
@@ -72,10 +59,10 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
     public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StationTries is not null;
 
     /// <summary>More stations than there are.</summary>
-    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) => draft.StationTries?.Count > Rules(card).Stations;
+    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) => draft.StationTries?.Count > ChallengeRules.Of(card).Stations;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new StationsResult([.. draft.StationTries ?? []], Rules(card).Stations);
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new StationsResult([.. draft.StationTries ?? []], ChallengeRules.Of(card).Stations);
 
     /// <inheritdoc/>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StationsResult result) => pattern.Of(result.Tries.Sum());
@@ -90,20 +77,8 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { StationTries = typed.List("list") };
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new TimedRuns();
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => new() { StationTries = line.List(DiaryColumn.Stations) };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, StationsResult result, DiaryLine line) => line.Write(DiaryColumn.Stations, result.Tries);
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.StationsSeconds, LowerIsBetter: true, Step: MarkRule.Tenth)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, StationsResult result) =>
-        result.Finished ? [(new(MeasureKind.StationsSeconds), Scoring.HandTime(set.Worked))] : [];
+        result.Finished ? [(new(MeasureKind.StationsSeconds), HandTiming.HandTime(set.Worked))] : [];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.StationsSeconds);
@@ -113,18 +88,4 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new StationsResult([.. written.Numbers("tries")], written.Number("stations"));
-
-    /// <summary>The further the station, the more tries.</summary>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var stations = Rules(turn.Card).Stations;
-        var tries = Enumerable.Range(0, stations).Select(i => 1 + (int)(turn.Chance.NextDouble() * (1 + i) * (1.4 - turn.Skill))).ToList();
-        return new SetDraft { StationTries = tries, Seconds = ModelTurn.Tenth(turn.Tempo.TimeFor(tries.Sum() * turn.Pattern.Touches.Length).TotalSeconds + (stations * 3)) };
-    }
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase)
-    {
-        for (var hit = 0; hit < drill.Stations;) hit += hand.Try(Timings.FetchTheBall, player.Wrong(), 0) ? 1 : 0;
-    }
 }

@@ -62,9 +62,6 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.StrikesByZone;
 
-    /// <inheritdoc/>
-    public override ChallengeRules Rules(DrillCard card) => ChallengeRules.None with { Zones = card.Zones };
-
     /// <summary>A strike into a zone that does not count is a miss.</summary>
     public override SetDraft Counted(PlayedSet played)
     {
@@ -88,11 +85,8 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
         ? new StrikesResult([.. zones.Zip(draft.StrikeLeft!, (zone, left) => new Strike(left ? Foot.Left : Foot.Right, zone))])
         : HitsOutOfTries.OfCounts(draft);
 
-    /// <summary>Each touch at the goal is a strike.</summary>
-    public override int InAPattern(Pattern pattern) => Math.Max(1, pattern.Touches.Count(touch => touch.Move == BallMove.Goal));
-
     /// <summary>A strike takes the touches that lead up to it and its own; where both feet strike, those of the foot that did.</summary>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StrikesResult result) => InAPattern(pattern) < 2
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StrikesResult result) => CardRules.Of(Key).InAPattern(pattern) < 2
         ? pattern.PerRep * result.Strikes.Length
         : result.Strikes.Aggregate(default(TouchCount), (all, strike) => all + UpTo(pattern, strike.Foot));
 
@@ -125,28 +119,6 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
     };
 
     /// <inheritdoc/>
-    public override MeasuredBy JudgedAs => MeasuredBy.HitsOutOfTries;
-
-    /// <inheritdoc/>
-    public override FormModel Form { get; } = new Coins(HitsOutOfTries.CameOff);
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => line.List(DiaryColumn.Zones) is { } zones
-        ? new() { StrikeZones = zones, StrikeLeft = [.. line[DiaryColumn.ZoneFeet].Select(foot => foot == 'l')] }
-        : new() { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, StrikesResult result, DiaryLine line)
-    {
-        HitsOutOfTries.Write(result.Counts, line);
-        line.Write(DiaryColumn.Zones, result.Strikes.Select(strike => strike.Zone));
-        line[DiaryColumn.ZoneFeet] = string.Concat(result.Strikes.Select(strike => strike.Foot == Foot.Left ? 'l' : 'r'));
-    }
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [HitsOutOfTries.Hits];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, StrikesResult result) =>
         [(new(MeasureKind.HitsOutOf, result.Strikes.Length), result.Hits)];
 
@@ -163,19 +135,4 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) =>
         new StrikesResult([.. written.Numbers("zones").Zip(written.GetProperty("feet").GetString()!, (zone, foot) => new Strike(foot == 'l' ? Foot.Left : Foot.Right, zone))]);
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var hit = turn.CameOff();
-        return new SetDraft
-        {
-            StrikeZones = [.. hit.Select(h => !h ? 0 : turn.Card.Zones.IsEmpty ? turn.Chance.Next(1, GoalZones + 1) : turn.Card.Zones[turn.Chance.Next(turn.Card.Zones.Length)])],
-            StrikeLeft = [.. hit.Select((_, i) => turn.Feet == Feet.Left || (turn.Feet == Feet.Both && i % 2 == 0))],
-            Seconds = turn.TimeForReps(hit.Count),
-        };
-    }
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => drill.Zones.IsEmpty ? 1 + player.Chance.Next(GoalZones) : drill.Zones[player.Chance.Next(drill.Zones.Length)]);
 }

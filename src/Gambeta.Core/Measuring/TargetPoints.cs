@@ -41,9 +41,6 @@ public sealed class TargetPoints : ByReps<TargetsResult>
     public override MeasuredBy Key => MeasuredBy.TargetPoints;
 
     /// <inheritdoc/>
-    public override ChallengeRules Rules(DrillCard card) => ChallengeRules.None with { TargetPoints = [.. Enumerable.Range(0, TargetsOn(card.Layout)).Select(ChalkTargets.PointsOf)] };
-
-    /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) => played.Timed with { Points = [.. played.Tries.Select(e => PointsOf(e, played.Rules.TargetPoints))] };
 
     /// <inheritdoc/>
@@ -52,7 +49,7 @@ public sealed class TargetPoints : ByReps<TargetsResult>
     /// <summary>Points that no target here gives.</summary>
     public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked)
     {
-        var there = Rules(card).TargetPoints;
+        var there = ChallengeRules.Of(card).TargetPoints;
         return draft.Points?.Any(points => points != 0 && !(there.IsEmpty ? points == 1 : there.Contains(points))) == true;
     }
 
@@ -72,18 +69,6 @@ public sealed class TargetPoints : ByReps<TargetsResult>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Points = typed.List("list") };
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new PointsScored();
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => new() { Points = line.List(DiaryColumn.Points) };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, TargetsResult result, DiaryLine line) => line.Write(DiaryColumn.Points, result.Points);
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.PointsOutOf)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TargetsResult result) => [(new(MeasureKind.PointsOutOf, result.Points.Length), result.Total)];
 
     /// <inheritdoc/>
@@ -94,18 +79,6 @@ public sealed class TargetPoints : ByReps<TargetsResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new TargetsResult([.. written.Numbers("points")]);
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var (hit, points) = (turn.CameOff(), Rules(turn.Card).TargetPoints);
-        return new SetDraft { Points = [.. hit.Select(h => h ? points[turn.Chance.Next(points.Length)] : 0)], Seconds = turn.TimeForReps(hit.Count) };
-    }
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 1 + player.Chance.Next(drill.TargetPoints.Length));
-
-    private static int TargetsOn(Layout? layout) => layout is not null && layout.Measures.TryGetValue("targets", out var targets) ? (int)targets : 1;
 
     // A hit without a number is at the first target, the one straight ahead.
     private static int PointsOf(PlayEvent happened, ImmutableArray<int> points) =>

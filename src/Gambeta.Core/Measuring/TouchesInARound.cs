@@ -27,12 +27,6 @@ public sealed class TouchesInARound : WayOfMeasuring<RoundResult>
     public override MeasuredBy Key => MeasuredBy.TouchesInARound;
 
     /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Time, DoseForm.Reps];
-
-    /// <summary>By reps the aim is their touches.</summary>
-    public override int? Target(Dose dose, Pattern pattern) => dose is RepsDose reps ? reps.Reps * pattern.Touches.Length : base.Target(dose, pattern);
-
-    /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) => played.Touched;
 
     /// <inheritdoc/>
@@ -54,20 +48,8 @@ public sealed class TouchesInARound : WayOfMeasuring<RoundResult>
     public override SetDraft ReadTyped(TypedCounts typed) => PerFoot.Read(typed);
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new CountInTime();
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => PerFoot.ReadDiary(line);
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, RoundResult result, DiaryLine line) { }
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.TouchesIn)];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RoundResult result) =>
-        Scoring.PlayedToItsEnd(set) ? [(new(MeasureKind.TouchesIn, (int)set.Planned!.Value.TotalSeconds), set.Touches.Total)] : [];
+        HandTiming.PlayedToItsEnd(set) ? [(new(MeasureKind.TouchesIn, (int)set.Planned!.Value.TotalSeconds), set.Touches.Total)] : [];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => dose is RoundsDose rounds ? new(MeasureKind.TouchesIn, (int)rounds.Work.TotalSeconds) : null;
@@ -77,15 +59,4 @@ public sealed class TouchesInARound : WayOfMeasuring<RoundResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new RoundResult();
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var work = ((RoundsDose)turn.Dose).Work;
-        var touches = turn.Pattern.Of(turn.Tempo.TouchesIn(work));
-        return new SetDraft { Left = touches.Left, Right = touches.Right, Seconds = work.TotalSeconds };
-    }
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => hand.UntilClean(phase, () => false);
 }

@@ -14,25 +14,6 @@ using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Measuring;
 
-/// <summary>Heights from which a ball is dropped into the trap square, low to high.</summary>
-public enum DropHeight
-{
-    /// <summary>From the knee.</summary>
-    Knee = 1,
-
-    /// <summary>From the hip.</summary>
-    Hip,
-
-    /// <summary>From the chest.</summary>
-    Chest,
-
-    /// <summary>From the top of the head.</summary>
-    Head,
-
-    /// <summary>Thrown to an arm's length above the head.</summary>
-    Above,
-}
-
 /// <summary>One try at the trap square.</summary>
 /// <param name="From">The height that it was played at.</param>
 /// <param name="Inside">Whether the ball was killed inside the square.</param>
@@ -124,18 +105,6 @@ public sealed class TrapHeights : ByReps<TrapResult>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Inside = typed.List("list")?.Select(inside => inside > 0).ToList() };
 
     /// <inheritdoc/>
-    public override FormModel Form { get; } = new RisingDrops();
-
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line) => new() { Inside = line.List(DiaryColumn.Inside)?.Select(inside => inside > 0).ToList() };
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, TrapResult result, DiaryLine line) => line.Write(DiaryColumn.Inside, result.Tries.Select(t => t.Inside ? 1 : 0));
-
-    /// <inheritdoc/>
-    public override ImmutableArray<MarkRule> Keeps => [new(MeasureKind.TrapHeight, Most: new((int)DropHeight.Above))];
-
-    /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TrapResult result) => [(new(MeasureKind.TrapHeight), (int)(result.Held ?? 0))];
 
     /// <inheritdoc/>
@@ -146,14 +115,4 @@ public sealed class TrapHeights : ByReps<TrapResult>
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new TrapResult(Of(written.Numbers("inside").Select(inside => inside == 1)));
-
-    /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var inside = turn.CameOff();
-        return new SetDraft { Inside = inside, Seconds = turn.TimeForReps(inside.Count) };
-    }
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 0);
 }

@@ -75,12 +75,6 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
     private const string Field = "tries";
 
     /// <inheritdoc/>
-    public override ImmutableArray<DoseForm> Doses => [DoseForm.Tries, DoseForm.Time];
-
-    /// <inheritdoc/>
-    public override bool FollowsABeat => false;
-
-    /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) => Counted(played, TriesOf(played.Standing));
 
     /// <summary>The counts of a set, from its tries with the hundredths at which each ended.</summary>
@@ -111,23 +105,6 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
         TryDropped = [.. words.Select(word => TypedTries.Dropped(word, Key))],
     };
 
-    /// <inheritdoc/>
-    public override SetDraft ReadDiary(DiaryLine line)
-    {
-        var (touches, ends) = (line.List(DiaryColumn.Tries), line[DiaryColumn.Ends].Replace(" ", ""));
-        // A notebook says how long each try was, not how it ended: it fell.
-        if (touches is not null && ends.Length == 0) ends = new string('d', touches.Count);
-        if (ends.AsSpan().ContainsAnyExcept("dsa")) line.IsUnclear(DiaryColumn.Ends);
-        return PerFoot.ReadDiary(line) with { TryTouches = touches, TryDropped = [.. ends.Where("dsa".Contains).Select(end => TryEnds.OfLetter(end).AsDropped())] };
-    }
-
-    /// <inheritdoc/>
-    protected override void WriteDiary(PracticeSet set, TResult result, DiaryLine line)
-    {
-        line.Write(DiaryColumn.Tries, result.Tries.Select(t => t.Touches));
-        line[DiaryColumn.Ends] = string.Join(' ', result.Tries.Select(t => t.End.Letter()));
-    }
-
     /// <summary>The tries of a set.</summary>
     protected static IReadOnlyList<JugglingTry> TriesOf(PracticeSet set) => ((TriedResult)set.Result).Tries;
 
@@ -141,46 +118,6 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
     /// <summary>The tries that were written down.</summary>
     protected static ImmutableArray<JugglingTry> ReadTries(JsonElement written) =>
         [.. written.Numbers("tries").Zip(written.GetProperty("ends").GetString()!, (touches, end) => new JugglingTry(touches, TryEnds.OfLetter(end)))];
-
-    /// <summary>Every touch holds with the same chance: tries are geometric, as juggling counts are at first look.</summary>
-    public override SetDraft Modelled(ModelTurn turn)
-    {
-        var (tries, holds) = (((TriesDose)turn.Dose).Tries, ModelTurn.Holds(turn.Skill));
-        var touches = Enumerable.Range(0, tries).Select(_ => 1 + (int)(Math.Log(1 - turn.Chance.NextDouble()) / Math.Log(holds))).ToImmutableArray();
-        return Modelled(turn, touches, [.. touches.Select(_ => (bool?)(turn.Chance.NextDouble() < 0.9))]);
-    }
-
-    /// <summary>A made-up draft of so many tries.</summary>
-    protected static SetDraft Modelled(ModelTurn turn, IReadOnlyList<int> touches, IReadOnlyList<bool?> dropped)
-    {
-        var all = turn.Pattern.Of(touches.Sum());
-        return new SetDraft
-        {
-            Left = all.Left,
-            Right = all.Right,
-            TryTouches = touches,
-            TryDropped = dropped,
-            Seconds = ModelTurn.Tenth((turn.Tempo.TimeFor(touches.Sum()) + TimeSpan.FromSeconds(Timings.FetchTheBall * touches.Count)).TotalSeconds),
-        };
-    }
-
-    /// <summary>Touches that a made-up player wants in a try; each lasts as long as it holds.</summary>
-    protected virtual int Wanted(int go) => 40;
-
-    /// <summary>How a made-up player's try ends after so many touches.</summary>
-    protected abstract PlayEventKind EndOf(int touches, int wanted);
-
-    /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase)
-    {
-        for (var go = 0; go < (phase.Target ?? int.MaxValue) && hand.HasTime; go++)
-        {
-            var (wanted, touches) = (Wanted(go), 0);
-            while (touches < wanted && hand.HasTime && player.Holds() && hand.Try(0, false, 0)) touches++;
-            hand.Add(EndOf(touches, wanted), 0.4);
-            hand.Wait(Timings.FetchTheBall);
-        }
-    }
 
     // Each try ends by a drop or by stopping; one still in the air when the set ends counts its touches and has no end of its own.
     private static List<(JugglingTry Try, int EndedAt)> TriesOf(ImmutableArray<PlayEvent> standing)

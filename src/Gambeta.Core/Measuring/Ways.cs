@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Records;
 
 namespace Gambeta.Core.Measuring;
 
@@ -13,11 +12,6 @@ public static class Ways
         new TargetPoints(), new RunInTouches(), new TrapHeights(), new StrikesByZone(), new SecondsWithoutADrop(), new CleanStreak(),
     ];
 
-    private static readonly ImmutableArray<MarkRule> Rules = [.. All.SelectMany(way => way.Keeps).Distinct().OrderBy(rule => rule.Kind)];
-
     /// <summary>The way of a key.</summary>
     public static WayOfMeasuring Of(MeasuredBy measuredBy) => All[(int)measuredBy];
-
-    /// <summary>What holds for marks of a kind.</summary>
-    public static MarkRule RuleOf(MeasureKind kind) => Rules[(int)kind];
 }

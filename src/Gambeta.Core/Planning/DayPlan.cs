@@ -22,7 +22,7 @@ public sealed record DayPlan(Guid Id, DateOnly Day, PlanAsk Ask, ImmutableHashSe
     /// <summary>A plan for a day, for the minutes that the weeks have for it. What was wanted the last time is asked for again; what was turned down or kept then was for that day.</summary>
     public static DayPlan Make(Guid id, PlanFacts facts, PlanAsk ask)
     {
-        var asked = ask with { Keep = [], Without = [], Minutes = facts.Laid switch { { Kind: DayKind.Practice } laid => laid.Minutes, null => ask.Minutes, _ => Math.Max(PlanAsk.LeastMinutes, Rounded.Whole(ask.Minutes * WeekLoads.Light)) } };
+        var asked = ask with { Keep = [], Without = [], Minutes = facts.Laid switch { { Kind: DayKind.Practice } laid => laid.Minutes, null => ask.Minutes, _ => Math.Max(SessionMinutes.Least, Rounded.Whole(ask.Minutes * WeekLoads.Light)) } };
         return new DayPlan(id, facts.Day, asked, [], false, SessionPlanner.Plan(facts, asked));
     }
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Catalogue;
 using Gambeta.Core.Sheets;
+using Gambeta.Core.Weeks;
 using Gambeta.Core.Yard;
 
 namespace Gambeta.Core.Planning;
@@ -40,7 +41,7 @@ public enum WishKind
 public readonly record struct Wish(WishKind Kind, Family Family = default);
 
 /// <summary>What is asked for before a session is planned.</summary>
-/// <param name="Minutes">Minutes at hand, see <see cref="LeastMinutes"/> and <see cref="MostMinutes(int)"/>.</param>
+/// <param name="Minutes">Minutes at hand, see <see cref="SessionMinutes"/>.</param>
 /// <param name="Space">Where; nothing where no space was written down, then <paramref name="Indoors"/> says what kind.</param>
 /// <param name="Indoors">Whether it is played in a room.</param>
 /// <param name="Helper">Whether somebody is there who serves.</param>
@@ -49,14 +50,8 @@ public readonly record struct Wish(WishKind Kind, Family Family = default);
 /// <param name="Wish">What it is to be about.</param>
 public sealed record PlanAsk(int Minutes, Space? Space, bool Indoors, bool Helper, bool SoftBall, Freshness Fresh, Wish Wish)
 {
-    /// <summary>Fewer are no session.</summary>
-    public const int LeastMinutes = 5;
-
-    /// <summary>More are asked for by nobody.</summary>
-    public const int Most = 90;
-
     /// <summary>Before anything was asked for: a quarter of an hour alone, in whatever room there is, with the soft ball that belongs there.</summary>
-    public static readonly PlanAsk Usual = new(15, null, true, false, true, Freshness.AsUsual, default);
+    public static readonly PlanAsk Usual = new(SessionMinutes.Usual, null, true, false, true, Freshness.AsUsual, default);
 
     /// <summary>The id of the space, where it is one of the household's.</summary>
     public Guid? SpaceId { get; init; }
@@ -72,9 +67,4 @@ public sealed record PlanAsk(int Minutes, Space? Space, bool Indoors, bool Helpe
 
     /// <summary>Drills that are not wanted today.</summary>
     public ImmutableHashSet<string> Without { get; init; } = [];
-
-    /// <summary>
-    /// The longest session at an age: half an hour up to six years, five minutes more a year. A figure of ours on the careful side: attention goes first, then technique.
-    /// </summary>
-    public static int MostMinutes(int age) => Math.Clamp(30 + ((age - 6) * 5), 30, Most);
 }

@@ -61,7 +61,7 @@ public sealed record PlanFacts
     public PlannedDay? Laid { get; init; }
 
     /// <summary>The minutes of a day, by the player's rhythm.</summary>
-    public int Minutes { get; init; } = PlanAsk.Usual.Minutes;
+    public int Minutes { get; init; } = SessionMinutes.Usual;
 
     /// <summary>The next day of practice after today.</summary>
     public PlannedDay? Next { get; init; }

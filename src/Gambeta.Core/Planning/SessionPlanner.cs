@@ -18,7 +18,7 @@ public static class SessionPlanner
     /// <summary>Plans what is asked.</summary>
     public static SessionPlan Plan(PlanFacts facts, PlanAsk ask)
     {
-        var minutes = Math.Clamp(ask.Minutes, PlanAsk.LeastMinutes, PlanAsk.MostMinutes(facts.Age));
+        var minutes = Math.Clamp(ask.Minutes, SessionMinutes.Least, SessionMinutes.Most(facts.Age));
         var options = PlanOptions.Of(facts, ask);
         var best = Best(options, minutes, facts.CatchUp.Share);
         return new SessionPlan(
@@ -47,7 +47,7 @@ public static class SessionPlanner
         else if (best.Count == 0) yield return PlanNote.NothingMayBePlayed;
         if (!facts.IsHurt && facts.Laid is { Kind: not DayKind.Practice }) yield return PlanNote.RestDay;
         else if (!facts.IsHurt && facts.IsLight) yield return PlanNote.LightDay;
-        if (ask.Minutes < PlanAsk.LeastMinutes) yield return PlanNote.TooShort;
+        if (ask.Minutes < SessionMinutes.Least) yield return PlanNote.TooShort;
         if (ask.Minutes > minutes) yield return PlanNote.TooLongForTheAge;
         if (best.Count == 0) yield break;
         var seconds = PlanObjective.SecondsOf(best);

@@ -2,16 +2,6 @@ using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Progress;
 
-/// <summary>How a household shares practice between the feet.</summary>
-public enum FeetSchool
-{
-    /// <summary>More of the other foot once it is measured to be behind, until it is level.</summary>
-    [Key("catch up")] CatchUp,
-
-    /// <summary>The same for both from the first day on.</summary>
-    [Key("even")] Even,
-}
-
 /// <summary>What the other foot is to get.</summary>
 public enum CatchUpKind
 {

@@ -59,13 +59,13 @@ public enum MeasureKind
 public readonly record struct Measure(MeasureKind Kind, int Size = 0)
 {
     /// <summary>True where a smaller value is the better one.</summary>
-    public bool LowerIsBetter => Ways.RuleOf(Kind).LowerIsBetter;
+    public bool LowerIsBetter => MeasureTraits.RuleOf(Kind).LowerIsBetter;
 
     /// <summary>The least that beats a value: one more, or a tenth less for a time.</summary>
-    public decimal ToBeat(decimal value) => Ways.RuleOf(Kind).ToBeat(value);
+    public decimal ToBeat(decimal value) => MeasureTraits.RuleOf(Kind).ToBeat(value);
 
     /// <summary>False for a value that nothing can be better than: ten hits out of ten, the highest height.</summary>
-    public bool CanBeBeaten(decimal value) => Ways.RuleOf(Kind).CanBeBeaten(value, Size);
+    public bool CanBeBeaten(decimal value) => MeasureTraits.RuleOf(Kind).CanBeBeaten(value, Size);
 
     /// <summary>True when <paramref name="value"/> is strictly better than <paramref name="other"/>: a tie is not.</summary>
     public bool IsBetter(decimal value, decimal other) => LowerIsBetter ? value < other : value > other;

@@ -44,7 +44,7 @@ public sealed record BeatTrack(int FromAMinute, int ToAMinute, ImmutableArray<in
     /// </summary>
     public static ImmutableArray<BeatTrack> For(DrillCard card, Dose dose, int? controlled = null)
     {
-        if (card.Tempo.Steady.TouchesAMinute < LeastAMinute || !Ways.Of(card.MeasuredBy).FollowsABeat) return [];
+        if (card.Tempo.Steady.TouchesAMinute < LeastAMinute || !MeasureTraits.Of(card.MeasuredBy).FollowsABeat) return [];
         var seconds = dose is RoundsDose rounds ? (int)rounds.Work.TotalSeconds : OpenEndedSeconds;
         var steady = (int)card.Tempo.Steady.TouchesAMinute;
         var first = controlled is >= LeastAMinute and <= Touches.Tempo.MostTouchesASecond * 60 && controlled != steady ? controlled : null;

@@ -11,7 +11,7 @@ internal static class RunSheetWords
     public static string Done => Say("run-sheets.done");
     public static string SetOut => Say("run-sheets.set-out-the-yard");
 
-    public static string Label(MeasuredBy measuredBy, int number, int count) => (Ways.Of(measuredBy).Doses[0], measuredBy) switch
+    public static string Label(MeasuredBy measuredBy, int number, int count) => (MeasureTraits.Of(measuredBy).Doses[0], measuredBy) switch
     {
         (DoseForm.Reps, _) => Say("run-sheets.set-of", ("number", number), ("count", count)),
         (DoseForm.Runs, _) => Say("run-sheets.run-of", ("number", number), ("count", count)),

@@ -95,7 +95,7 @@ public static class RunSheetWriter
             Feet = feet,
             Seconds = seconds,
             ExpectedSeconds = DoseArithmetic.TimeOfATurn(card, pattern, dose, tempo).TotalSeconds,
-            Target = Ways.Of(card.MeasuredBy).Target(dose, pattern),
+            Target = CardRules.Of(card.MeasuredBy).Target(dose, pattern),
             Label = RunSheetWords.Label(card.MeasuredBy, index + 1, count),
             Cue = cue,
             Next = next,

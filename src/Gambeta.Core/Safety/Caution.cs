@@ -74,14 +74,14 @@ public static class Cautions
         if (card.LeastAge > age) yield return CautionKind.TooYoung;
         if (card.Places.HasFlag(Places.Wall)) yield return CautionKind.Wall;
         if (card.Places.HasFlag(Places.Goal)) yield return CautionKind.Goal;
-        if (Ways.Of(card.MeasuredBy).IsRun) yield return CautionKind.FullSpeed;
+        if (MeasureTraits.Of(card.MeasuredBy).IsRun) yield return CautionKind.FullSpeed;
         if (card.Places.HasFlag(Places.Indoors)) yield return CautionKind.SoftBallIndoors;
         var touches = card.Pattern.Touches;
         if (touches.Any(touch => touch is { Move: BallMove.Wall, Surface: Surface.Laces })) yield return CautionKind.Rebound;
         if (Steps(card).Any(pair => pair is (Contact { Touch.Move: BallMove.Wall }, Between { Happening: Happening.Catch }))) yield return CautionKind.KeeperHands;
         if (Needs(GearKind.Upright)) yield return CautionKind.Backwards;
         if (Needs(GearKind.Helper)) yield return CautionKind.Helper;
-        if (card.MeasuredBy == MeasuredBy.RunInTouches || card is { Intensity: Intensity.Hard, Family: Family.Feints or Family.DribblingAndTurns } && !Ways.Of(card.MeasuredBy).IsRun) yield return CautionKind.Burst;
+        if (card.MeasuredBy == MeasuredBy.RunInTouches || card is { Intensity: Intensity.Hard, Family: Family.Feints or Family.DribblingAndTurns } && !MeasureTraits.Of(card.MeasuredBy).IsRun) yield return CautionKind.Burst;
         if (card.Family == Family.Juggling && card.Space.Length >= MovingFrom) yield return CautionKind.BlindWay;
         if (card.Family == Family.BallMasteryMoving && touches.Any(touch => touch.Surface == Surface.Sole)) yield return CautionKind.OnTheBall;
         if (GoesHigh(card)) yield return CautionKind.HighBall;

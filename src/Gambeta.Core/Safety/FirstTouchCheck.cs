@@ -126,7 +126,7 @@ public static class FirstTouchCheck
                 if (KindOf(space.Behind[(int)side]) is { } kind) items.Add(new(kind, side));
             }
         }
-        if (Ways.Of(card.MeasuredBy).IsRun) items.Add(new(FirstTouchKind.RunOffFree));
+        if (MeasureTraits.Of(card.MeasuredBy).IsRun) items.Add(new(FirstTouchKind.RunOffFree));
         if (card.Gear.Any(item => item.Kind == GearKind.Wall)) items.Add(new(FirstTouchKind.WallFirm));
         if (card.Gear.Any(item => item.Kind == GearKind.Goal)) items.Add(new(FirstTouchKind.GoalAnchored));
         // Where no space is written down it may well be a room.

@@ -26,7 +26,7 @@ public static class Mending
             Events = old.Events,
             Plan = old.Plan,
             With = old.With,
-            ClipPenalty = old.Result is RunResult run ? run.Penalty : Scoring.ClipPenalty,
+            ClipPenalty = old.Result is RunResult run ? run.Penalty : SetFrame.UsualClipPenalty,
             IsSure = isSure,
         };
         var way = Ways.Of(card.MeasuredBy);

@@ -52,30 +52,6 @@ public enum SetProblem
     NotOfThisDrill,
 }
 
-/// <summary>Everything about a set that is not counted: whose, when, on which layout where it was not the card's own.</summary>
-public sealed record SetFrame(
-    Guid Id, Guid SessionId, Guid PlayerId, int Order, Feet Feet, DateTimeOffset StartedAt, DateOnly Day, TimeSpan? Planned, CountedBy CountedBy,
-    string? Layout = null)
-{
-    /// <summary>Every tap with its time, as <see cref="PlayNotation"/> writes it.</summary>
-    public string? Events { get; init; }
-
-    /// <summary>What was thought of what was heard, of a set that was counted by ear.</summary>
-    public string? Heard { get; init; }
-
-    /// <summary>What somebody else did meanwhile, where somebody did.</summary>
-    public OtherPart? With { get; init; }
-
-    /// <summary>What it was to be.</summary>
-    public SetPlan Plan { get; init; } = SetPlan.Unknown;
-
-    /// <summary>What a clipped marker costs.</summary>
-    public TimeSpan ClipPenalty { get; init; } = Scoring.ClipPenalty;
-
-    /// <summary>True when somebody was asked about a count that no foot can do, and says that it is right.</summary>
-    public bool IsSure { get; init; }
-}
-
 /// <summary>A set or the reasons why there is none.</summary>
 public sealed record CheckedSet(PracticeSet? Set, ImmutableArray<SetProblem> Problems);
 

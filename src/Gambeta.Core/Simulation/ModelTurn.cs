@@ -24,7 +24,7 @@ public sealed record ModelTurn(DrillCard Card, Dose Dose, Feet Feet, double Skil
     public IReadOnlyList<bool> CameOff() => [.. Enumerable.Range(0, ((RepsDose)Dose).Reps).Select(_ => Chance.NextDouble() < 0.35 + (0.55 * Skill))];
 
     /// <summary>Seconds that so many reps take.</summary>
-    public double TimeForReps(int reps) => Tenth(Tempo.TimeFor(Ways.Of(Card.MeasuredBy).MovesIn(Pattern, reps)).TotalSeconds);
+    public double TimeForReps(int reps) => Tenth(Tempo.TimeFor(CardRules.Of(Card.MeasuredBy).MovesIn(Pattern, reps)).TotalSeconds);
 
     /// <summary>A little more or less.</summary>
     public double Noise(double spread) => Noise(Chance, spread);

@@ -22,7 +22,7 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
             foreach (var feet in card.Turns(player.Preferred))
             {
                 var skill = Math.Clamp(player.SkillAt(way, feet) + form + ModelTurn.Noise(chance, 0.05), 0.02, 1);
-                var draft = Ways.Of(card.MeasuredBy).Modelled(new ModelTurn(card, dose, feet, skill, TempoOf(card, skill), chance));
+                var draft = MadeUp.Of(card.MeasuredBy).Modelled(new ModelTurn(card, dose, feet, skill, TempoOf(card, skill), chance));
                 var planned = dose is RoundsDose rounds ? rounds.Work : (TimeSpan?)null;
                 yield return (new SetFrame(NewId(at), session, player.Id, order++, feet, at, day, planned, CountedBy.Tapped), draft);
                 at += TimeSpan.FromSeconds(draft.Seconds!.Value) + dose.Rest + TimeSpan.FromSeconds(5);

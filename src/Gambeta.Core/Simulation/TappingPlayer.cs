@@ -24,7 +24,7 @@ public sealed class TappingPlayer(double skill, double slips, Random chance)
     {
         if (phase.Kind != PhaseKind.Work) throw new ArgumentException("Only work is played.", nameof(phase));
         var hand = new TappingHand(phase.Feet, GapOf(drill), phase.Seconds, chance);
-        Ways.Of(drill.MeasuredBy).Tap(this, hand, drill, phase);
+        MadeUp.Of(drill.MeasuredBy).Tap(this, hand, drill, phase);
         return (hand.Events, phase.Seconds ?? Math.Max(1, hand.Seconds));
     }
 
@@ -44,6 +44,6 @@ public sealed class TappingPlayer(double skill, double slips, Random chance)
     private double GapOf(RunDrill drill)
     {
         var aMinute = drill.Beats.IsEmpty ? UsualTempo : drill.Beats[^1].FromAMinute + ((drill.Beats[^1].ToAMinute - drill.Beats[^1].FromAMinute) * skill);
-        return 60 / aMinute * Ways.Of(drill.MeasuredBy).TouchesATap(drill.TouchesARep);
+        return 60 / aMinute * MadeUp.Of(drill.MeasuredBy).TouchesATap(drill.TouchesARep);
     }
 }

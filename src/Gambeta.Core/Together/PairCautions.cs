@@ -45,7 +45,7 @@ public static class PairCautions
         {
             var strikes = card.Gear.Any(item => item.Kind is GearKind.Goal or GearKind.Wall);
             if (part == OtherPart.Shadows) cautions.Add(PairCaution.NoTackling);
-            if (part == OtherPart.Races || Ways.Of(card.MeasuredBy).IsRun) cautions.Add(PairCaution.OneRunsAtATime);
+            if (part == OtherPart.Races || MeasureTraits.Of(card.MeasuredBy).IsRun) cautions.Add(PairCaution.OneRunsAtATime);
             if (part == OtherPart.Serves) cautions.Add(strikes ? PairCaution.ServerBesideTheGoal : PairCaution.SoftThrows);
             else if (strikes) cautions.Add(PairCaution.BehindTheStriker);
         }

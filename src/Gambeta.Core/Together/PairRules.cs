@@ -27,7 +27,7 @@ public static class PairRules
     /// </summary>
     public static bool Suits(DrillCard card, OtherPart part) => part switch
     {
-        OtherPart.Races => Ways.Of(card.MeasuredBy).IsRun,
+        OtherPart.Races => MeasureTraits.Of(card.MeasuredBy).IsRun,
         OtherPart.Shadows => card.Family is Family.BallMasteryMoving or Family.DribblingAndTurns or Family.Feints && !NeedsAServer(card) && !card.Gear.Any(item => item.Kind is GearKind.Wall or GearKind.Goal),
         OtherPart.Serves => NeedsAServer(card) || (card.Family == Family.FirstTouch && card.Pattern.Beats[0] is Between { Happening: Happening.Hand }),
         _ => true,

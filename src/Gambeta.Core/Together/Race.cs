@@ -20,5 +20,5 @@ public sealed record Race(string Drill, decimal Ours, decimal Theirs)
 
     private static Dictionary<(string Drill, string? Layout), decimal> Best(IEnumerable<PracticeSet> sets) =>
         sets.Where(set => set.Result is RunResult { Void: false } && set.CountedBy != CountedBy.Estimated).GroupBy(set => (set.Drill, set.Layout))
-            .ToDictionary(runs => runs.Key, runs => runs.Min(run => Scoring.CourseSeconds(run.Worked, (RunResult)run.Result)));
+            .ToDictionary(runs => runs.Key, runs => runs.Min(run => HandTiming.CourseSeconds(run.Worked, (RunResult)run.Result)));
 }

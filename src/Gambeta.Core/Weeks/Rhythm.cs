@@ -63,7 +63,7 @@ public sealed record Rhythm(RhythmSchool School, int Minutes, ImmutableArray<Day
     public const int LeastAtClub = 10, MostAtClub = 180;
 
     /// <summary>Before anybody chose: every other day, a quarter of an hour.</summary>
-    public static readonly Rhythm Usual = new(RhythmSchool.EveryOtherDay, PlanAsk.Usual.Minutes, [], DateOnly.MinValue, []);
+    public static readonly Rhythm Usual = new(RhythmSchool.EveryOtherDay, SessionMinutes.Usual, [], DateOnly.MinValue, []);
 
     /// <summary>How often on a day: the month is over after thirty days.</summary>
     public RhythmSchool On(DateOnly day) => School == RhythmSchool.EveryDayForAMonth && day.DayNumber - Since.DayNumber >= MonthDays ? RhythmSchool.EveryOtherDay : School;

@@ -24,7 +24,7 @@ public sealed class WeeksPlanner
     {
         _facts = facts;
         _today = facts.Today;
-        _minutes = Math.Clamp(facts.Rhythm.Minutes, PlanAsk.LeastMinutes, PlanAsk.MostMinutes(facts.Age));
+        _minutes = Math.Clamp(facts.Rhythm.Minutes, SessionMinutes.Least, SessionMinutes.Most(facts.Age));
         _done = facts.Sittings.Where(one => one.Day <= _today).GroupBy(one => one.Day).ToDictionary(day => day.Key, day => (day.Sum(one => one.Minutes), day.Sum(one => one.Minutes * (one.Effort ?? PracticeLoad.UsualEffort))));
     }
 
@@ -126,10 +126,10 @@ public sealed class WeeksPlanner
         if (_facts.WeekOf(day.Day) == _facts.WeekOf(_today)) _notes.Add(WeeksNote.FullWeek);
         if (day.Hardness == Hardness.Hard && day with { Hardness = Hardness.Middle } is var middle && middle.Load <= left) return middle;
         var minutes = Math.Min(day.Minutes, (int)(left / PlannedDay.Effort(Hardness.Light)));
-        return minutes < PlanAsk.LeastMinutes ? null : day with { Minutes = minutes, Hardness = Hardness.Light, Because = day.Because == LightBecause.NotLight ? LightBecause.FullWeek : day.Because };
+        return minutes < SessionMinutes.Least ? null : day with { Minutes = minutes, Hardness = Hardness.Light, Because = day.Because == LightBecause.NotLight ? LightBecause.FullWeek : day.Because };
     }
 
-    private int LightMinutes => Math.Max(PlanAsk.LeastMinutes, Rounded.Whole(_minutes * WeekLoads.Light));
+    private int LightMinutes => Math.Max(SessionMinutes.Least, Rounded.Whole(_minutes * WeekLoads.Light));
 
     private PlannedDay Laid(DateOnly day, bool isLightWeek)
     {

@@ -27,7 +27,7 @@ public static class NearestFitting
         var atWall = card.Gear.Any(item => item.Kind == GearKind.Wall);
         if (atWall ? space.Wall is null : !card.Places.HasFlag(space.Kind)) return false;
         return card.Layout is { } layout
-            ? Fit.Of(layout, RunOff.Of(card, space), space).Kind == FitKind.Fits
+            ? Fit.Of(layout, RunOffs.Of(card, space), space).Kind == FitKind.Fits
             : card.Space.FitsIn(new Floor(space.Width, space.Length));
     }
 }

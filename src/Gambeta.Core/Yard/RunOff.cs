@@ -1,6 +1,3 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Measuring;
-
 namespace Gambeta.Core.Yard;
 
 /// <summary>Room that has to stay free round a layout, in metres: at the sides, and behind the finish, which is met with speed. The figures are ours.</summary>
@@ -23,22 +20,4 @@ public readonly record struct RunOff(double Sides, double BehindFinish)
 
     /// <summary>More room behind a finish where a player who does not stop comes to harm, in metres: a stumble's length.</summary>
     public const double BeforeHarm = 1;
-
-    /// <summary>
-    /// The margins of a drill in a space: more behind the finish where glass, steps, a road or water lie behind any of its sides, since a layout may be turned,
-    /// and whoever is told to run looks at the line and not behind it. No more for what is not run hard.
-    /// </summary>
-    public static RunOff Of(DrillCard? card, Space? space) =>
-        Of(card) is var margins && margins.BehindFinish >= Fast.BehindFinish && space?.Behind.Any(behind => behind is Behind.Glass or Behind.StepOrKerb or Behind.Road or Behind.Water) == true
-            ? margins with { BehindFinish = margins.BehindFinish + BeforeHarm }
-            : margins;
-
-    /// <summary>The margins of a drill, by how fast it is.</summary>
-    public static RunOff Of(DrillCard? card) => card switch
-    {
-        { MeasuredBy: var way } when Ways.Of(way).IsRun => FullSpeed,
-        { Intensity: Intensity.Hard } => Fast,
-        { Intensity: Intensity.Easy } => Easy,
-        _ => Jogging,
-    };
 }

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
 using Gambeta.Core.Touches;
 
 namespace Gambeta.Core.Yard;
@@ -45,9 +44,6 @@ public sealed record RunWay(RunFeet By, ImmutableArray<string> Turns)
         RunFeet.HalfAndHalf => new TouchCount(touches / 2, touches - (touches / 2)),
         _ => pattern.Of(touches),
     };
-
-    /// <summary>The drills that can be asked for at a marker: turns that are no course themselves.</summary>
-    public static IEnumerable<DrillCard> TurnsOf(DrillCatalogue catalogue) => catalogue.Cards.Where(card => card is { Family: Family.DribblingAndTurns, Layout: null });
 
     /// <summary>Whatever stands behind the last turn that was asked for does not matter.</summary>
     public bool Equals(RunWay? other) => other is not null && By == other.By && Asked(Turns).SequenceEqual(Asked(other.Turns));

@@ -60,7 +60,7 @@ public sealed class ListenedSet(DrillCard card, Feet feet, int lead, ListeningFo
         var sure = new Dictionary<int, int>();
         // One that was not heard but must have been may fall on another.
         foreach (var touch in heard.Touches.Where(touch => touch.At >= from)) sure[Rounded.Whole((touch.At - from) * 100)] = Rounded.Whole(touch.Sure * 100);
-        return new HeardAnswer(Frames, PlayNotation.Write(events), [.. events.Where(one => one.Kind == PlayEventKind.Touch).Select(one => sure.GetValueOrDefault(one.At, 100))], isOver ? HeardMark.Of(heard, from).ToString() : null);
+        return new HeardAnswer(Frames, PlayNotation.Write(events), [.. events.Where(one => one.Kind == PlayEventKind.Touch).Select(one => sure.GetValueOrDefault(one.At, 100))], isOver ? heard.Mark(from).ToString() : null);
     }
 }
 

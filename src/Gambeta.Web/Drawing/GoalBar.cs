@@ -12,7 +12,7 @@ public static class GoalBar
     public static Svg Draw(GoalOutlook outlook, decimal wanted, DateOnly today) => new(writer =>
     {
         var now = (double)(outlook.Now ?? 0);
-        var lower = outlook.Path is [.., var rung] && Core.Measuring.Ways.Of(rung.Card.MeasuredBy).Form.LowerIsBetter;
+        var lower = outlook.Path is [.., var rung] && Core.Judgement.FormModels.Of(rung.Card.MeasuredBy).LowerIsBetter;
         var share = outlook.IsReached ? 1 : now <= 0 || wanted <= 0 ? 0 : Math.Clamp(lower ? (double)wanted / now : now / (double)wanted, 0, 1);
         string At(double x) => x.ToString("0.#", CultureInfo.InvariantCulture);
         writer.Write($"<svg class=\"goal-bar\" viewBox=\"0 0 {At(Long)} 44\" aria-hidden=\"true\"><rect class=\"way\" y=\"4\" width=\"{At(Long)}\" height=\"12\"/><rect class=\"done\" y=\"4\" width=\"{At(Long * share)}\" height=\"12\"/>");

@@ -86,7 +86,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             },
         },
         [MeasuredBy.CourseTime] = Of<RunResult>(
-            Say("measures.seconds-for-the-course"), (set, run) => run.Void ? Say("measures.run-not-counted") : $"{Wording.Seconds(Scoring.CourseSeconds(set.Worked, run))} s",
+            Say("measures.seconds-for-the-course"), (set, run) => run.Void ? Say("measures.run-not-counted") : $"{Wording.Seconds(HandTiming.CourseSeconds(set.Worked, run))} s",
             (set, run) => run.Void ? Say("measures.s-clipped-a-run-that", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips)) : run.Clips > 0 ? Say("measures.s-clipped-s-for-each", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips), ("totalSeconds", Wording.Number((decimal)run.Penalty.TotalSeconds))) : Say("measures.s-clipped", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips))) with
         {
             HowToCount = Say("measures.the-clock-starts-on-the"),

@@ -56,7 +56,7 @@ public static class PlanWords
         PlanNote.RestDay => Say("planning.note-rest-day"),
         PlanNote.LightDay => Say("planning.note-light-day"),
         PlanNote.TestWaits when plan.NextTest is { } day => Say("planning.note-test-waits-for", ("day", Wording.Weekday(day))),
-        PlanNote.TooShort => Say("planning.note-too-short", ("least", PlanAsk.LeastMinutes)),
+        PlanNote.TooShort => Say("planning.note-too-short", ("least", SessionMinutes.Least)),
         PlanNote.TooLongForTheAge => Say("planning.note-too-long", ("age", age), ("minutes", plan.Minutes)),
         PlanNote.MinutesLeft => Say("planning.note-minutes-left", ("minutes", takes)),
         PlanNote.KeptTooLong => Say("planning.note-kept-too-long"),

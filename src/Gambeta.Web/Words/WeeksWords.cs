@@ -95,7 +95,7 @@ public static class WeeksWords
                 WeeksNote.MonthIsOver => Say("weeks.note-month-over"),
                 WeeksNote.Growing => Say("weeks.note-growing"),
                 WeeksNote.AfterIllness => Say("weeks.note-after-illness"),
-                _ => Say("weeks.note-too-long", ("age", age), ("minutes", PlanAsk.MostMinutes(age))),
+                _ => Say("weeks.note-too-long", ("age", age), ("minutes", SessionMinutes.Most(age))),
             };
         }
         foreach (var day in weeks.Days.Where(day => day.Day >= weeks.Today && day.Day < weeks.Days[0].Day.AddDays(7) && day.Kind == DayKind.Practice))

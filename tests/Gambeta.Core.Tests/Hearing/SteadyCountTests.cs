@@ -47,7 +47,7 @@ public sealed class SteadyCountTests
         more.IsTrusted.ShouldBeFalse();
         more.Touches.Length.ShouldBe(8);
         more.Sounds.Where(sound => sound.Sure < 0.8).ShouldHaveSingleItem().ShouldBe(new HeardTouch(4.5, HeardKind.Other, null, 0.75));
-        HeardMark.Of(more).Doubts.ShouldHaveSingleItem().ShouldBe(new DoubtfulSound(450, false, 75));
+        more.Mark().Doubts.ShouldHaveSingleItem().ShouldBe(new DoubtfulSound(450, false, 75));
     }
 
     [Fact]

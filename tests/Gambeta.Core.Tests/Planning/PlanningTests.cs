@@ -44,7 +44,7 @@ public sealed class PlanningTests
             var sums = SheetSums.Of(drills, facts.Player.Preferred, facts.Tempos);
             drills.Length.ShouldBe(plan.Drills.Length);
             drills.Length.ShouldBeLessThanOrEqualTo(Sheet.MostItems);
-            plan.Minutes.ShouldBe(Math.Clamp(ask.Minutes, PlanAsk.LeastMinutes, PlanAsk.MostMinutes(facts.Age)));
+            plan.Minutes.ShouldBe(Math.Clamp(ask.Minutes, SessionMinutes.Least, SessionMinutes.Most(facts.Age)));
             // The minutes, to the half, or the reason why not.
             if (plan.Notes.Contains(PlanNote.MinutesLeft)) sums.Minutes.ShouldBeLessThan(plan.Minutes);
             else if (drills.Length > 0) sums.Minutes.ShouldBe(plan.Minutes, $"household {seed}");

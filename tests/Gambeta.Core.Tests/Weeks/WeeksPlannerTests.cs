@@ -102,7 +102,7 @@ public sealed class WeeksPlannerTests
         {
             var weeks = WeeksPlanner.LayOut(facts);
             weeks.Days.Select(day => day.Day).ShouldBe(Enumerable.Range(0, FourWeeks.Length).Select(i => facts.WeekOf(facts.Today).AddDays(i)));
-            foreach (var day in weeks.Days.Where(day => day.Kind == DayKind.Practice)) day.Minutes.ShouldBeInRange(PlanAsk.LeastMinutes, PlanAsk.MostMinutes(facts.Age));
+            foreach (var day in weeks.Days.Where(day => day.Kind == DayKind.Practice)) day.Minutes.ShouldBeInRange(SessionMinutes.Least, SessionMinutes.Most(facts.Age));
             foreach (var week in weeks.Days.Chunk(7)) week.Count(day => day.Kind is DayKind.Practice or DayKind.Training or DayKind.Match).ShouldBeLessThanOrEqualTo(facts.Rhythm.Club.Length == 7 || facts.Dates.Length > 0 ? 7 : 6);
         }
         WeeksPlanner.LayOut(worst[0]).Notes.ShouldContain(WeeksNote.TooLongForTheAge);

@@ -77,7 +77,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         Choice = ShelfAddress.Read(Request.Query);
         Ladders = view == "ladders";
         if (int.TryParse(shown, NumberStyles.None, CultureInfo.InvariantCulture, out var asked)) _shown = Math.Clamp(asked, AtATime, Catalogue.Cards.Length);
-        View = Catalogue.Shelf.Find(Choice, Player.Level, Household.Heading);
+        View = Shelf.Of(Catalogue).Find(Choice, Player.Level, Household.Heading);
         if (Ladders) _played = (await DiaryStore.LastDaysAsync(work, Player.Id)).Keys.ToHashSet();
         else
         {

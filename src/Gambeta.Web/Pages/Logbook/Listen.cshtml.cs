@@ -86,7 +86,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
             var frames = Recording.Frames(sound);
             var heard = Ear.Of(frames, new ListeningFor(HeardDrill.Of(card, with)!, Place: place));
             var events = PlayNotation.Write(HeardDrill.Events(card, with, heard));
-            Heard = SetOf(Guid.CreateVersion7(), card, with, events, HeardMark.Of(heard), SoundFrame.Seconds(frames.Length / SoundFrame.Bands));
+            Heard = SetOf(Guid.CreateVersion7(), card, with, events, heard.Mark(), SoundFrame.Seconds(frames.Length / SoundFrame.Bands));
             return Heard is { Touches.Total: > 0 } ? Page() : Wrong(Say("hearing.nothing-heard"));
         }
         catch (RecordingException unread)

@@ -67,9 +67,9 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>What stands in the form: what is asked for, or what was typed and refused.</summary>
     public TypedAsk Typed => _refused ?? TypedAsk.Of(Plan.Ask);
 
-    public bool MayBeShorter => Plan.Session.Minutes > PlanAsk.LeastMinutes;
+    public bool MayBeShorter => Plan.Session.Minutes > SessionMinutes.Least;
 
-    public bool MayBeLonger => Plan.Session.Minutes < PlanAsk.MostMinutes(Age(Player));
+    public bool MayBeLonger => Plan.Session.Minutes < SessionMinutes.Most(Age(Player));
 
     public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
     {
@@ -83,9 +83,9 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnPostMarkAsync(string? drill) => Changed((_, plan) => plan.Mark(drill ?? ""));
 
-    public Task<IActionResult> OnPostShorterAsync() => Changed((facts, plan) => plan.Again(facts, plan.Ask with { Minutes = Math.Max(PlanAsk.LeastMinutes, plan.Session.Minutes - Step) }));
+    public Task<IActionResult> OnPostShorterAsync() => Changed((facts, plan) => plan.Again(facts, plan.Ask with { Minutes = Math.Max(SessionMinutes.Least, plan.Session.Minutes - Step) }));
 
-    public Task<IActionResult> OnPostLongerAsync() => Changed((facts, plan) => plan.Again(facts, plan.Ask with { Minutes = Math.Min(PlanAsk.MostMinutes(facts.Age), plan.Session.Minutes + Step) }));
+    public Task<IActionResult> OnPostLongerAsync() => Changed((facts, plan) => plan.Again(facts, plan.Ask with { Minutes = Math.Min(SessionMinutes.Most(facts.Age), plan.Session.Minutes + Step) }));
 
     public Task<IActionResult> OnPostLighterAsync() => Changed((facts, plan) => plan.Again(facts, plan.Ask with { Fresh = plan.Ask.Fresh == Freshness.Tired ? Freshness.AsUsual : Freshness.Tired }));
 
@@ -105,7 +105,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     private async Task RememberAsync(HouseholdWork work, int minutes)
     {
         var (rhythm, _, _) = await RhythmStore.AllAsync(work, Player.Id, Today);
-        await RhythmStore.KeepAsync(work, Player.Id, rhythm with { Minutes = Math.Clamp(minutes, PlanAsk.LeastMinutes, PlanAsk.Most), Since = rhythm.Since == DateOnly.MinValue ? Today : rhythm.Since });
+        await RhythmStore.KeepAsync(work, Player.Id, rhythm with { Minutes = Math.Clamp(minutes, SessionMinutes.Least, SessionMinutes.Longest), Since = rhythm.Since == DateOnly.MinValue ? Today : rhythm.Since });
     }
 
     private Task<IActionResult> Changed(Func<PlanFacts, DayPlan, DayPlan?> change, TypedAsk? typed = null) => InHousehold(async work =>
@@ -120,7 +120,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
             return RedirectToPage();
         }
         _refused = typed;
-        Problems = [Say("planning.not-that-many-minutes", ("least", PlanAsk.LeastMinutes), ("most", PlanAsk.Most))];
+        Problems = [Say("planning.not-that-many-minutes", ("least", SessionMinutes.Least), ("most", SessionMinutes.Longest))];
         await ShowAsync(work);
         return Refused();
     });
@@ -134,7 +134,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private PlanAsk? ReadAsk(TypedAsk typed, PlanAsk before)
     {
-        if (!int.TryParse(typed.Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) || minutes is < 1 or > PlanAsk.Most) return null;
+        if (!int.TryParse(typed.Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) || minutes is < 1 or > SessionMinutes.Longest) return null;
         var there = Guid.TryParse(typed.Where, out var id) && _yard.Find(id) is { } space ? before.In(space) : before.Anywhere(typed.Where != "outdoors");
         return there with
         {

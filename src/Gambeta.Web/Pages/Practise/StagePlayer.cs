@@ -74,7 +74,7 @@ public sealed class StagePlayer
         [
             .. Verdicts,
             .. others.SelectMany(one => forms
-                .Where(form => form.History.Key is var key && key.Drill == one.First.Card.Id && key.Layout == (one.First.Card.Layout?.Key ?? "") && key.Measure == Ways.Of(one.First.Card.MeasuredBy).JudgedAs)
+                .Where(form => form.History.Key is var key && key.Drill == one.First.Card.Id && key.Layout == (one.First.Card.Layout?.Key ?? "") && key.Measure == MeasureTraits.Of(one.First.Card.MeasuredBy).JudgedAs)
                 .Select(form => Verdict.Of(form, one.First.Card, new SetDose(one.Second.Seconds is { } seconds ? TimeSpan.FromSeconds(seconds) : null, one.Second.Count)))
                 .OfType<Verdict>().Select(verdict => verdict with { Measure = Scoring.Chiefly(one.First.Card, one.First.Dose)!.Value })),
         ];

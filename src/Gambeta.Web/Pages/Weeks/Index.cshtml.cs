@@ -67,5 +67,5 @@ public sealed class IndexModel(PageTools tools) : KeptPage(tools)
     }
 
     /// <summary>A goal's value as its drill says it.</summary>
-    public string Value(GoalOutlook outlook, decimal value) => outlook.Path is [.., var rung] && Core.Measuring.Ways.Of(rung.Card.MeasuredBy).Form.LowerIsBetter ? Words.Wording.Seconds(value) : Words.Wording.Number(value);
+    public string Value(GoalOutlook outlook, decimal value) => outlook.Path is [.., var rung] && Core.Judgement.FormModels.Of(rung.Card.MeasuredBy).LowerIsBetter ? Words.Wording.Seconds(value) : Words.Wording.Number(value);
 }

@@ -34,7 +34,7 @@ public sealed class TypedRhythm
     {
         var problems = new List<string>();
         var school = Keys.TryRead<RhythmSchool>(School ?? "", out var chosen) ? chosen : RhythmSchool.EveryOtherDay;
-        if (!Number(Minutes, PlanAsk.LeastMinutes, PlanAsk.Most, out var minutes)) problems.Add(Say("weeks.refused-minutes", ("least", PlanAsk.LeastMinutes), ("most", PlanAsk.Most)));
+        if (!Number(Minutes, SessionMinutes.Least, SessionMinutes.Longest, out var minutes)) problems.Add(Say("weeks.refused-minutes", ("least", SessionMinutes.Least), ("most", SessionMinutes.Longest)));
         var days = Week.Where(day => Days.Contains(day.ToKey())).ToImmutableArray();
         if (school == RhythmSchool.OwnDays && days.IsEmpty) problems.Add(Say("weeks.refused-no-days"));
         if (school == RhythmSchool.OwnDays && days.Length == 7) problems.Add(Say("weeks.refused-six-days"));

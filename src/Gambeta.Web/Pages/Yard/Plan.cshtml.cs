@@ -61,7 +61,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public string? Told { get; private set; }
 
-    public RunOff Margins => RunOff.Of(Card, Space?.Space);
+    public RunOff Margins => RunOffs.Of(Card, Space?.Space);
 
     public string Name => _kept?.Layout.Name ?? (IsCardsOwn ? Card.Layout!.Name : $"{Card.Name}, {Layout.Shape?.Label() ?? Say("yard.by-hand")}");
 
@@ -132,7 +132,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     public string WithTurns => Request.Path + Request.QueryString.Add("turns", "choose");
 
     /// <summary>The turns that can be asked for at a marker, any first.</summary>
-    public IEnumerable<(string Value, string Words)> Turns => RunWay.TurnsOf(Catalogue).Select(card => (card.Id, card.Name)).Prepend(("", Say("yard.any-turn")));
+    public IEnumerable<(string Value, string Words)> Turns => Catalogue.Turns.Select(card => (card.Id, card.Name)).Prepend(("", Say("yard.any-turn")));
 
     public IEnumerable<DrillCard> DrillsWithLayouts => Catalogue.Cards.Where(card => card.Layout is not null);
 

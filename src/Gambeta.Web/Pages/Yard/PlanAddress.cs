@@ -53,7 +53,7 @@ public static class PlanAddress
     public static RunWay? ReadWay(IQueryCollection query, DrillCatalogue catalogue)
     {
         if (!query.ContainsKey("by") && !query.ContainsKey("turn")) return null;
-        var turns = RunWay.TurnsOf(catalogue).Select(card => card.Id).ToHashSet();
+        var turns = catalogue.Turns.Select(card => card.Id).ToHashSet();
         return new RunWay(Addresses.Read<RunFeet>(query["by"]) ?? RunFeet.AsItComes, [.. query["turn"].Take(LayoutCheck.MostMarkers).Select(turn => turn is not null && turns.Contains(turn) ? turn : "")]);
     }
 

@@ -128,7 +128,7 @@ public sealed class TypedDrill
         Add("tempo", "tempo", Quoted(Tempo));
         Add("time", "time", Quoted(Time));
         Add("reps", "reps", Quoted(Reps));
-        var form = Keys.TryRead<MeasuredBy>(MeasuredBy ?? "", out var measuredBy) ? Ways.Of(measuredBy).Doses[0] : DoseForm.Reps;
+        var form = Keys.TryRead<MeasuredBy>(MeasuredBy ?? "", out var measuredBy) ? MeasureTraits.Of(measuredBy).Doses[0] : DoseForm.Reps;
         if (form == DoseForm.Tries) Add("tries", "tries", Quoted(Tries));
         if (form == DoseForm.Runs) Add("runs", "runs", Quoted(Runs));
         if (!string.IsNullOrWhiteSpace(Gear)) Add("gear", "gear", List(Gear.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)));

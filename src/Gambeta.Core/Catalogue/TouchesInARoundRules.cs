@@ -1,0 +1,13 @@
+using Gambeta.Core.Counting;
+using Gambeta.Core.Doses;
+using Gambeta.Core.Touches;
+using Gambeta.Core.Yard;
+
+namespace Gambeta.Core.Catalogue;
+
+/// <summary>Rounds of touches, on a card.</summary>
+internal sealed class TouchesInARoundRules : CardRules
+{
+    /// <summary>By reps the aim is their touches.</summary>
+    public override int? Target(Dose dose, Pattern pattern) => dose is RepsDose reps ? reps.Reps * pattern.Touches.Length : base.Target(dose, pattern);
+}

@@ -1,0 +1,20 @@
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Sets;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Diaries;
+
+/// <summary>Passes, in a diary.</summary>
+internal sealed class CleanPassesInDiary : DiaryForm
+{
+    /// <inheritdoc/>
+    public override SetDraft Read(DiaryLine line) => PerFoot(line) with { LongestRun = line.Count(DiaryColumn.Longest), Slips = line.Count(DiaryColumn.Slips) };
+
+    /// <inheritdoc/>
+    public override void Write(SetResult result, DiaryLine line)
+    {
+        var passes = (PassesResult)result;
+        line.Write(DiaryColumn.Longest, passes.LongestRun);
+        line.Write(DiaryColumn.Slips, passes.Slips);
+    }
+}

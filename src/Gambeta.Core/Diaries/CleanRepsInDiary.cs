@@ -1,0 +1,20 @@
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Sets;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Diaries;
+
+/// <summary>Clean reps, in a diary.</summary>
+internal sealed class CleanRepsInDiary : DiaryForm
+{
+    /// <inheritdoc/>
+    public override SetDraft Read(DiaryLine line) => new() { Reps = line.Count(DiaryColumn.Clean), Slips = line.Count(DiaryColumn.Slips) };
+
+    /// <inheritdoc/>
+    public override void Write(SetResult result, DiaryLine line)
+    {
+        var reps = (RepsResult)result;
+        line.Write(DiaryColumn.Clean, reps.CleanReps);
+        line.Write(DiaryColumn.Slips, reps.Slips);
+    }
+}

@@ -1,0 +1,15 @@
+using Gambeta.Core.Measuring;
+using Gambeta.Core.Sets;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Diaries;
+
+/// <summary>Points, in a diary.</summary>
+internal sealed class TargetPointsInDiary : DiaryForm
+{
+    /// <inheritdoc/>
+    public override SetDraft Read(DiaryLine line) => new() { Points = line.List(DiaryColumn.Points) };
+
+    /// <inheritdoc/>
+    public override void Write(SetResult result, DiaryLine line) => line.Write(DiaryColumn.Points, ((TargetsResult)result).Points);
+}

@@ -1,0 +1,24 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Counting;
+using Gambeta.Core.Doses;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.RunSheets;
+using Gambeta.Core.Sets;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Simulation;
+
+/// <summary>Hits, made up.</summary>
+internal sealed class MadeUpHits : MadeUp
+{
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var cameOff = turn.CameOff();
+        var hits = cameOff.Count(hit => hit);
+        return new SetDraft { Reps = hits, Slips = cameOff.Count - hits, Seconds = turn.TimeForReps(cameOff.Count) };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 0);
+}

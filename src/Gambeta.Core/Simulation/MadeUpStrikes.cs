@@ -1,0 +1,28 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Counting;
+using Gambeta.Core.Doses;
+using Gambeta.Core.Measuring;
+using Gambeta.Core.RunSheets;
+using Gambeta.Core.Sets;
+using Gambeta.Core.Touches;
+
+namespace Gambeta.Core.Simulation;
+
+/// <summary>Strikes, made up.</summary>
+internal sealed class MadeUpStrikes : MadeUp
+{
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var hit = turn.CameOff();
+        return new SetDraft
+        {
+            StrikeZones = [.. hit.Select(h => !h ? 0 : turn.Card.Zones.IsEmpty ? turn.Chance.Next(1, StrikesByZone.GoalZones + 1) : turn.Card.Zones[turn.Chance.Next(turn.Card.Zones.Length)])],
+            StrikeLeft = [.. hit.Select((_, i) => turn.Feet == Feet.Left || (turn.Feet == Feet.Both && i % 2 == 0))],
+            Seconds = turn.TimeForReps(hit.Count),
+        };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => drill.Zones.IsEmpty ? 1 + player.Chance.Next(StrikesByZone.GoalZones) : drill.Zones[player.Chance.Next(drill.Zones.Length)]);
+}
