@@ -1,16 +1,20 @@
 using System.Collections.Immutable;
 using System.Diagnostics;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Choosing;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Simulation;
-using Gambeta.Core.Simulation.Sound;
-using Gambeta.Core.Touches;
-using Gambeta.Core.TouchMaps;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Choosing;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.TouchMaps;
+using Gambeta.Core.Catalogue.Yard;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Simulation.Sound;
+using Gambeta.Simulation;
 
 namespace Gambeta.Bench;
 
@@ -21,7 +25,7 @@ internal static class CoreBench
     {
         var load = Stopwatch.StartNew();
         var catalogue = DrillCatalogue.Shipped();
-        var first = catalogue.Shelf.Find(new ShelfChoice(), Level.Steady, headingAllowed: false);
+        var first = Shelf.Of(catalogue).Find(new ShelfChoice(), Level.Steady, headingAllowed: false);
         Row($"load and check {catalogue.Cards.Length} cards at the start, cold", load.Elapsed.TotalMilliseconds, "ms", "under 1000 ms");
         Row("load and check them again", Median(30, DrillCatalogue.Shipped) / 1000, "ms", "");
 
@@ -30,7 +34,7 @@ internal static class CoreBench
             new(), new() { Place = Places.Indoors, Gear = [], Surfaces = [Surface.Inside, Surface.Sole], Minutes = 5 }, new() { Words = "sole roll" }, new() { Words = "jugling ouside" },
             new() { Family = Family.Juggling, Level = Level.Sharp, Room = ShelfChoice.Rooms[1], Feet = FeetPlan.EachFoot, Age = 9, Gear = [GearKind.Wall] },
         ];
-        var filter = choices.Max(choice => Median(2000, () => catalogue.Shelf.Find(choice, Level.Steady, headingAllowed: true)));
+        var filter = choices.Max(choice => Median(2000, () => Shelf.Of(catalogue).Find(choice, Level.Steady, headingAllowed: true)));
         Row($"filter the shelf, all {first.Ready.Length + first.HeadingOff} cards with the counts of every choice, slowest of {choices.Length} choices", filter, "µs", "under 100 µs");
 
         var patterns = catalogue.Cards.Select(card => card.Pattern.ToString()).ToArray();
@@ -95,7 +99,7 @@ internal static class CoreBench
         var facts = new PlanFacts
         {
             Catalogue = catalogue,
-            Player = new Core.Household.Player(player.Id, "Bench", 2015, Foot.Right, Level.Steady),
+            Player = new Core.Base.Household.Player(player.Id, "Bench", 2015, Foot.Right, Level.Steady),
             Age = 11,
             Day = sets[^1].Day.AddDays(1),
             Kit = new Kit(Enum.GetValues<Thing>().ToImmutableDictionary(thing => thing, _ => 8)),

@@ -1,10 +1,11 @@
 using Gambeta.Bench;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Simulation;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Simulation;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.Security;
 
 // Loads the household of the benchmark: two players, five sessions a week, eight sets each, for three years.
 // Usage: Gambeta.Bench NAME PASSWORD, with ConnectionStrings__App set. Prints the number of sets.

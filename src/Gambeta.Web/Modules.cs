@@ -12,16 +12,18 @@ namespace Gambeta.Web;
 /// reload without network knows what belongs to it. Their addresses carry the build, and what they import is relative to that: a page is of one build as a whole, whatever
 /// the server has become meanwhile, and a browser may keep its modules for good.
 /// </summary>
-public sealed partial class Modules(IWebHostEnvironment files, Language language)
+public sealed partial class Modules(IWebHostEnvironment files, Language language, IConfiguration settings)
 {
     private const string Folder = "/js/";
 
     private readonly ConcurrentDictionary<string, IReadOnlyList<string>> _known = new();
 
+    // While somebody works on them (./dev) files change under the application.
+    private readonly bool _isLive = settings.GetValue("Live", false);
     private readonly Lazy<string> _build = new(() => BuildOf(files.WebRootFileProvider, language));
 
     /// <summary>What all modules, what they take from elsewhere and their words say, as a name: another one as soon as one of them says something else.</summary>
-    public string Build => _build.Value;
+    public string Build => _isLive ? BuildOf(files.WebRootFileProvider, language) : _build.Value;
 
     /// <summary>The address of a script by its path in the folder of scripts, such as <c>pages/page.js</c>.</summary>
     public string At(string script) => $"/{Build}{Folder}{script}";
@@ -29,7 +31,9 @@ public sealed partial class Modules(IWebHostEnvironment files, Language language
     /// <summary>The addresses of all that a script imports, directly or not, the script itself left out.</summary>
     public IReadOnlyList<string> Of(string script) => [.. PathsOf(Folder + script).Select(path => $"/{Build}{path}")];
 
-    private IReadOnlyList<string> PathsOf(string script) => _known.GetOrAdd(script, entry =>
+    private IReadOnlyList<string> PathsOf(string script) => _isLive ? Imported(script) : _known.GetOrAdd(script, Imported);
+
+    private IReadOnlyList<string> Imported(string entry)
     {
         var (found, open) = (new SortedSet<string>(StringComparer.Ordinal), new Stack<string>([entry]));
         while (open.TryPop(out var path))
@@ -44,7 +48,7 @@ public sealed partial class Modules(IWebHostEnvironment files, Language language
             }
         }
         return [.. found];
-    });
+    }
 
     private static string BuildOf(IFileProvider root, Language language)
     {

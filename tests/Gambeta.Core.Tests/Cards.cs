@@ -1,7 +1,8 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Sets;
 
 namespace Gambeta.Core.Tests;
 

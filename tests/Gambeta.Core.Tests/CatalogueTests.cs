@@ -1,9 +1,12 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Catalogue.Yard;
 
 namespace Gambeta.Core.Tests;
 

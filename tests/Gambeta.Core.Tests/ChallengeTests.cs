@@ -1,9 +1,11 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Counting;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.Sets;
 
 namespace Gambeta.Core.Tests;
 

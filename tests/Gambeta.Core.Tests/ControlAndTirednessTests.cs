@@ -1,5 +1,4 @@
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Sets;
+using Gambeta.Core.Insight.Judgement;
 using MathNet.Numerics.Distributions;
 using Shouldly;
 using Xunit;

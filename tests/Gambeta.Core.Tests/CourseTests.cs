@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using CsCheck;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Catalogue.Layouts;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,4 +1,4 @@
-using Gambeta.Core.Judgement;
+using Gambeta.Core.Insight.Judgement;
 using Shouldly;
 using Xunit;
 using static Gambeta.Core.Tests.JudgedSets;

@@ -1,10 +1,14 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Diaries;
-using Gambeta.Core.Household;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Simulation;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Edges.Diaries;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Simulation;
 using Shouldly;
 using Xunit;
 
@@ -26,12 +30,12 @@ public sealed class DiaryTests
             var card = Catalogue.Cards.FirstOrDefault(one => one.MeasuredBy == way.Key) ?? Catalogue.Cards.First(one => MeasureTraits.Of(one.MeasuredBy).LastingAs == way.Key).MeasuredLike(way.Key);
             var model = new ModelPlayer { Id = Ane.Id, Preferred = Foot.Right, StartSkill = 0.4, EndSkill = 0.6, OtherFootStart = 0.8 };
             var dose = card.Doses.Usual is var form ? card.Doses[Level.Steady] : null!;
-            if (way.Key != Catalogue.Find(card.Id)!.MeasuredBy) dose = new Doses.TriesDose(5) { Rest = TimeSpan.FromSeconds(20) };
+            if (way.Key != Catalogue.Find(card.Id)!.MeasuredBy) dose = new TriesDose(5) { Rest = TimeSpan.FromSeconds(20) };
             var feet = card.Turns(Foot.Right)[0];
             var turn = new ModelTurn(card, dose, feet, 0.5, card.Tempo.Steady, new Random(4));
-            var frame = new SetFrame(Guid.CreateVersion7(), Guid.CreateVersion7(), model.Id, 3, feet, new DateTimeOffset(2026, 5, 1, 16, 0, 0, TimeSpan.Zero), new(2026, 5, 1), dose is Doses.RoundsDose rounds ? rounds.Work : null, CountedBy.Tapped)
+            var frame = new SetFrame(Guid.CreateVersion7(), Guid.CreateVersion7(), model.Id, 3, feet, new DateTimeOffset(2026, 5, 1, 16, 0, 0, TimeSpan.Zero), new(2026, 5, 1), dose is RoundsDose rounds ? rounds.Work : null, CountedBy.Tapped)
             { Plan = new SetPlan(Count: 7) };
-            var set = SetCheck.Check(card, frame, way.Modelled(turn), Today).Set.ShouldNotBeNull(card.Id);
+            var set = SetCheck.Check(card, frame, MadeUp.Of(way.Key).Modelled(turn), Today).Set.ShouldNotBeNull(card.Id);
             var taken = Taken(Csv(DiarySet.Write(set, Control.Shaky))).ShouldHaveSingleItem();
             taken.Problem.ShouldBeNull(way.Key.ToString());
             taken.Set.ShouldBe(set, way.Key.ToString());

@@ -1,6 +1,8 @@
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,6 +1,5 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Measuring;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Judgement;
 using Shouldly;
 using Xunit;
 

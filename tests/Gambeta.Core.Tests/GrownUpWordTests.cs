@@ -1,5 +1,5 @@
 using System.Text.Json.Nodes;
-using Gambeta.Core.Safety;
+using Gambeta.Core.Catalogue.Safety;
 
 namespace Gambeta.Core.Tests;
 

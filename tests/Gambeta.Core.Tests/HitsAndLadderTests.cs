@@ -1,9 +1,12 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core.Practice.Sets;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,6 +1,7 @@
 using System.Text;
 using CsCheck;
-using Gambeta.Core.Catalogue;
+using Gambeta.Core.Base.Yaml;
+using Gambeta.Core.Catalogue.Cards;
 
 namespace Gambeta.Core.Tests;
 
@@ -123,7 +124,7 @@ public class HostileFileTests
     public void A_pattern_of_endless_repeats_is_not_written_out()
     {
         var watch = GC.GetAllocatedBytesForCurrentThread();
-        Should.Throw<Touches.PatternException>(() => Touches.PatternReader.Read(string.Join(", ", Enumerable.Repeat("R sole back x40", 20_000))));
+        Should.Throw<Base.Touches.PatternException>(() => Base.Touches.PatternReader.Read(string.Join(", ", Enumerable.Repeat("R sole back x40", 20_000))));
         (GC.GetAllocatedBytesForCurrentThread() - watch).ShouldBeLessThan(4_000_000);
     }
 }

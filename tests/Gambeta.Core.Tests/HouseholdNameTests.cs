@@ -1,5 +1,6 @@
-using Gambeta.Core.Household;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Catalogue.Layouts;
 
 namespace Gambeta.Core.Tests;
 

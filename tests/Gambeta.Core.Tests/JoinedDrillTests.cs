@@ -1,7 +1,9 @@
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Tests;
 

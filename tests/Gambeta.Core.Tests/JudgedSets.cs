@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Tests;
 

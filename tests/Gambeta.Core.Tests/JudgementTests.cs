@@ -1,8 +1,9 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Sets;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
 using Shouldly;
 using Xunit;
 using static Gambeta.Core.Tests.JudgedSets;
@@ -160,18 +161,18 @@ public sealed class JudgementTests
         var card = catalogue.Find("pull-back-laces-away")!;
         var above = catalogue.Rungs.Above(card).First();
         var turn = new DrillChoice(card, 2);
-        Verdict About(DrillCard drill, Touches.Feet feet, DecisionKind kind) =>
+        Verdict About(DrillCard drill, Base.Touches.Feet feet, DecisionKind kind) =>
             new(new FormKey(Player, drill.Id, drill.MeasuredBy, feet, ""), First, new(default), "", 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.9, 0.9, 8, 3, null), 0, new(null, 1), new(ControlKind.Unknown, 0, 0, 0), Guid.Empty, new(1, 0.5, default));
         Func<string, IEnumerable<Verdict>> Stands(params Verdict[] verdicts) => drill => verdicts.Where(verdict => verdict.Key.Drill == drill);
         Offer Offered(params Verdict[] verdicts) => Offer.Of(turn, catalogue, Stands(verdicts), _ => true);
-        Offered(About(card, Touches.Feet.Left, DecisionKind.MoveOn), About(card, Touches.Feet.Right, DecisionKind.Stay)).Card.ShouldBe(card);
-        Offered(About(card, Touches.Feet.Left, DecisionKind.MoveOn), About(card, Touches.Feet.Right, DecisionKind.MoveOn)).Card.ShouldBe(above);
-        Offer.Of(turn, catalogue, Stands(About(card, Touches.Feet.Left, DecisionKind.MoveOn)), drill => drill == card).Card.ShouldBe(card, "nothing above may be played here");
-        var back = Offer.Of(new DrillChoice(above, 2), catalogue, Stands(About(above, Touches.Feet.Left, DecisionKind.StepBack)), _ => true);
+        Offered(About(card, Base.Touches.Feet.Left, DecisionKind.MoveOn), About(card, Base.Touches.Feet.Right, DecisionKind.Stay)).Card.ShouldBe(card);
+        Offered(About(card, Base.Touches.Feet.Left, DecisionKind.MoveOn), About(card, Base.Touches.Feet.Right, DecisionKind.MoveOn)).Card.ShouldBe(above);
+        Offer.Of(turn, catalogue, Stands(About(card, Base.Touches.Feet.Left, DecisionKind.MoveOn)), drill => drill == card).Card.ShouldBe(card, "nothing above may be played here");
+        var back = Offer.Of(new DrillChoice(above, 2), catalogue, Stands(About(above, Base.Touches.Feet.Left, DecisionKind.StepBack)), _ => true);
         var below = catalogue.Rungs.Below(above)[0];
         (back.Reason, back.Card).ShouldBe((OfferReason.StepBack, below));
         // Until the one below is clean again, played since: then the drill itself has its turn, though nobody played it meanwhile.
-        Offer Mended(DecisionKind kind, int days) => Offer.Of(new DrillChoice(above, 2), catalogue, Stands(About(above, Touches.Feet.Left, DecisionKind.StepBack), About(below, Touches.Feet.Left, kind) with { LastDay = First.AddDays(days) }), _ => true);
+        Offer Mended(DecisionKind kind, int days) => Offer.Of(new DrillChoice(above, 2), catalogue, Stands(About(above, Base.Touches.Feet.Left, DecisionKind.StepBack), About(below, Base.Touches.Feet.Left, kind) with { LastDay = First.AddDays(days) }), _ => true);
         Mended(DecisionKind.Stay, 3).Card.ShouldBe(below);
         Mended(DecisionKind.MoveOn, -3).Card.ShouldBe(below, "it was clean before, and the one above fell apart since");
         Mended(DecisionKind.MoveOn, 3).Card.ShouldBe(above);
@@ -205,7 +206,7 @@ public sealed class JudgementTests
         var stuck = catalogue.Cards.First(card => !card.After.IsEmpty && catalogue.Rungs.Beside(card).Length > 1);
         var side = catalogue.Rungs.Beside(stuck)[0];
         Verdict Stands(DrillCard drill, DecisionKind kind, int day) =>
-            new(new FormKey(Player, drill.Id, drill.MeasuredBy, Touches.Feet.Both, ""), First.AddDays(day), new(default), "", 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.6, 0.9, 8, 4, null), 0.05, new(null, 1), new(ControlKind.Unknown, 0, 0, 0), Guid.Empty, new(1, 0.5, default));
+            new(new FormKey(Player, drill.Id, drill.MeasuredBy, Base.Touches.Feet.Both, ""), First.AddDays(day), new(default), "", 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.6, 0.9, 8, 4, null), 0.05, new(null, 1), new(ControlKind.Unknown, 0, 0, 0), Guid.Empty, new(1, 0.5, default));
         Offer Offered(Func<DrillCard, bool> may, params Verdict[] verdicts) => Offer.Of(new DrillChoice(stuck, 4), catalogue, drill => verdicts.Where(verdict => verdict.Key.Drill == drill), may);
         var plateau = Stands(stuck, DecisionKind.Stay, 10);
         plateau.IsPlateau.ShouldBeTrue();

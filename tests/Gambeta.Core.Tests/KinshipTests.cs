@@ -1,6 +1,6 @@
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Practice.Played;
 using Shouldly;
 using Xunit;
 using static Gambeta.Core.Tests.JudgedSets;
@@ -44,8 +44,8 @@ public sealed class KinshipTests
     [Fact]
     public void The_rung_below_is_nearer_than_the_family_and_the_card_says_what_nobody_else_does()
     {
-        var below = Cards.All.Cards.First(card => card.MeasuredBy == Measuring.MeasuredBy.CleanReps && Cards.All.Rungs.Above(card).Any(above => above.MeasuredBy == Measuring.MeasuredBy.CleanReps));
-        var above = Cards.All.Rungs.Above(below).First(card => card.MeasuredBy == Measuring.MeasuredBy.CleanReps);
+        var below = Cards.All.Cards.First(card => card.MeasuredBy == Base.Measures.MeasuredBy.CleanReps && Cards.All.Rungs.Above(card).Any(above => above.MeasuredBy == Base.Measures.MeasuredBy.CleanReps));
+        var above = Cards.All.Rungs.Above(below).First(card => card.MeasuredBy == Base.Measures.MeasuredBy.CleanReps);
         var family = Cards.All.Cards.First(card => card.Family == above.Family && card.MeasuredBy == above.MeasuredBy && card != above && !above.After.Contains(card.Id));
         var forms = Known([.. Enumerable.Range(0, 8).Select(i => As(Reps(8, 8, i), below.Id, Feet.Left)), .. Enumerable.Range(0, 20).Select(i => As(Reps(1, 8, i), family.Id, Feet.Left))]);
         Kinship.Nearest(new FormKey(Player, above.Id, above.MeasuredBy, Feet.Left, ""), forms.Keys.Values, Cards.All)!.Value.Kin.History.Key.Drill.ShouldBe(below.Id);

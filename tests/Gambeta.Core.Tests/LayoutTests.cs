@@ -1,7 +1,10 @@
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Yaml;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,13 +1,15 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Choosing;
-using Gambeta.Core.Counting;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Simulation;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Simulation;
 
 namespace Gambeta.Core.Tests;
 
@@ -23,7 +25,7 @@ public class MeasuringTests
     public void Each_word_has_its_way_and_each_kind_of_mark_its_rule()
     {
         Ways.All.Select(way => way.Key).ShouldBe(Enum.GetValues<MeasuredBy>());
-        Enum.GetValues<MeasureKind>().Select(kind => Ways.RuleOf(kind).Kind).ShouldBe(Enum.GetValues<MeasureKind>());
+        Enum.GetValues<MeasureKind>().Select(kind => MeasureTraits.RuleOf(kind).Kind).ShouldBe(Enum.GetValues<MeasureKind>());
         // Each result says whose it is, and no two say the same.
         var results = typeof(SetResult).Assembly.GetTypes().Where(type => type is { IsAbstract: false } && type.IsSubclassOf(typeof(SetResult)))
             .Select(type => ((SetResult)System.Runtime.CompilerServices.RuntimeHelpers.GetUninitializedObject(type)).Of);
@@ -39,13 +41,13 @@ public class MeasuringTests
         cards.ShouldNotBeEmpty();
         foreach (var card in cards)
         {
-            way.Lacks(card).ShouldBeNull();
+            CardRules.Of(measuredBy).Lacks(card).ShouldBeNull();
             var played = new PlayedSets(new ModelPlayer { Id = Somebody, Preferred = Foot.Right, StartSkill = 0.2, EndSkill = 0.9, OtherFootStart = 0.5 }, new Random(7));
             foreach (var (frame, draft) in played.Play(card, card.Doses[Level.Steady], 0.5, 0, Somebody, 1, new DateTimeOffset(2026, 5, 20, 16, 0, 0, TimeSpan.Zero), today))
             {
                 var set = SetCheck.Check(card, frame, draft, today).Set.ShouldNotBeNull();
                 ResultJson.Read(set.Result.Of, ResultJson.Version, ResultJson.Write(set.Result)).ShouldBe(set.Result);
-                Scoring.MarksOf(set).ShouldAllBe(mark => way.Keeps.Any(rule => rule.Kind == mark.Key.Measure.Kind));
+                Scoring.MarksOf(set).ShouldAllBe(mark => MeasureTraits.Of(measuredBy).Keeps.Any(rule => rule.Kind == mark.Key.Measure.Kind));
                 // Typed back as its form shows it, it is the same set but for what no form shows.
                 var typed = new TypedCounts(name => way.AsTyped(set, name));
                 var mended = Mending.Check(card, set, way.ReadTyped(typed) with { Seconds = set.Worked.TotalSeconds }, set.StartedAt, set.Day, today, isSure: true).Set.ShouldNotBeNull();

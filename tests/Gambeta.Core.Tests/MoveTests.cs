@@ -1,7 +1,8 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Touches;
-using Gambeta.Core.TouchMaps;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.TouchMaps;
+using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Tests;
 

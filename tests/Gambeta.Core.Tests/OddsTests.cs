@@ -1,5 +1,5 @@
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Measuring;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Practice.Measuring;
 using MathNet.Numerics.Distributions;
 using Shouldly;
 using Xunit;

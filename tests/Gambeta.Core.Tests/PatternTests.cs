@@ -1,7 +1,9 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
 using CsCheck;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Base.Yaml;
+using Gambeta.Core.Catalogue.Amounts;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
 
 namespace Gambeta.Core.Tests;
 

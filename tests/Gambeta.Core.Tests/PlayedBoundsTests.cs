@@ -1,12 +1,13 @@
 using System.Text.Json;
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Counting;
-using Gambeta.Core.Household;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.Sets;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,6 +1,6 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Insight.Progress;
 
 namespace Gambeta.Core.Tests;
 

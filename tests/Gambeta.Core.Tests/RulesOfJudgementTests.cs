@@ -1,11 +1,12 @@
 using System.Collections;
 using System.Globalization;
 using System.Reflection;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Diaries;
-using Gambeta.Core.Household;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Edges.Diaries;
+using Gambeta.Core.Insight.Judgement;
 
 namespace Gambeta.Core.Tests;
 
@@ -51,7 +52,7 @@ public class RulesOfJudgementTests
         using var text = new StringReader(System.IO.File.ReadAllText(Repository.At("tests", "shared", "judged.csv")));
         var lines = TakingIn.Read(DiaryFile.Read(text), catalogue, [player], player, new DateOnly(2026, 12, 31), TimeSpan.Zero);
         lines.ShouldAllBe(line => line.Set != null);
-        lines.Select(line => line.Set!.Result.Of).Distinct().Count().ShouldBe(Enum.GetValues<Measuring.MeasuredBy>().Length);
+        lines.Select(line => line.Set!.Result.Of).Distinct().Count().ShouldBe(Enum.GetValues<Base.Measures.MeasuredBy>().Length);
         var sets = PlayerForms.InOrder(lines.Select(line => new JudgedSet(line.Set!, line.Said))).ToList();
         foreach (var part in new[] { sets.Count / 4, sets.Count / 2, sets.Count })
         {

@@ -1,8 +1,10 @@
-using Gambeta.Core.Doses;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Amounts;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Sets;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,13 +1,17 @@
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Sets;
 using System.Collections.Immutable;
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Records;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Amounts;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Core.Practice.Sheets;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,7 +1,9 @@
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Choosing;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Base.Yaml;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Choosing;
 
 namespace Gambeta.Core.Tests;
 

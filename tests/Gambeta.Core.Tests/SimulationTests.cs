@@ -1,13 +1,15 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Counting;
-using Gambeta.Core.Household;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Simulation;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Core.Practice.Sheets;
+using Gambeta.Simulation;
 
 namespace Gambeta.Core.Tests;
 

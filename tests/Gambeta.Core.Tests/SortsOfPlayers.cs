@@ -1,6 +1,6 @@
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,4 +1,5 @@
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Catalogue.Layouts;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,4 +1,5 @@
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Catalogue.Layouts;
 
 namespace Gambeta.Core.Tests;
 
@@ -136,7 +137,7 @@ public class StringTests
         var margins = RunOff.Easy;
         // A marker that nobody names holds the string: its clearance is floor that the run takes.
         var held = Run("0.1 4", "over 0 6", new(0, 8), 0.6);
-        Fit.Of(held, margins, new Space { Name = "Yard", Width = 0.9, Length = 9.5, Kind = Core.Catalogue.Places.Garden, Ground = Ground.Grass }).Kind.ShouldNotBe(FitKind.Fits);
+        Fit.Of(held, margins, new Space { Name = "Yard", Width = 0.9, Length = 9.5, Kind = Core.Base.Things.Places.Garden, Ground = Ground.Grass }).Kind.ShouldNotBe(FitKind.Fits);
         for (var seed = 1; seed <= 1500; seed++)
         {
             var dice = new Random(seed);

@@ -1,8 +1,8 @@
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Tests;
 
@@ -29,6 +29,6 @@ public class TempoTests
         }
         Family.BallMasteryOnTheSpot.ToKey().ShouldBe("ball mastery on the spot");
         Keys.TryRead<CountedBy>("Tapped", out _).ShouldBeFalse();
-        Keys.Choices<TryEnd>().ShouldBe("dropped, stopped, in the air");
+        Keys.Choices<Control>().ShouldBe("easy, mostly, shaky, fell apart");
     }
 }

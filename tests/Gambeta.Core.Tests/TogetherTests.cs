@@ -1,14 +1,16 @@
 using System.Collections.Immutable;
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Together;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Amounts;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Core.Practice.Sheets;
+using Gambeta.Core.Practice.Together;
 
 namespace Gambeta.Core.Tests;
 

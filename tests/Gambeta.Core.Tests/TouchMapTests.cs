@@ -1,6 +1,6 @@
 using CsCheck;
-using Gambeta.Core.Touches;
-using Gambeta.Core.TouchMaps;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.TouchMaps;
 
 namespace Gambeta.Core.Tests;
 

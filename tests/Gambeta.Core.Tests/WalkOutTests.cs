@@ -1,5 +1,6 @@
 using CsCheck;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Catalogue.Layouts;
 
 namespace Gambeta.Core.Tests;
 

@@ -1,11 +1,13 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Records;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.RunSheets;
 using Shouldly;
 using Xunit;
 using static Gambeta.Core.Tests.JudgedSets;
@@ -16,7 +18,7 @@ namespace Gambeta.Core.Tests;
 public sealed class WeeksTests
 {
     private static Verdict About(string drill, Feet feet, int middle, DecisionKind kind = DecisionKind.Stay, int steps = 0, MeasuredBy measure = MeasuredBy.TouchesInARound, PaceOfControl? pace = null) => new(
-        new FormKey(Player, drill, measure, feet, ""), First, new Measure(default), "30", 2, new Target(middle, 0.5, default), new Target(middle, 0.5, default), new Quantiles(middle - 4, middle - 2, middle, middle + 2, middle + 4), 1,
+        new FormKey(JudgedSets.Player, drill, measure, feet, ""), First, new Measure(default), "30", 2, new Target(middle, 0.5, default), new Target(middle, 0.5, default), new Quantiles(middle - 4, middle - 2, middle, middle + 2, middle + 4), 1,
         new Decision(kind, 0.8, 0.9, 8, 3, null), 0.5, new WhatItTakes(null, middle), pace ?? new PaceOfControl(ControlKind.Unknown, 0, 0, 0), Guid.Empty, new Target(middle, 0.5, default), steps);
 
     private static PracticeSet One(string drill, Feet feet, int left, int right, int day = 0) => Round(1, day) with { Id = Guid.NewGuid(), Drill = drill, Feet = feet, Touches = new TouchCount(left, right) };
@@ -111,14 +113,14 @@ public sealed class WeeksTests
     [InlineData("8 in 10", MeasuredBy.CleanReps, 0.8, null), InlineData("30", MeasuredBy.BestStreak, 0.75, 30), InlineData("12", MeasuredBy.SecondsWithoutADrop, 0.75, 120)]
     public void What_clean_means_is_read_and_written(string written, MeasuredBy measure, double share, int? value)
     {
-        var model = FormModels.Of(measure);
+        var model = MeasureTraits.Of(measure);
         CleanBar.Read(written, model).ShouldBe(new CleanBar(share, value));
         CleanBar.Read(written, model).Write(model).ShouldBe(written);
     }
 
     [Theory]
     [InlineData("8 in 10", MeasuredBy.BestStreak), InlineData("30", MeasuredBy.CleanReps), InlineData("10 in 10", MeasuredBy.CleanReps), InlineData("0", MeasuredBy.BestStreak), InlineData("-4", MeasuredBy.BestStreak), InlineData("1e9", MeasuredBy.BestStreak), InlineData("", MeasuredBy.BestStreak)]
-    public void What_it_cannot_mean_is_refused(string written, MeasuredBy measure) => Should.Throw<FormatException>(() => CleanBar.Read(written, FormModels.Of(measure)));
+    public void What_it_cannot_mean_is_refused(string written, MeasuredBy measure) => Should.Throw<FormatException>(() => CleanBar.Read(written, MeasureTraits.Of(measure)));
 
     [Fact]
     public void Each_card_has_a_bar_that_its_measure_knows_and_its_own_word_stands()
@@ -126,7 +128,7 @@ public sealed class WeeksTests
         foreach (var card in Cards.All.Cards)
         {
             var bar = CleanBars.Of(card, new SetDose(TimeSpan.FromSeconds(30), 8));
-            if (FormModels.Of(card.MeasuredBy).IsCleanByShare) bar.Value.ShouldBeNull(card.Id);
+            if (MeasureTraits.Of(card.MeasuredBy).IsCleanByShare) bar.Value.ShouldBeNull(card.Id);
             bar.Share.ShouldBeInRange(0.5, 0.95, card.Id);
         }
         var streak = Cards.Juggling;

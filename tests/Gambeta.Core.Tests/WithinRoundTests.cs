@@ -1,7 +1,7 @@
-using Gambeta.Core.Counting;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Played;
 using MathNet.Numerics.Distributions;
 using Shouldly;
 using Xunit;

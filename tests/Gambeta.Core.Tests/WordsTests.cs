@@ -1,10 +1,11 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Practice.RunSheets;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
 using Gambeta.Words;
 
 namespace Gambeta.Core.Tests;
@@ -75,7 +76,7 @@ public sealed partial class WordsTests
     public void Every_value_that_is_shown_has_a_label()
     {
         Labelled<Family>(); Labelled<Level>(); Labelled<Foot>(); Labelled<Feet>(); Labelled<Surface>(); Labelled<Places>(); Labelled<GearKind>(); Labelled<FeetPlan>(); Labelled<Ground>();
-        Labelled<Measuring.MeasuredBy>(); Labelled<Intensity>(); Labelled<Sheets.SheetPart>(); Labelled<ShapeKind>(); Labelled<Measuring.DoseForm>(); Labelled<Side>(); Labelled<BodyHeight>(); Labelled<Safety.PainPart>();
+        Labelled<Base.Measures.MeasuredBy>(); Labelled<Intensity>(); Labelled<Practice.Sheets.SheetPart>(); Labelled<ShapeKind>(); Labelled<Base.Measures.DoseForm>(); Labelled<Side>(); Labelled<BodyHeight>(); Labelled<Catalogue.Safety.PainPart>();
         foreach (var kind in Enum.GetValues<ShapeKind>()) Shape.Of(kind).Run.ShouldNotContain("labels.");
         foreach (var parameter in Shape.All.SelectMany(shape => shape.Parameters)) parameter.Ways.Append(parameter.Words).ShouldAllBe(words => !words.StartsWith("shapes.", StringComparison.Ordinal));
 
@@ -90,7 +91,7 @@ public sealed partial class WordsTests
         {
             Language.Current = other;
             Surface.Sole.Label().ShouldBe("elos");
-            RunSheetWriter.Write(Cards.InsideTaps, Cards.InsideTaps.Doses[Level.Steady, Doses.DoseWay.Time], Foot.Right, TimeSpan.Zero).Phases[^1].Label.ShouldBe("enoD");
+            RunSheetWriter.Write(Cards.InsideTaps, Cards.InsideTaps.Doses[Level.Steady, Catalogue.Doses.DoseWay.Time], Foot.Right, TimeSpan.Zero).Phases[^1].Label.ShouldBe("enoD");
         });
         Surface.Sole.Label().ShouldBe("sole");
 

@@ -1,8 +1,10 @@
 using System.Text.Encodings.Web;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Records;
-using Gambeta.Core.Touches;
-using Gambeta.Web.Drawing;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Web.Charts;
+using Gambeta.Web.Navigation;
 
 namespace Gambeta.Web.Tests;
 

@@ -1,8 +1,10 @@
 using System.Net;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Choosing;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Choosing;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;

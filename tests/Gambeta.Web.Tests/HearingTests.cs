@@ -3,9 +3,9 @@ using System.Net;
 using System.Net.WebSockets;
 using System.Text;
 using System.Text.Json;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Simulation.Sound;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Simulation.Sound;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Mvc.Testing.Handlers;
 
@@ -102,7 +102,7 @@ public sealed class HearingTests(TestServer server)
         ended.GetProperty("status").GetInt32().ShouldBe(200);
         var answer = ended.GetProperty("answer");
         // The same as a recording of the same frames, less the second before the set.
-        var whole = Ear.Of(Frames(0, 1900), new ListeningFor(HeardDrill.Of(server.Catalogue.Find("inside-taps")!, Core.Touches.Feet.Both)!));
+        var whole = Ear.Of(Frames(0, 1900), new ListeningFor(HeardDrill.Of(server.Catalogue.Find("inside-taps")!, Core.Base.Touches.Feet.Both)!));
         answer.GetProperty("events").GetString()!.Split(' ').Length.ShouldBe(whole.Touches.Count(touch => touch.At >= 1));
         answer.GetProperty("events").GetString()!.Split(' ').Length.ShouldBeInRange(Taps.Value.Truth - 6, Taps.Value.Truth);
         HeardMark.Read(answer.GetProperty("mark").GetString()).ShouldNotBeNull();

@@ -1,10 +1,9 @@
 using System.Net;
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Insight.Judgement;
 using Gambeta.Storage;
 using Gambeta.Web.Words;
 
@@ -152,7 +151,7 @@ public class JudgementPageTests(TestServer server)
         async Task<int?> TakeAsync(Guid batch, string file, int most)
         {
             await using var work = await server.Database.BeginAsync(household.Id);
-            var lines = Core.Diaries.TakingIn.Read(Core.Diaries.DiaryFile.Read(new StringReader(file)), server.Catalogue, [new(household.PlayerId, "Ane", 2016, Foot.Right, Core.Catalogue.Level.Steady)], new(household.PlayerId, "Ane", 2016, Foot.Right, Core.Catalogue.Level.Steady), Played.Day(0), TimeSpan.Zero);
+            var lines = Core.Edges.Diaries.TakingIn.Read(Core.Edges.Diaries.DiaryFile.Read(new StringReader(file)), server.Catalogue, [new(household.PlayerId, "Ane", 2016, Foot.Right, Core.Base.Things.Level.Steady)], new(household.PlayerId, "Ane", 2016, Foot.Right, Core.Base.Things.Level.Steady), Played.Day(0), TimeSpan.Zero);
             var taken = await TakenInStore.TakeAsync(work, batch, lines, most);
             await work.CommitAsync(TestContext.Current.CancellationToken);
             return taken;

@@ -4,10 +4,11 @@ using System.Net.WebSockets;
 using System.Text;
 using System.Text.Json;
 using Dapper;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Storage;
-using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.Mvc.Testing.Handlers;
+using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 
 namespace Gambeta.Web.Tests;
@@ -167,7 +168,7 @@ public class LineTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         var cookies = await SignedInAsync(household);
         var lines = new List<WebSocket>();
-        for (var i = 0; i < new Gambeta.Web.Access.Limits().LinesAHousehold; i++) lines.Add(await OpenAsync(cookies, household.Id));
+        for (var i = 0; i < new Gambeta.Web.Throttling.Limits().LinesAHousehold; i++) lines.Add(await OpenAsync(cookies, household.Id));
         await Should.ThrowAsync<InvalidOperationException>(() => OpenAsync(cookies, household.Id));
         await lines[0].CloseAsync(WebSocketCloseStatus.NormalClosure, null, Cancel);
         for (var i = 0; ; i++)

@@ -1,12 +1,13 @@
 using System.Net;
 using System.Text.Json;
 using Dapper;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;

@@ -1,10 +1,11 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 using Dapper;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Records;
 using Gambeta.Core;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Words;
 using Npgsql;

@@ -3,7 +3,7 @@ using System.Net;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using Dapper;
-using Gambeta.Core.Household;
+using Gambeta.Core.Base.Household;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.Extensions.DependencyInjection;

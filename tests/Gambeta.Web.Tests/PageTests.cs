@@ -1,6 +1,6 @@
 using System.Net;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Sets;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Web.Tests;
 
@@ -124,7 +124,7 @@ public class PageTests(TestServer server)
         var set = Played.Round(household, 0, daysBack: 1) with
         {
             Drill = "juggling-streak",
-            Feet = Core.Touches.Feet.Both,
+            Feet = Core.Base.Touches.Feet.Both,
             Planned = null,
             Touches = new(10, 9),
             Result = new TriesResult([new JugglingTry(7, TryEnd.Dropped), new JugglingTry(12, TryEnd.Stopped)]),

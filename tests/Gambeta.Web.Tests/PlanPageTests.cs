@@ -1,9 +1,9 @@
 using System.Net;
 using System.Text.RegularExpressions;
 using Dapper;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Safety;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;
@@ -85,7 +85,7 @@ public sealed partial class PlanPageTests(TestServer server)
         foreach (var (id, nickname) in new[] { (second, "Oihane"), (third, "Peru") })
         {
             await using var work = await server.Database.BeginAsync(household.Id);
-            await HouseholdStore.AddPlayerAsync(work, new Core.Household.Player(id, nickname, 2013, Core.Touches.Foot.Left, Level.Steady));
+            await HouseholdStore.AddPlayerAsync(work, new Core.Base.Household.Player(id, nickname, 2013, Core.Base.Touches.Foot.Left, Level.Steady));
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
         var browser = await Browser.SignedInAsync(server, household);

@@ -2,9 +2,9 @@ using System.Globalization;
 using System.Net;
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Touches;
 using Gambeta.Words;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
@@ -118,7 +118,7 @@ public sealed partial class SecondLanguageTests(TestServer server)
         var file = (await visitor.SubmitAsync("/household/erase", "/household/erase?handler=File", [])).Page;
         var own = Regex.Matches(file, "\"(?:name|nickname|note|device|otherFoot|sheet|run)\":\\s*\"([^\"]+)\"").Select(name => name.Groups[1].Value);
         var cards = server.Catalogue.Cards.SelectMany(card => new[] { card.Name, card.Purpose, card.Pattern.ToString(), card.Layout?.Name, card.Layout?.Run }.Concat(card.Cues).Concat(card.Cautions).Concat(card.Faults.SelectMany(fault => new[] { fault.Seen, fault.Cause, fault.Fix }))).OfType<string>();
-        var layouts = Core.Catalogue.DrillCatalogue.ShippedParts.Layouts.Values.SelectMany(layout => new[] { layout.Name, layout.Run });
+        var layouts = Core.Catalogue.Cards.DrillCatalogue.ShippedParts.Layouts.Values.SelectMany(layout => new[] { layout.Name, layout.Run });
         var sheets = ReadySheets.All.SelectMany(ready => new[] { ready.Sheet.Name, ready.For });
         var dates = new CultureInfo("eu").DateTimeFormat;
         // Keys are no words: what is understood in a pattern is the same in every language. What was typed is said back as it was typed.

@@ -1,7 +1,7 @@
 using System.Net;
-using Gambeta.Core.Household;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Sets;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;

@@ -1,8 +1,8 @@
 using Dapper;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Simulation;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Simulation;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;

@@ -1,9 +1,9 @@
 using System.Xml.Linq;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Touches;
-using Gambeta.Web.Drawing;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Sheets;
+using Gambeta.Web.Charts;
 using Gambeta.Web.Pages.Sheets;
 using Gambeta.Web.Words;
 

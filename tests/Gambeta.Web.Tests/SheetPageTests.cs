@@ -1,6 +1,5 @@
 using System.Net;
-using Gambeta.Core.Sheets;
-using Gambeta.Storage;
+using Gambeta.Core.Practice.Sheets;
 
 namespace Gambeta.Web.Tests;
 

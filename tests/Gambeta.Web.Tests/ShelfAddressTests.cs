@@ -1,11 +1,13 @@
 using CsCheck;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Choosing;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
-using Gambeta.Web.Pages.Drills;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Choosing;
+using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Web.Pages.Drills.Own;
+using Gambeta.Web.Pages.Drills;
 using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.WebUtilities;
 

@@ -1,9 +1,10 @@
 using System.Net;
 using System.Text.RegularExpressions;
 using Dapper;
-using Gambeta.Core.Household;
+using Gambeta.Core.Base.Household;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.Security;
+using Gambeta.Web.Throttling;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;

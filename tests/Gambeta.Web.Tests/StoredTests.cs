@@ -3,8 +3,9 @@ using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core;
-using Gambeta.Core.Measuring;
 using Gambeta.Storage;
 using Mono.Cecil;
 

@@ -1,7 +1,8 @@
 using System.Globalization;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Storage;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Identity;

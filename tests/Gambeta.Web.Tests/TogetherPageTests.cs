@@ -1,10 +1,10 @@
 using System.Net;
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Safety;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;

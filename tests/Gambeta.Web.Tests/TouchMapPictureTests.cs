@@ -2,8 +2,9 @@ using System.Globalization;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Xml.Linq;
-using Gambeta.Core.Touches;
-using Gambeta.Web.Drawing;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Web.Charts;
+using Gambeta.Web.TouchMaps;
 
 namespace Gambeta.Web.Tests;
 

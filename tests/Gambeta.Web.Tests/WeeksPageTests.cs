@@ -1,8 +1,8 @@
 using System.Net;
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Weeks;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Insight.Weeks;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;

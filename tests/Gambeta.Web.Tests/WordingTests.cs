@@ -1,11 +1,13 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Sets;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Tests;
@@ -105,7 +107,7 @@ public class WordingTests
         {
             var words = MeasureWords.Of(way.Key);
             foreach (var field in way.Fields(Feet.Both)) words.Fields.ShouldContainKey(field.Name, $"{way.Key}");
-            words.Marks.Keys.Order().ShouldBe(way.Keeps.Select(rule => rule.Kind).Order());
+            words.Marks.Keys.Order().ShouldBe(MeasureTraits.Of(way.Key).Keeps.Select(rule => rule.Kind).Order());
         }
     }
 }

@@ -1,13 +1,15 @@
 using System.Text.Encodings.Web;
 using System.Xml.Linq;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Yard;
-using Gambeta.Storage;
-using Gambeta.Web.Drawing;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Web.Charts;
 using Gambeta.Web.Pages.Yard;
+using Gambeta.Web.TouchMaps;
 using Gambeta.Web.Words;
+using Gambeta.Web.YardPlans;
 
 namespace Gambeta.Web.Tests;
 

@@ -1,8 +1,10 @@
 using System.Net;
 using System.Text.RegularExpressions;
 using System.Xml.Linq;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;

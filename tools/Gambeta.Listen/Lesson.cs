@@ -1,5 +1,5 @@
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Simulation.Sound;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Listen;
 

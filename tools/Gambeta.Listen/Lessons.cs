@@ -1,6 +1,6 @@
 using System.Runtime.InteropServices;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Simulation.Sound;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Listen;
 

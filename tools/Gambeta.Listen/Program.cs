@@ -1,8 +1,8 @@
 using System.Globalization;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Edges.Hearing;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Touches;
 using Gambeta.Listen;
 
 // Listens to a WAV file as the server does, and writes what it heard.
@@ -20,7 +20,7 @@ if (After("--rows") is { } lessons)
 }
 if (args.Length == 0 || args[0].StartsWith('-'))
 {
-    Console.Error.WriteLine("tools/listen FILE.wav [--drill ID] [--feet both|left|right] [--frames] [--all]");
+    Console.Error.WriteLine("tools/listen FILE.wav [--drill ID] [--feet both|left|right] [--frames] [--all] [--explain]");
     return 2;
 }
 var cycle = SoundCycle.Plain;
@@ -42,6 +42,15 @@ try
     if (args.Contains("--frames"))
     {
         for (var at = 0; at < frames.Length; at += SoundFrame.Bands) Console.WriteLine(string.Join(' ', frames[at..(at + SoundFrame.Bands)]));
+        return 0;
+    }
+    if (args.Contains("--explain"))
+    {
+        var ear = new Ear(new ListeningFor(cycle));
+        ear.Take(frames);
+        Console.WriteLine("seconds,began,net touch,net wall,net bounce,made,foot,sure");
+        foreach (var sound in ear.Explain())
+            Console.WriteLine($"{sound.At:0.000},{sound.Strength:0.0},{sound.Net?.Touch:0.0},{sound.Net?.Wall:0.0},{sound.Net?.Bounce:0.0},{sound.Made?.Kind.ToKey() ?? "struck out"},{sound.Made?.Foot?.ToKey()},{sound.Made?.Sure:0.00}");
         return 0;
     }
     var heard = Ear.Of(frames, new ListeningFor(cycle));

@@ -1,7 +1,7 @@
 using System.Globalization;
+using Gambeta.Core.Edges.Hearing;
 using Gambeta.Core;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Simulation.Sound;
+using Gambeta.Simulation.Sound;
 using NAudio.Wave;
 
 // A microphone without one: a WAV file of made-up practice, and the truth beside it.

@@ -3,12 +3,12 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
+using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.RunSheets;
 using Gambeta.Core;
-using Gambeta.Core.Counting;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Simulation;
 using Gambeta.Player;
+using Gambeta.Simulation;
 
 Options options;
 try

@@ -1,8 +1,8 @@
 using System.Diagnostics;
 using System.Globalization;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Diaries;
-using Gambeta.Core.Judgement;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Edges.Diaries;
+using Gambeta.Core.Insight.Judgement;
 
 // Reads a diary and writes, for each set, what would have been said before it; docs/judgement.md says what the columns are.
 CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
@@ -48,7 +48,7 @@ IEnumerable<(Replay Replay, List<DiaryLine> Lines)> Players(IEnumerable<DiaryLin
     var written = new System.Text.StringBuilder();
     foreach (var line in player.Lines)
     {
-        if (DiarySet.Trusted(line, catalogue) is { } set && player.Replay.Before(set, line.Key<Gambeta.Core.Sets.Control>(DiaryColumn.Control)) is { } said) written.Append(said.ToCsv(set.Id)).Append('\n');
+        if (DiarySet.Trusted(line, catalogue) is { } set && player.Replay.Before(set, line.Key<Gambeta.Core.Practice.Played.Control>(DiaryColumn.Control)) is { } said) written.Append(said.ToCsv(set.Id)).Append('\n');
     }
     return (player.Replay.Sets, written.ToString());
 }

@@ -1,8 +1,8 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Sheets;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
 
 namespace Gambeta.Web.Api;
 

@@ -1,10 +1,10 @@
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Practice.Played;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Sets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Charts;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Api;

@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Simulation.Sound;
-using Gambeta.Web.Access;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Simulation.Sound;
+using Gambeta.Web.PageBases;
 using NAudio.Wave;
 
 namespace Gambeta.Web.Api;

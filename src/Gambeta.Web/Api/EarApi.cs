@@ -1,10 +1,11 @@
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Core.Practice.Counting;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Counting;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Touches;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 
 namespace Gambeta.Web.Api;
 

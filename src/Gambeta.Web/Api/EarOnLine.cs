@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.Text.Json;
-using Gambeta.Core.Hearing;
-using Gambeta.Web.Access;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Web.PageBases;
 
 namespace Gambeta.Web.Api;
 

@@ -2,8 +2,10 @@ using System.Buffers;
 using System.Net.WebSockets;
 using System.Text.Json;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
 using Gambeta.Web.Beside;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Security;
+using Gambeta.Web.Throttling;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 

@@ -1,4 +1,4 @@
-using Gambeta.Core.Sets;
+using Gambeta.Core.Practice.Sets;
 
 namespace Gambeta.Web.Api;
 

@@ -1,8 +1,8 @@
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Edges.Hearing;
 using Gambeta.Core;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Household;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
 
 namespace Gambeta.Web.Api;
 

@@ -1,5 +1,7 @@
 using System.Text.Json;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Security;
+using Gambeta.Web.Throttling;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;

@@ -1,16 +1,19 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Progress;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Sheets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Api;

@@ -1,14 +1,16 @@
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.Sets;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Household;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Together;
-using Gambeta.Core.Touches;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Security;
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Api;

@@ -1,9 +1,9 @@
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Insight.Weeks;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
-using Gambeta.Core.Household;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Weeks;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Api;
@@ -32,7 +32,7 @@ public sealed record WeeksFile(string File, int Version, IReadOnlyList<DayOfWeek
     public const string Kind = "gambeta weeks";
 
     /// <summary>The weeks with the session of their today.</summary>
-    public static WeeksFile Of(FourWeeks weeks, Core.Planning.SessionPlan session) => new(
+    public static WeeksFile Of(FourWeeks weeks, Core.Insight.Planning.SessionPlan session) => new(
         Kind, 1,
         [.. weeks.Days.Select(day => new DayOfWeeks(day.Day, day.Kind.ToKey(), day.Minutes, day.Minutes > 0 ? day.Hardness.ToKey() : null, day.Kind == DayKind.Practice ? WeeksWords.Theme(day) : null, day.IsTest, day.MayBeNew))],
         weeks.Usual, weeks.Ceiling, SheetNotation.Write(session.Drills.Select(drill => drill.Item)), session.Minutes);

@@ -1,6 +1,6 @@
 using System.Text.Json;
-using Gambeta.Web.Access;
 using Gambeta.Web.Api;
+using Gambeta.Web.PageBases;
 
 namespace Gambeta.Web.Beside;
 

@@ -1,7 +1,7 @@
-using Gambeta.Core.Household;
-using Gambeta.Core.Sets;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Practice.Played;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages;

@@ -1,5 +1,7 @@
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Security;
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,15 +1,16 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Weeks;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Insight.Weeks;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,8 +1,9 @@
 using Dapper;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.Security;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Npgsql;
 

@@ -19,7 +19,7 @@ public sealed class DatabaseAnswers(GambetaDatabase database) : IHealthCheck
             await asked.WaitAsync(Patience, cancellationToken);
             return HealthCheckResult.Healthy();
         }
-        catch (Exception away) when (away is TimeoutException || Access.Guards.IsAway(away))
+        catch (Exception away) when (away is TimeoutException || Security.Guards.IsAway(away))
         {
             return HealthCheckResult.Unhealthy("The database does not answer.");
         }

@@ -1,8 +1,8 @@
-using Gambeta.Web.Access;
 using Gambeta.Web.Api;
 using Gambeta.Web.AtHome;
 using Gambeta.Web.Pages.Drills;
 using Gambeta.Web.Pages.Weeks;
+using Gambeta.Web.Security;
 using Microsoft.AspNetCore.Diagnostics.HealthChecks;
 
 namespace Gambeta.Web.Setup;

@@ -1,13 +1,17 @@
 using System.Net;
 using System.Text.Json.Serialization;
-using Gambeta.Core.Catalogue;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
 using Gambeta.Web.AtHome;
 using Gambeta.Web.Beside;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Security;
+using Gambeta.Web.Throttling;
+using Gambeta.Web.Upkeep;
 using Microsoft.AspNetCore.Authentication.Cookies;
-using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
+using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.Extensions.Diagnostics.HealthChecks;
 using Microsoft.Extensions.Options;
@@ -93,7 +97,7 @@ internal static class Services
         cookie.Cookie.Name = "gambeta";
         cookie.Cookie.SameSite = SameSiteMode.Lax;
         cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-        cookie.ExpireTimeSpan = TimeSpan.FromDays(30);
+        cookie.ExpireTimeSpan = SignInStore.Idle;
         cookie.SlidingExpiration = true;
         cookie.LoginPath = "/";
         cookie.Events.OnRedirectToLogin = context =>

@@ -24,6 +24,11 @@ internal static class Spoken
     public static void UseLanguage(this WebApplication app)
     {
         var language = app.Services.GetRequiredService<Language>();
+        if (app.Configuration.GetValue("Live", false) && app.Configuration["Language"] is { Length: > 0 } folder)
+        {
+            app.UseLiveWords(language, folder);
+            return;
+        }
         if (language == Language.English) return;
         app.Use(async (http, next) =>
         {
@@ -32,12 +37,37 @@ internal static class Spoken
         });
     }
 
+    // While somebody works on the words (./dev): they are read again for the next request after a file of them changed.
+    private static void UseLiveWords(this WebApplication app, Language language, string folder)
+    {
+        var (read, at) = (language, DateTime.UtcNow);
+        app.Use(async (http, next) =>
+        {
+            var changed = new DirectoryInfo(folder).EnumerateFiles("*.json").Max(file => file.LastWriteTimeUtc);
+            if (changed > at)
+            {
+                try
+                {
+                    (read, at) = (Language.ReadFolder(folder), changed);
+                }
+                catch (FormatException wrong)
+                {
+                    await Console.Error.WriteLineAsync(wrong.Message);
+                }
+            }
+            Language.Current = read;
+            await next(http);
+        });
+    }
+
     public static void MapBrowserWords(this WebApplication app)
     {
         var module = ModuleOf(app.Services.GetRequiredService<Language>());
         var tag = new EntityTagHeaderValue($"\"{Convert.ToHexStringLower(SHA256.HashData(module))[..16]}\"");
+        var isLive = app.Configuration.GetValue("Live", false);
         app.MapGet(BrowserWords, (HttpContext http) =>
         {
+            if (isLive) return Results.Bytes(ModuleOf(Language.Current), "text/javascript");
             // Like every other module: asked for each time, sent only when it has changed.
             http.Response.Headers.CacheControl = "no-cache";
             return Results.Bytes(module, "text/javascript", entityTag: tag);

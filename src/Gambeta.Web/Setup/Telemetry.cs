@@ -1,10 +1,10 @@
 using System.Diagnostics;
-using Gambeta.Web.Access;
+using Gambeta.Web.Throttling;
 using Npgsql;
-using OpenTelemetry;
 using OpenTelemetry.Metrics;
 using OpenTelemetry.Resources;
 using OpenTelemetry.Trace;
+using OpenTelemetry;
 
 namespace Gambeta.Web.Setup;
 

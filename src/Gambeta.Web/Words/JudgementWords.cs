@@ -1,8 +1,7 @@
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Progress;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Progress;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Charts;
 using Gambeta.Web.Pages.Drills;
 
 namespace Gambeta.Web.Words;

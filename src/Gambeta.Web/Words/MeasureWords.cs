@@ -1,8 +1,9 @@
 using System.Collections.Frozen;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
 using Gambeta.Core;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
 using Gambeta.Words;
 
 namespace Gambeta.Web.Words;

@@ -1,6 +1,8 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Planning;
-using Gambeta.Web.Drawing;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Insight.Weeks;
+using Gambeta.Web.Charts;
 
 namespace Gambeta.Web.Words;
 

@@ -1,7 +1,6 @@
 using System.Globalization;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
-using Gambeta.Core.Household;
-using Gambeta.Core.Sheets;
 
 namespace Gambeta.Web.Words;
 

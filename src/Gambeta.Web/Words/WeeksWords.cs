@@ -1,7 +1,6 @@
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Weeks;
 
 namespace Gambeta.Web.Words;
 

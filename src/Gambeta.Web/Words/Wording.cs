@@ -1,17 +1,18 @@
 using System.Globalization;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Core.Practice.Together;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Household;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Together;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
-using Gambeta.Storage;
 using Gambeta.Words;
 
 namespace Gambeta.Web.Words;
@@ -66,12 +67,12 @@ public static class Wording
 
     public static string Ball(BallKind ball) => ball switch { BallKind.Usual => Say("hearing.ball-usual"), BallKind.Soft => Say("hearing.ball-soft"), _ => Say("hearing.ball-small") };
 
-    public static string Feet(Feet feet) => feet switch { Core.Touches.Feet.Both => Say("common.both-feet"), Core.Touches.Feet.Left => Say("common.left-foot"), _ => Say("common.right-foot") };
+    public static string Feet(Feet feet) => feet switch { Core.Base.Touches.Feet.Both => Say("common.both-feet"), Core.Base.Touches.Feet.Left => Say("common.left-foot"), _ => Say("common.right-foot") };
 
     public static string FeetPlan(FeetPlan plan) => plan switch
     {
-        Core.Catalogue.FeetPlan.BothTogether => Say("common.both-feet-together"),
-        Core.Catalogue.FeetPlan.OtherFootOnly => Say("common.other-foot-only"),
+        Core.Catalogue.Cards.FeetPlan.BothTogether => Say("common.both-feet-together"),
+        Core.Catalogue.Cards.FeetPlan.OtherFootOnly => Say("common.other-foot-only"),
         _ => Say("common.each-foot-in-turn"),
     };
 
@@ -110,24 +111,24 @@ public static class Wording
     /// <summary>What the other one of two does.</summary>
     public static string OtherPart(OtherPart part) => part switch
     {
-        Core.Together.OtherPart.Races => Say("together.part-races"),
-        Core.Together.OtherPart.Shadows => Say("together.part-shadows"),
-        Core.Together.OtherPart.Serves => Say("together.part-serves"),
+        Core.Practice.Played.OtherPart.Races => Say("together.part-races"),
+        Core.Practice.Played.OtherPart.Shadows => Say("together.part-shadows"),
+        Core.Practice.Played.OtherPart.Serves => Say("together.part-serves"),
         _ => Say("together.part-rests"),
     };
 
     /// <summary>When the turn passes.</summary>
-    public static string TurnBy(TurnBy by) => by == Core.Together.TurnBy.Rep ? Say("together.turn-rep") : Say("together.turn-round");
+    public static string TurnBy(TurnBy by) => by == Core.Practice.Played.TurnBy.Rep ? Say("together.turn-rep") : Say("together.turn-round");
 
     /// <summary>What two in one yard mind.</summary>
     public static string PairCaution(PairCaution caution) => caution switch
     {
-        Core.Together.PairCaution.RoomForTwo => Say("together.room-for-two"),
-        Core.Together.PairCaution.NoTackling => Say("together.no-tackling"),
-        Core.Together.PairCaution.OneRunsAtATime => Say("together.one-runs-at-a-time"),
-        Core.Together.PairCaution.ServerBesideTheGoal => Say("together.server-beside-the-goal"),
-        Core.Together.PairCaution.SoftThrows => Say("together.soft-throws"),
-        Core.Together.PairCaution.BehindTheStriker => Say("together.behind-the-striker"),
+        Core.Practice.Together.PairCaution.RoomForTwo => Say("together.room-for-two"),
+        Core.Practice.Together.PairCaution.NoTackling => Say("together.no-tackling"),
+        Core.Practice.Together.PairCaution.OneRunsAtATime => Say("together.one-runs-at-a-time"),
+        Core.Practice.Together.PairCaution.ServerBesideTheGoal => Say("together.server-beside-the-goal"),
+        Core.Practice.Together.PairCaution.SoftThrows => Say("together.soft-throws"),
+        Core.Practice.Together.PairCaution.BehindTheStriker => Say("together.behind-the-striker"),
         _ => Say("together.give-way"),
     };
 
@@ -147,7 +148,7 @@ public static class Wording
         CautionKind.Burst => Say("cautions.burst"),
         CautionKind.BlindWay => Say("cautions.blind-way"),
         CautionKind.OnTheBall => Say("cautions.on-the-ball"),
-        CautionKind.HighBall => Say(card.Places.HasFlag(Core.Catalogue.Places.Indoors) ? "cautions.high-ball-indoors" : "cautions.high-ball"),
+        CautionKind.HighBall => Say(card.Places.HasFlag(Core.Base.Things.Places.Indoors) ? "cautions.high-ball-indoors" : "cautions.high-ball"),
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "A caution without words."),
     };
 
@@ -166,8 +167,8 @@ public static class Wording
         };
         return card.Feet switch
         {
-            Core.Catalogue.FeetPlan.EachFoot => Say("common.each-foot", ("amount", amount)),
-            Core.Catalogue.FeetPlan.OtherFootOnly => Say("common.amount-other-foot", ("amount", amount)),
+            Core.Catalogue.Cards.FeetPlan.EachFoot => Say("common.each-foot", ("amount", amount)),
+            Core.Catalogue.Cards.FeetPlan.OtherFootOnly => Say("common.amount-other-foot", ("amount", amount)),
             _ => amount,
         };
     }
@@ -194,27 +195,27 @@ public static class Wording
     /// <summary>A part of the body that can hurt.</summary>
     public static string PainPart(PainPart part) => part switch
     {
-        Core.Safety.PainPart.SomewhereElse => Say("common.somewhere-else"),
+        Core.Catalogue.Safety.PainPart.SomewhereElse => Say("common.somewhere-else"),
         _ => part.Label(),
     };
 
     /// <summary>That something hurt.</summary>
-    public static string Pain(PainPart part) => part == Core.Safety.PainPart.SomewhereElse ? Say("common.something-hurt") : Say("common.your-hurt", ("part", part.Label()));
+    public static string Pain(PainPart part) => part == Core.Catalogue.Safety.PainPart.SomewhereElse ? Say("common.something-hurt") : Say("common.your-hurt", ("part", part.Label()));
 
     /// <summary>Was it under control, in the player's words.</summary>
     public static string Control(Control control) => control switch
     {
-        Core.Sets.Control.Easy => Say("common.calm-and-clean"),
-        Core.Sets.Control.Mostly => Say("common.mostly-mine"),
-        Core.Sets.Control.Shaky => Say("common.shaky"),
+        Core.Practice.Played.Control.Easy => Say("common.calm-and-clean"),
+        Core.Practice.Played.Control.Mostly => Say("common.mostly-mine"),
+        Core.Practice.Played.Control.Shaky => Say("common.shaky"),
         _ => Say("common.it-fell-apart"),
     };
 
     /// <summary>How the other foot felt beside the preferred one.</summary>
     public static string OtherFootFeel(OtherFootFeel feel) => feel switch
     {
-        Core.Sets.OtherFootFeel.Same => Say("common.like-the-first"),
-        Core.Sets.OtherFootFeel.Behind => Say("common.a-bit-behind"),
+        Core.Practice.Played.OtherFootFeel.Same => Say("common.like-the-first"),
+        Core.Practice.Played.OtherFootFeel.Behind => Say("common.a-bit-behind"),
         _ => Say("common.far-behind"),
     };
 

@@ -1,9 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Yard;
 using Gambeta.Words;
 
 namespace Gambeta.Web.Words;
@@ -154,14 +157,14 @@ public static class YardWords
 
     public static string Behind(Behind behind) => behind switch
     {
-        Core.Yard.Behind.OpenGround => Say("yard.open-ground"),
-        Core.Yard.Behind.WallOrFence => Say("yard.a-wall-or-fence"),
-        Core.Yard.Behind.Hedge => Say("yard.a-hedge"),
-        Core.Yard.Behind.Glass => Say("yard.glass"),
-        Core.Yard.Behind.StepOrKerb => Say("yard.a-step-or-kerb"),
-        Core.Yard.Behind.Road => Say("yard.a-road"),
-        Core.Yard.Behind.Water => Say("yard.water"),
-        Core.Yard.Behind.Neighbours => Say("yard.the-neighbours"),
+        Core.Catalogue.Layouts.Behind.OpenGround => Say("yard.open-ground"),
+        Core.Catalogue.Layouts.Behind.WallOrFence => Say("yard.a-wall-or-fence"),
+        Core.Catalogue.Layouts.Behind.Hedge => Say("yard.a-hedge"),
+        Core.Catalogue.Layouts.Behind.Glass => Say("yard.glass"),
+        Core.Catalogue.Layouts.Behind.StepOrKerb => Say("yard.a-step-or-kerb"),
+        Core.Catalogue.Layouts.Behind.Road => Say("yard.a-road"),
+        Core.Catalogue.Layouts.Behind.Water => Say("yard.water"),
+        Core.Catalogue.Layouts.Behind.Neighbours => Say("yard.the-neighbours"),
         _ => Say("yard.things-that-break"),
     };
 
@@ -205,19 +208,19 @@ public static class YardWords
 
     public static string Thing(Thing thing) => thing switch
     {
-        Core.Yard.Thing.Ball => Say("yard.balls"),
-        Core.Yard.Thing.Marker => Say("yard.markers"),
-        Core.Yard.Thing.Upright => Say("yard.uprights"),
-        Core.Yard.Thing.Wall => Say("yard.walls-to-play-against"),
-        Core.Yard.Thing.Rebounder => Say("yard.rebounders"),
-        Core.Yard.Thing.Goal => Say("yard.goals"),
-        Core.Yard.Thing.Chalk => Say("yard.chalk"),
-        Core.Yard.Thing.Tape => Say("yard.tape"),
-        Core.Yard.Thing.Bottle => Say("yard.plastic-bottles"),
+        Core.Catalogue.Yard.Thing.Ball => Say("yard.balls"),
+        Core.Catalogue.Yard.Thing.Marker => Say("yard.markers"),
+        Core.Catalogue.Yard.Thing.Upright => Say("yard.uprights"),
+        Core.Catalogue.Yard.Thing.Wall => Say("yard.walls-to-play-against"),
+        Core.Catalogue.Yard.Thing.Rebounder => Say("yard.rebounders"),
+        Core.Catalogue.Yard.Thing.Goal => Say("yard.goals"),
+        Core.Catalogue.Yard.Thing.Chalk => Say("yard.chalk"),
+        Core.Catalogue.Yard.Thing.Tape => Say("yard.tape"),
+        Core.Catalogue.Yard.Thing.Bottle => Say("yard.plastic-bottles"),
         _ => Say("yard.marked-squares"),
     };
 
-    public static string BodyHeight(BodyHeight height) => height == Core.Yard.BodyHeight.Floor ? Say("yard.on-the-floor") : Say("yard.at-height", ("height", height.Label()));
+    public static string BodyHeight(BodyHeight height) => height == Core.Catalogue.Layouts.BodyHeight.Floor ? Say("yard.on-the-floor") : Say("yard.at-height", ("height", height.Label()));
 
     private static string Numeral(int count) => count switch { 1 => Say("yard.once"), 2 => Say("yard.twice"), _ => Say("yard.times", ("count", count)) };
 }

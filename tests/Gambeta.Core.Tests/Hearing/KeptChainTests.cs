@@ -1,4 +1,4 @@
-using Gambeta.Core.Hearing;
+using Gambeta.Core.Edges.Hearing;
 
 namespace Gambeta.Core.Tests.Hearing;
 

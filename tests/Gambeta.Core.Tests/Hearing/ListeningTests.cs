@@ -1,8 +1,8 @@
 using System.Globalization;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Simulation.Sound;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Core.Tests.Hearing;
 

@@ -1,4 +1,4 @@
-using Gambeta.Core.Simulation.Sound;
+using Gambeta.Simulation.Sound;
 using NWaves.Transforms;
 
 namespace Gambeta.Core.Tests.Hearing;

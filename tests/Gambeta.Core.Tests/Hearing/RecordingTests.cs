@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.Text;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Simulation.Sound;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Core.Tests.Hearing;
 

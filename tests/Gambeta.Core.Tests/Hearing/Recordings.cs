@@ -1,6 +1,6 @@
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Simulation.Sound;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Core.Tests.Hearing;
 

@@ -1,6 +1,6 @@
 using System.Text;
 using System.Text.Json;
-using Gambeta.Core.Hearing;
+using Gambeta.Core.Edges.Hearing;
 
 namespace Gambeta.Core.Tests.Hearing;
 

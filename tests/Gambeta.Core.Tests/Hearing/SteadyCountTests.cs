@@ -1,5 +1,6 @@
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Simulation.Sound;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Core.Tests.Hearing;
 

@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Sheets;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Practice.Sheets;
 
 namespace Gambeta.Core.Tests.Planning;
 

@@ -1,6 +1,6 @@
-using Gambeta.Core.Planning;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Sheets;
+using Gambeta.Core.Catalogue.Amounts;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Practice.Sheets;
 using Google.OrTools.Sat;
 
 namespace Gambeta.Core.Tests.Planning;

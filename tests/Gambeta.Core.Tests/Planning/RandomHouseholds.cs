@@ -1,11 +1,13 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Insight.Progress;
 
 namespace Gambeta.Core.Tests.Planning;
 

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Text;
-using Gambeta.Core.Weeks;
+using Gambeta.Core.Edges.Calendars;
+using Gambeta.Core.Insight.Weeks;
 
 namespace Gambeta.Core.Tests.Weeks;
 

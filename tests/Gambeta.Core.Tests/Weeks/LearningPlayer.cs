@@ -1,5 +1,5 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
 
 namespace Gambeta.Core.Tests.Weeks;
 

@@ -1,16 +1,20 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Simulation;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Weeks;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Insight.Weeks;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.Sets;
+using Gambeta.Core.Practice.Sheets;
+using Gambeta.Simulation;
 
 namespace Gambeta.Core.Tests.Weeks;
 
@@ -208,7 +212,7 @@ internal sealed class SimulatedYear
             }
             minutes += drill.Amount.Total.TotalMinutes;
             _last[card.Id] = day;
-            _bests.AddRange(values.Count > 0 ? values.Select(value => new DayBest(value.Key, day, value.Value)) : [new DayBest(new MarkKey(_player.Id, card.Id, new Measure(MeasureKind.CleanReps), Touches.Feet.Both, ""), day, 0)]);
+            _bests.AddRange(values.Count > 0 ? values.Select(value => new DayBest(value.Key, day, value.Value)) : [new DayBest(new MarkKey(_player.Id, card.Id, new Measure(MeasureKind.CleanReps), Base.Touches.Feet.Both, ""), day, 0)]);
         }
         Judge(keys);
         minutes = sums.Total.TotalMinutes;

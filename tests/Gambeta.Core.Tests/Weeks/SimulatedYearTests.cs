@@ -1,8 +1,8 @@
 using System.Globalization;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Weeks;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Insight.Weeks;
+using Gambeta.Core.Practice.Sheets;
 using MathNet.Numerics.Statistics;
 
 namespace Gambeta.Core.Tests.Weeks;

@@ -1,8 +1,7 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Weeks;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Insight.Weeks;
 
 namespace Gambeta.Core.Tests.Weeks;
 

@@ -1,11 +1,12 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Sheets;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -58,7 +59,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         }
         else if (await SheetStore.FindAnyAsync(work, what) is { } sheet)
         {
-            (Name, Practise, Drills) = (sheet.Name, $"/practise/sheet/{what}", [.. SheetDrill.Of(sheet, Catalogue, drill => levels[drill]).Where(drill => Core.Safety.Cautions.MayStart(drill.Card, Age(Player), Household.Heading))]);
+            (Name, Practise, Drills) = (sheet.Name, $"/practise/sheet/{what}", [.. SheetDrill.Of(sheet, Catalogue, drill => levels[drill]).Where(drill => Core.Catalogue.Safety.Cautions.MayStart(drill.Card, Age(Player), Household.Heading))]);
         }
         else return NotFound();
         Drills = [.. Drills.DistinctBy(drill => drill.Card.Id)];

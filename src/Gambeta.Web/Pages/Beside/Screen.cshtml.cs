@@ -1,5 +1,5 @@
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Beside;

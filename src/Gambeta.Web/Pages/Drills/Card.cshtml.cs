@@ -1,16 +1,21 @@
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Amounts;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Catalogue.Yard;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Records;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Household;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -60,11 +65,11 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     public DoseWay[] Ways => [Card.Doses.Usual, .. new[] { DoseWay.Time, DoseWay.Reps }.Where(way => way != Card.Doses.Usual)];
 
-    public bool MayStart => Core.Safety.Cautions.MayStart(Card, Age(Player), Household.Heading);
+    public bool MayStart => Core.Catalogue.Safety.Cautions.MayStart(Card, Age(Player), Household.Heading);
 
     public string WhyNot => Household.Heading ? Say("drills.this-one-is-from-years", ("age", Card.LeastAge)) : Say("drills.heading-is-off-in-this");
 
-    public IReadOnlyList<string> Cautions => [.. Core.Safety.Cautions.All(Card, Age(Player)).Select(caution => Wording.Caution(caution, Lengths))];
+    public IReadOnlyList<string> Cautions => [.. Core.Catalogue.Safety.Cautions.All(Card, Age(Player)).Select(caution => Wording.Caution(caution, Lengths))];
 
     /// <summary>Whether the player marked it.</summary>
     public bool IsFavourite { get; private set; }

@@ -1,6 +1,6 @@
 using System.Text;
-using Gambeta.Core.Catalogue;
-using Gambeta.Web.Access;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Web.PageBases;
 
 namespace Gambeta.Web.Pages.Drills;
 

@@ -1,14 +1,17 @@
 using System.Globalization;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Choosing;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Practice.Records;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Choosing;
-using Gambeta.Core.Household;
-using Gambeta.Core.Records;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,7 +1,7 @@
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
 using Microsoft.AspNetCore.Authorization;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Drills;
 

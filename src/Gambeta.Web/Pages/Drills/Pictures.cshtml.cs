@@ -1,6 +1,6 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Drills;

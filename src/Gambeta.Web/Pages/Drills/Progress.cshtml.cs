@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Sets;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Judgement;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Charts;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

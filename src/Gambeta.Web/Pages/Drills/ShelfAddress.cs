@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Choosing;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Choosing;
-using Gambeta.Core.Touches;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
 
 namespace Gambeta.Web.Pages.Drills;
 

@@ -1,5 +1,5 @@
 using System.Globalization;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Touches;
 
 namespace Gambeta.Web.Pages.Drills;
 

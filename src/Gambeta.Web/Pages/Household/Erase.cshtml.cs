@@ -1,6 +1,6 @@
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;

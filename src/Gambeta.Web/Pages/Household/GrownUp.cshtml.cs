@@ -1,7 +1,7 @@
-using Gambeta.Core.Safety;
+using Gambeta.Core.Catalogue.Safety;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;

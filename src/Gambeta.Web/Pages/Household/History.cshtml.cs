@@ -1,10 +1,11 @@
+using Gambeta.Core.Base.Household;
 using Gambeta.Core;
-using Gambeta.Core.Household;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
-using Microsoft.AspNetCore.Mvc;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;
 

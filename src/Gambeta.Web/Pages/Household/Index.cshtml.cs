@@ -1,7 +1,9 @@
-using Gambeta.Core.Household;
+using Gambeta.Core.Base.Household;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Security;
+using Gambeta.Web.Throttling;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,6 +1,8 @@
-using Gambeta.Core.Household;
+using Gambeta.Core.Base.Household;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Security;
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

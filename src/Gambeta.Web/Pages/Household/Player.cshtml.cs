@@ -1,4 +1,4 @@
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;

@@ -1,12 +1,12 @@
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
 using Gambeta.Core;
-using Gambeta.Core.Household;
-using Gambeta.Core.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;
 
@@ -50,11 +50,11 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
         var age = Age(Who);
         var (pace, problem) = by switch
         {
-            "walk" => Lengths.Read(walk) is { } metres ? Read(Core.Yard.Pace.FromWalk(metres, age), PaceSource.Walked) : (null, Say("household.how-far-did-the-paces", ("walked", Core.Yard.Pace.Walked), ("tape", Lengths.Tape(6.2)))),
-            "height" => Lengths.Read(height) is { } tall && Core.Yard.Pace.IsHeight(tall)
-                ? (new KnownPace(Core.Yard.Pace.FromHeight(tall), PaceSource.FromHeight, Today), null)
+            "walk" => Lengths.Read(walk) is { } metres ? Read(Core.Base.Distances.Pace.FromWalk(metres, age), PaceSource.Walked) : (null, Say("household.how-far-did-the-paces", ("walked", Core.Base.Distances.Pace.Walked), ("tape", Lengths.Tape(6.2)))),
+            "height" => Lengths.Read(height) is { } tall && Core.Base.Distances.Pace.IsHeight(tall)
+                ? (new KnownPace(Core.Base.Distances.Pace.FromHeight(tall), PaceSource.FromHeight, Today), null)
                 : (null, YardWords.Problem(PaceProblem.NoSuchHeight, age, Lengths)),
-            _ => (new KnownPace(Core.Yard.Pace.FromAge(age), PaceSource.FromAge, Today), (string?)null),
+            _ => (new KnownPace(Core.Base.Distances.Pace.FromAge(age), PaceSource.FromAge, Today), (string?)null),
         };
         if (pace is null)
         {

@@ -1,8 +1,9 @@
+using Gambeta.Core.Base.Household;
 using Gambeta.Core;
-using Gambeta.Core.Household;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Security;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Mvc;

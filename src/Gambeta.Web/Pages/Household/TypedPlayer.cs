@@ -1,9 +1,8 @@
 using System.Globalization;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Touches;
-using Gambeta.Storage;
 
 namespace Gambeta.Web.Pages.Household;
 

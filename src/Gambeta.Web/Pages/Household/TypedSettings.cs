@@ -1,9 +1,8 @@
 using System.Globalization;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Insight.Progress;
 using Gambeta.Core;
-using Gambeta.Core.Household;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Yard;
-using Gambeta.Storage;
 
 namespace Gambeta.Web.Pages.Household;
 

@@ -1,6 +1,6 @@
 using System.Text.Json;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Html;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,17 +1,20 @@
 using System.Globalization;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Sets;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Counting;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Household;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Logbook;
 

@@ -1,5 +1,5 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Sets;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Played;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Logbook;

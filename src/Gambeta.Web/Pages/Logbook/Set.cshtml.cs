@@ -1,14 +1,16 @@
 using System.Globalization;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Hearing;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Records;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Edges.Hearing;
+using Gambeta.Core.Practice.Measuring;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.Sets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
 using Gambeta.Web.Api;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,12 +1,13 @@
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Edges.Diaries;
 using Gambeta.Core;
-using Gambeta.Core.Diaries;
-using Gambeta.Core.Household;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Logbook;
 

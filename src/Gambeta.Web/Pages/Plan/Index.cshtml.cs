@@ -1,12 +1,15 @@
 using System.Globalization;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Insight.Weeks;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,12 +1,12 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Plan;
@@ -87,7 +87,7 @@ public sealed class TogetherModel(PageTools tools) : HouseholdPage(tools)
             var plan = await OfAsync(work, player);
             plans.Add(plan);
             var steps = await VerdictStore.StepsAsync(work, player.Id);
-            var levels = new Core.Progress.DrillLevels(player.Level, steps);
+            var levels = new Core.Insight.Progress.DrillLevels(player.Level, steps);
             sessions.Add(SheetDrill.Of(plan.Session.ToSheet(""), Catalogue, drill => levels[drill]));
             Minutes += plan.Session.Minutes;
         }

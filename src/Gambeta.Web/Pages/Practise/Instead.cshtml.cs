@@ -1,10 +1,12 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Practise;

@@ -1,7 +1,7 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Sheets;
-using Gambeta.Web.Access;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Sheets;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -27,7 +27,7 @@ public sealed class PlayModel(PageTools tools) : StageModel(tools)
     public Task<IActionResult> OnGetAsync(string drill, string? layout, Guid? space) => InHousehold(async work =>
     {
         if (Catalogue.Find(drill) is not { } card) return NotFound();
-        if (!Core.Safety.Cautions.MayStart(card, Age(Player), Household.Heading)) return RedirectToPage("/Drills/Card", new { id = drill });
+        if (!Core.Catalogue.Safety.Cautions.MayStart(card, Age(Player), Household.Heading)) return RedirectToPage("/Drills/Card", new { id = drill });
         return await SetTheStageAsync(work, [SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, (await LevelsAsync(work))[card.Id])], layout, space, laysTheYard: false);
     });
 }

@@ -1,8 +1,7 @@
-using Gambeta.Core.Household;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Touches;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -33,7 +32,7 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
         if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return NotFound();
         // A drill that this player may not start is left out; the sheet's own page says so.
         var levels = await LevelsAsync(work);
-        var drills = SheetDrill.Of(found, Catalogue, drill => levels[drill]).Where(d => Core.Safety.Cautions.MayStart(d.Card, Age(Player), Household.Heading)).ToList();
+        var drills = SheetDrill.Of(found, Catalogue, drill => levels[drill]).Where(d => Core.Catalogue.Safety.Cautions.MayStart(d.Card, Age(Player), Household.Heading)).ToList();
         if (drills.Count == 0) return RedirectToPage("/Sheets/Index");
         (_address, _name) = (sheet, found.Name);
         var result = await SetTheStageAsync(work, [.. drills], null, space, laysTheYard: true);

@@ -1,16 +1,15 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Measuring;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Records;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Sets;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Touches;
 using Gambeta.Storage;
 using Gambeta.Web.Api;
 

@@ -1,14 +1,15 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core.Practice.Sheets;
+using Gambeta.Core.Practice.Together;
 using Gambeta.Core;
-using Gambeta.Core.Household;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Progress;
-using Gambeta.Core.RunSheets;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Sheets;
-using Gambeta.Core.Together;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -96,5 +97,5 @@ public sealed class TogetherModel(PageTools tools) : StageModel(tools)
 
     private static OneOfTwo Of(StagePlayer one) => new(one.Player.Nickname, one.Player.Preferred, one.Drills, one.Tempos, one.Controlled());
 
-    private bool MayBoth(SheetDrill drill) => Core.Safety.Cautions.MayStart(drill.Card, Age(Player), Household.Heading) && Core.Safety.Cautions.MayStart(drill.Card, Age(_other), Household.Heading);
+    private bool MayBoth(SheetDrill drill) => Core.Catalogue.Safety.Cautions.MayStart(drill.Card, Age(Player), Household.Heading) && Core.Catalogue.Safety.Cautions.MayStart(drill.Card, Age(_other), Household.Heading);
 }

@@ -1,15 +1,17 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Insight.Weeks;
+using Gambeta.Core.Practice.Records;
 using Gambeta.Core;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Records;
-using Gambeta.Core.Touches;
-using Gambeta.Core.Weeks;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Charts;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 
@@ -149,9 +151,8 @@ public sealed class IndexModel(PageTools tools) : KeptPage(tools)
         return (now, Day(thenFrom) is { } then ? DaySpan.Between(then, Day(thenTo) ?? now.First, Today) : now.Before);
     }
 
-    private static Measure MeasureOf(Change change) => Scoring.MarksOf(change.Latest).Select(mark => mark.Key.Measure).DefaultIfEmpty(new Measure(Ways(change).Keeps[0].Kind)).First();
+    private static Measure MeasureOf(Change change) => Scoring.MarksOf(change.Latest).Select(mark => mark.Key.Measure).DefaultIfEmpty(new Measure(Core.Base.Measures.MeasureTraits.Of(change.Key.Measure).Keeps[0].Kind)).First();
 
-    private static Core.Measuring.WayOfMeasuring Ways(Change change) => Core.Measuring.Ways.Of(change.Key.Measure);
 
     private string Numbers() => string.Join('\n', Weeks.Select(week => string.Create(CultureInfo.InvariantCulture, $"{week.First:yyyy-MM-dd},{week.Touches.Left},{week.Touches.Right},{week.Worked.TotalMinutes:0.#},{week.Bests}")).Prepend("week,left,right,minutes,bests")) + "\n";
 }

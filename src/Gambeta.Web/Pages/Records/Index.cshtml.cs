@@ -1,9 +1,10 @@
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Records;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Records;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Records;

@@ -1,13 +1,15 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Amounts;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Household;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Sheets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Sheets;
@@ -168,5 +170,5 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
         Warnings = [.. SheetWarnings.Of(Sums, Player.Preferred, MayStart, Typed.ReadMinutes().Minutes)];
     }
 
-    private bool MayStart(DrillCard card) => Core.Safety.Cautions.MayStart(card, Age(Player), Household.Heading);
+    private bool MayStart(DrillCard card) => Core.Catalogue.Safety.Cautions.MayStart(card, Age(Player), Household.Heading);
 }

@@ -1,8 +1,8 @@
-using Gambeta.Core.Household;
-using Gambeta.Core.Sheets;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Sheets;

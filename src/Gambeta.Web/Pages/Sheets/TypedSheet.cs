@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Amounts;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Doses;
-using Gambeta.Core.Sheets;
 
 namespace Gambeta.Web.Pages.Sheets;
 

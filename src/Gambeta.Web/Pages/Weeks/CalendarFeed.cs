@@ -1,9 +1,10 @@
 using System.Security.Cryptography;
 using System.Text;
-using Gambeta.Core.Household;
-using Gambeta.Core.Weeks;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Edges.Calendars;
+using Gambeta.Core.Insight.Weeks;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.WebUtilities;

@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core;
-using Gambeta.Core.Judgement;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Progress;
-using Gambeta.Core.Safety;
-using Gambeta.Core.Weeks;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Weeks;
@@ -67,5 +67,5 @@ public sealed class IndexModel(PageTools tools) : KeptPage(tools)
     }
 
     /// <summary>A goal's value as its drill says it.</summary>
-    public string Value(GoalOutlook outlook, decimal value) => outlook.Path is [.., var rung] && Core.Judgement.FormModels.Of(rung.Card.MeasuredBy).LowerIsBetter ? Words.Wording.Seconds(value) : Words.Wording.Number(value);
+    public string Value(GoalOutlook outlook, decimal value) => outlook.Path is [.., var rung] && Core.Insight.Judgement.FormModels.Of(rung.Card.MeasuredBy).LowerIsBetter ? Words.Wording.Seconds(value) : Words.Wording.Number(value);
 }

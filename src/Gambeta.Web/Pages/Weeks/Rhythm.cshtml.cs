@@ -1,14 +1,15 @@
 using System.Collections.Immutable;
 using System.Security.Cryptography;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Edges.Calendars;
+using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Weeks;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.DataProtection;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Weeks;
 

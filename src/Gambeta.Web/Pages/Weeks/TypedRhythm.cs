@@ -1,9 +1,8 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Planning;
-using Gambeta.Core.Weeks;
 
 namespace Gambeta.Web.Pages.Weeks;
 

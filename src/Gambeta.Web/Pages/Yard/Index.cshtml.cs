@@ -1,7 +1,11 @@
-using Gambeta.Core.Yard;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Charts;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.YardPlans;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Yard;

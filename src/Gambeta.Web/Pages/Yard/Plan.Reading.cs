@@ -1,11 +1,12 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Yard;
@@ -67,7 +68,7 @@ public sealed partial class PlanModel
     private List<string> ReadLayout()
     {
         var query = Request.Query;
-        Layout = _kept?.Layout ?? Card.Layout ?? Core.Yard.Shape.Of(ShapeKind.Zigzag).Lay(ImmutableDictionary<string, double>.Empty);
+        Layout = _kept?.Layout ?? Card.Layout ?? Core.Catalogue.Layouts.Shape.Of(ShapeKind.Zigzag).Lay(ImmutableDictionary<string, double>.Empty);
         try
         {
             if (query.ContainsKey("at") || query.ContainsKey("x"))
@@ -83,7 +84,7 @@ public sealed partial class PlanModel
             return [wrong.Message];
         }
         if (Addresses.Read<ShapeKind>(query["shape"]) is not { } kind) return [];
-        var shape = Core.Yard.Shape.Of(kind);
+        var shape = Core.Catalogue.Layouts.Shape.Of(kind);
         var problems = new List<string>();
         var measures = new Dictionary<string, double>();
         foreach (var parameter in shape.Parameters)

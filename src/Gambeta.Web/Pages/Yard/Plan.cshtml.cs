@@ -1,14 +1,20 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
+using Gambeta.Core.Catalogue.Yard;
+using Gambeta.Core.Practice.Records;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Household;
-using Gambeta.Core.Records;
-using Gambeta.Core.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Charts;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
+using Gambeta.Web.YardPlans;
 using Gambeta.Words;
 using Microsoft.AspNetCore.Http.Extensions;
 using Microsoft.AspNetCore.Mvc;
@@ -99,7 +105,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public ShapeKind Shape => Layout.Shape ?? Card.Layout?.Shape ?? ShapeKind.Zigzag;
 
-    public IEnumerable<MeasureField> Fields => Core.Yard.Shape.Of(Shape).Parameters.Select(parameter =>
+    public IEnumerable<MeasureField> Fields => Core.Catalogue.Layouts.Shape.Of(Shape).Parameters.Select(parameter =>
     {
         var value = Layout.Measures.GetValueOrDefault(parameter.Key, parameter.Usual);
         return new MeasureField(parameter, Request.Query["m." + parameter.Key] is { Count: 1 } typed && Problems.Count > 0 ? typed.ToString()
@@ -228,7 +234,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         if (Layout.Shape is { } shape && _kept is null)
         {
             query.Add("shape", shape.ToAddress());
-            foreach (var parameter in Core.Yard.Shape.Of(shape).Parameters)
+            foreach (var parameter in Core.Catalogue.Layouts.Shape.Of(shape).Parameters)
             {
                 var value = Layout.Measures[parameter.Key];
                 query.Add("m." + parameter.Key, parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value) : paces ? PlanAddress.Number(value / Pace.Pace.Metres) : Lengths.Field(value));

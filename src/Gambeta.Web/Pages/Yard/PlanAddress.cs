@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Yard;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
 using Microsoft.AspNetCore.Http.Extensions;
 
 namespace Gambeta.Web.Pages.Yard;

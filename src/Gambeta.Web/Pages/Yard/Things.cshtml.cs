@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core;
-using Gambeta.Core.Yard;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

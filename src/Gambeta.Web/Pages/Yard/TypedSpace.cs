@@ -1,6 +1,7 @@
+using Gambeta.Core.Base.Distances;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Yard;
 
 namespace Gambeta.Web.Pages.Yard;
 
@@ -42,7 +43,7 @@ public sealed record TypedSpace(
             if (high is not (> 0 and <= HighestWall)) problems.Add(Say("yard.the-walls-height-is-a", ("highestWall", lengths.Of(HighestWall))));
             wall = new SpaceWall(at, wide ?? 0, high ?? 0);
         }
-        var behind = Enum.GetValues<SpaceSide>().Select(side => Keys.TryRead<Behind>(Behind(side) ?? "", out var what) ? what : Core.Yard.Behind.OpenGround);
+        var behind = Enum.GetValues<SpaceSide>().Select(side => Keys.TryRead<Behind>(Behind(side) ?? "", out var what) ? what : Core.Catalogue.Layouts.Behind.OpenGround);
         return problems.Count > 0
             ? (null, problems)
             : (new Space { Name = name, Kind = kind, Width = width!.Value, Length = length!.Value, Ground = ground, Wall = wall, Behind = [.. behind] }, []);

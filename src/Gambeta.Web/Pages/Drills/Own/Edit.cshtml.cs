@@ -1,8 +1,8 @@
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Touches;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
 using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Drills.Own;

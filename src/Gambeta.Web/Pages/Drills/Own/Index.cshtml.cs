@@ -1,9 +1,10 @@
-using Gambeta.Core.Catalogue;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
-using Gambeta.Web.Drawing;
-using Microsoft.AspNetCore.Mvc;
+using Gambeta.Web.Navigation;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Drills.Own;
 

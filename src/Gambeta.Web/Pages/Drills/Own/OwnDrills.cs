@@ -1,6 +1,8 @@
-using Gambeta.Core.Catalogue;
+using Gambeta.Core.Base.Yaml;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Storage;
-using Gambeta.Web.Access;
+using Gambeta.Web.PageBases;
+using Gambeta.Web.Throttling;
 
 namespace Gambeta.Web.Pages.Drills.Own;
 

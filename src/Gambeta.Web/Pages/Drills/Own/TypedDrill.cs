@@ -1,9 +1,11 @@
 using System.Globalization;
 using System.Text;
 using System.Text.Json;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Yaml;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core;
-using Gambeta.Core.Catalogue;
-using Gambeta.Core.Measuring;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Drills.Own;

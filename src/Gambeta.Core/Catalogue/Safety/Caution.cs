@@ -1,0 +1,107 @@
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Things;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Measuring;
+
+namespace Gambeta.Core.Catalogue.Safety;
+
+/// <summary>Cautions that follow from what a drill is and where it is played. A page words them.</summary>
+public enum CautionKind
+{
+    /// <summary>Heading: the rules of the player's own association and club decide; few touches, a light ball.</summary>
+    Heading,
+
+    /// <summary>Before a wall: nothing breakable behind or beside it, no road behind a missed ball.</summary>
+    Wall,
+
+    /// <summary>Shots: nobody before the goal, nothing breakable behind it.</summary>
+    Goal,
+
+    /// <summary>A timed course ends at full speed: room behind the finish.</summary>
+    FullSpeed,
+
+    /// <summary>Indoors only with a soft ball, on a clear floor.</summary>
+    SoftBallIndoors,
+
+    /// <summary>The player is younger than the card's least age.</summary>
+    TooYoung,
+
+    /// <summary>Hard balls at a wall come back into a face: a stop line, and far enough from it.</summary>
+    Rebound,
+
+    /// <summary>Hands in the way of a ball: fingers, and falls on hard ground.</summary>
+    KeeperHands,
+
+    /// <summary>Backing away towards an upright or a chair.</summary>
+    Backwards,
+
+    /// <summary>A helper's face before a volley, a helper's place at a strike.</summary>
+    Helper,
+
+    /// <summary>A burst or a race ends somewhere: room where it does.</summary>
+    Burst,
+
+    /// <summary>Eyes on the ball while walking or running: a free way.</summary>
+    BlindWay,
+
+    /// <summary>Standing on a moving ball.</summary>
+    OnTheBall,
+
+    /// <summary>High balls: lamps and ceilings indoors, a neighbour's fence outdoors.</summary>
+    HighBall,
+}
+
+/// <summary>One caution of a drill: a kind that follows from what it is, or a sentence of its card.</summary>
+/// <param name="Card">The drill.</param>
+/// <param name="Kind">The kind; nothing for a sentence of the card.</param>
+/// <param name="Sentence">The card's own sentence; nothing for a kind.</param>
+public sealed record Caution(DrillCard Card, CautionKind? Kind, string? Sentence);
+
+/// <summary>Which cautions a drill carries: the one way to them for the card, the practice screen and the check before the first touch.</summary>
+public static class Cautions
+{
+    /// <summary>All of a drill for a player of an age in years: what follows from it, the gravest first, then what its card says.</summary>
+    public static IEnumerable<Caution> All(DrillCard card, int age) =>
+        [.. Of(card, age).Select(kind => new Caution(card, kind, null)), .. card.Cautions.Select(sentence => new Caution(card, null, sentence))];
+
+    /// <summary>What is said before the first touch besides <see cref="FirstTouchCheck"/>, which asks about wall, goal, run-off and floor itself.</summary>
+    public static IEnumerable<Caution> BeforeTheStart(IEnumerable<DrillCard> cards, int age) =>
+        cards.SelectMany(card => All(card, age)).Where(caution => caution.Kind is not (CautionKind.Wall or CautionKind.Goal or CautionKind.FullSpeed or CautionKind.SoftBallIndoors));
+
+    /// <summary>The kinds for a player of an age in years, the gravest first.</summary>
+    public static IEnumerable<CautionKind> Of(DrillCard card, int age)
+    {
+        if (card.IsHeading) yield return CautionKind.Heading;
+        if (card.LeastAge > age) yield return CautionKind.TooYoung;
+        if (card.Places.HasFlag(Places.Wall)) yield return CautionKind.Wall;
+        if (card.Places.HasFlag(Places.Goal)) yield return CautionKind.Goal;
+        if (MeasureTraits.Of(card.MeasuredBy).IsRun) yield return CautionKind.FullSpeed;
+        if (card.Places.HasFlag(Places.Indoors)) yield return CautionKind.SoftBallIndoors;
+        var touches = card.Pattern.Touches;
+        if (touches.Any(touch => touch is { Move: BallMove.Wall, Surface: Surface.Laces })) yield return CautionKind.Rebound;
+        if (Steps(card).Any(pair => pair is (Contact { Touch.Move: BallMove.Wall }, Between { Happening: Happening.Catch }))) yield return CautionKind.KeeperHands;
+        if (Needs(GearKind.Upright)) yield return CautionKind.Backwards;
+        if (Needs(GearKind.Helper)) yield return CautionKind.Helper;
+        if (card.MeasuredBy == MeasuredBy.RunInTouches || card is { Intensity: Intensity.Hard, Family: Family.Feints or Family.DribblingAndTurns } && !MeasureTraits.Of(card.MeasuredBy).IsRun) yield return CautionKind.Burst;
+        if (card.Family == Family.Juggling && card.Space.Length >= MovingFrom) yield return CautionKind.BlindWay;
+        if (card.Family == Family.BallMasteryMoving && touches.Any(touch => touch.Surface == Surface.Sole)) yield return CautionKind.OnTheBall;
+        if (GoesHigh(card)) yield return CautionKind.HighBall;
+
+        bool Needs(GearKind kind) => card.Gear.Any(item => item.Kind == kind);
+    }
+
+    // Floors from this length on are walked; a juggled ball that comes down less often than this a minute goes over the head. Figures of ours.
+    private const double MovingFrom = 4, HighBelow = 60;
+
+    // Juggled high, or lofted at a wall out of the hands.
+    private static bool GoesHigh(DrillCard card) =>
+        (card.Pattern.Beats.All(beat => beat is Contact { Touch.Move: BallMove.Up }) && card.Tempo.Slow.TouchesAMinute < HighBelow)
+        || Steps(card).Any(pair => pair is (Between { Happening: Happening.Hand }, Contact { Touch: { Move: BallMove.Wall, Surface: Surface.Laces } }));
+
+    private static IEnumerable<(Beat, Beat)> Steps(DrillCard card) => card.Pattern.Beats.Zip(card.Pattern.Beats.Skip(1));
+
+    /// <summary>True when a drill may be started: heading only where the household allows it, and at its least age.</summary>
+    public static bool MayStart(DrillCard card, int age, bool headingAllowed) =>
+        !card.IsHeading || (headingAllowed && !(card.LeastAge > age));
+}

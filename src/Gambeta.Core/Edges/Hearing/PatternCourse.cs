@@ -1,0 +1,158 @@
+namespace Gambeta.Core.Edges.Hearing;
+
+/// <summary>What was heard of a pattern in which the ball does not fall.</summary>
+/// <param name="Sounds">The sounds of the ball, by the places of their beginnings.</param>
+/// <param name="Touch">Of each beginning the chance that it was a touch.</param>
+/// <param name="Ball">And that it was the ball at all.</param>
+/// <param name="Missing">Of each sound but the first, how many steps it may be from the one before it, and the chance of each; what is left of one is that of a pause.</param>
+/// <param name="Usual">Seconds from each place of the pattern to the next one.</param>
+/// <param name="Sure">How sure it is that the course was not begun from another place.</param>
+public sealed record CourseTold(List<CourseSound> Sounds, double[] Touch, double[] Ball, List<IReadOnlyList<(int Steps, double Chance)>> Missing, CourseOdds Usual, double Sure);
+
+/// <summary>
+/// Which beginnings were which sound of a pattern, told together by the best <see cref="CourseChain"/>. How long each step lasts and what the wall sounds like here is learned from the recording itself, from the course of one round
+/// for the next; begun once from each place of the pattern, and the likeliest taken. A kick reaches the wall sooner than it comes back from there, since the wall and the floor slow it.
+/// </summary>
+public sealed class PatternCourse
+{
+    // What is less likely is not looked at; the net's odds weigh less than they say, and what it tells of the wall much less, since rhythm told it as well.
+    private const double LeastOdds = -4.25, Weight = 0.92, Told = 0.3, MostTold = 5, Like = 0.35, MostLike = 8;
+
+    private const double WallIsSooner = 60, MostOfSooner = 12, MostOfTold = 8;
+
+    private const int Rounds = 5;
+
+    private readonly int _all;
+    private readonly int[] _onsets;
+    private readonly double[] _times;
+    private readonly KindOdds[] _kinds;
+    private readonly double[][] _shapes;
+    private readonly SoundCycle _rep;
+    private readonly CourseChain _chain;
+
+    /// <summary>Takes the beginnings of a recording.</summary>
+    /// <param name="onsets">They.</param>
+    /// <param name="kinds">What each may have been.</param>
+    /// <param name="rep">What repeats of the pattern.</param>
+    public PatternCourse(IReadOnlyList<Onset> onsets, IReadOnlyList<KindOdds> kinds, SoundCycle rep)
+    {
+        (_all, _rep) = (onsets.Count, rep);
+        _onsets = [.. Enumerable.Range(0, _all).Where(i => kinds[i].Ball > LeastOdds)];
+        _times = [.. _onsets.Select(i => onsets[i].At)];
+        _kinds = [.. _onsets.Select(i => kinds[i])];
+        _shapes = [.. _onsets.Select(i => onsets[i].Shape)];
+        _chain = new CourseChain(_times, [.. onsets.Select(onset => onset.At)], rep);
+    }
+
+    /// <summary>Tells what was heard.</summary>
+    public CourseTold Tell()
+    {
+        var length = _rep.Sounds.Length;
+        var path = BallPath.Best(_times, [.. _kinds.Select(kind => kind.Ball)], length > 1 ? CourseChain.ShortestToWall : BallPath.ShortestTouch);
+        var rivals = new List<Rival>();
+        for (var phase = 0; phase < length; phase++)
+        {
+            var one = Followed(Begun(path, phase));
+            // The same course comes from several beginnings: only others are rivals.
+            if (!rivals.Exists(rival => rival.Course.SequenceEqual(one.Course))) rivals.Add(one);
+        }
+        var won = rivals.MaxBy(rival => rival.Worth + rival.Forgiven)!;
+        rivals.Remove(won);
+        // What is forgiven decides, but does not make it less sure where nothing had to be.
+        var margin = rivals.Select(rival => won.Worth - rival.Worth + Math.Max(0, won.Forgiven - rival.Forgiven)).DefaultIfEmpty(double.PositiveInfinity).Min();
+        won.Learned.Weigh();
+        var (touch, ball) = (new double[_all], new double[_all]);
+        foreach (var (i, chances) in _onsets.Zip(_chain.Chances()))
+        {
+            for (var place = 0; place < length; place++) (touch[i], ball[i]) = (touch[i] + (_rep.Sounds[place].Kind == HeardKind.Touch ? chances[place] : 0), ball[i] + chances[place]);
+        }
+        return new([.. won.Course.Select(sound => sound with { At = _onsets[sound.At] })], touch, ball, [.. won.Course.Zip(won.Course.Skip(1)).Select(pair => _chain.Steps(pair.First, pair.Second))], won.Learned.Odds, KindOdds.Chance(margin / length));
+    }
+
+    // What the net told against a course in all, beyond what it may: a ball and a wall sound alike all the time, and where it is wrong of one it is wrong of all.
+    private double Forgiven(List<CourseSound> course)
+    {
+        var told = course.Sum(sound => Told * Against(_kinds[sound.At], _rep.Sounds[sound.Place].Kind));
+        return Math.Max(0, -MostOfTold - told);
+    }
+
+    private static double Against(KindOdds odds, HeardKind kind) => Math.Max(-MostTold, odds.Of(kind) - odds.Ball);
+
+    // A course that was begun somewhere, what it is worth, and what is forgiven it.
+    private sealed record Rival(List<CourseSound> Course, Learned Learned, double Worth, double Forgiven);
+
+    private Rival Followed(List<CourseSound> now)
+    {
+        for (var round = 1; ; round++)
+        {
+            var (before, learned) = (now, new Learned(now, this));
+            learned.Weigh();
+            (now, var worth) = _chain.Best();
+            if (round == Rounds || now.SequenceEqual(before)) return new(now, learned, worth + learned.Prior(), Forgiven(now));
+        }
+    }
+
+    // Sounds that keep time, one by one through the pattern from a place on; so again after each pause.
+    private List<CourseSound> Begun(List<int> path, int phase)
+    {
+        var (course, place) = (new List<CourseSound>(), phase);
+        foreach (var i in path)
+        {
+            var begins = course.Count == 0 || _times[i] - _times[course[^1].At] > BallPath.LongestGap;
+            place = begins ? phase : (place + 1) % _rep.Sounds.Length;
+            course.Add(new CourseSound(i, place, begins));
+        }
+        return course;
+    }
+
+    // What each kind sounds like, and how long it is from each place to the next, in one course.
+    private sealed class Learned
+    {
+        private readonly PatternCourse _of;
+        private readonly Likeness?[] _kinds = new Likeness?[Enum.GetValues<HeardKind>().Length];
+
+        public Learned(List<CourseSound> course, PatternCourse of)
+        {
+            _of = of;
+            var gaps = of._rep.Sounds.Select(_ => new List<double>()).ToList();
+            for (var k = 0; k < course.Count; k++)
+            {
+                var (i, place, begins) = course[k];
+                (_kinds[(int)of._rep.Sounds[place].Kind] ??= new()).Add(of._shapes[i], 1);
+                if (!begins && place == (course[k - 1].Place + 1) % gaps.Count) gaps[course[k - 1].Place].Add(of._times[i] - of._times[course[k - 1].At]);
+            }
+            Odds = CourseOdds.From(gaps);
+        }
+
+        public CourseOdds Odds { get; }
+
+        // What each is worth as each place: its odds, parted by what the net tells of each kind and by what is like it here.
+        public void Weigh()
+        {
+            var isKnown = _kinds.Count(kind => kind is { Weight: >= UsualTime.LeastKnown }) > 1;
+            var worth = new List<double[]>();
+            var kinds = _of._rep.Sounds.Select(sound => sound.Kind).Distinct().ToList();
+            for (var i = 0; i < _of._times.Length; i++)
+            {
+                var odds = _of._kinds[i];
+                double Part(HeardKind kind) => (Told * Against(odds, kind)) + (isKnown ? Math.Max(-MostLike, Like * _kinds[(int)kind]!.Log(_of._shapes[i])) : 0);
+                var parts = kinds.ToDictionary(kind => kind, Part);
+                var either = Math.Log(parts.Values.Sum(part => Math.Exp(part - parts.Values.Max()))) + parts.Values.Max();
+                worth.Add([.. _of._rep.Sounds.Select(sound => (Weight * odds.Ball) + (kinds.Count > 1 ? parts[sound.Kind] - either : 0))]);
+            }
+            _of._chain.Weigh(worth, Odds);
+        }
+
+        // A kick is sooner at the wall than back from it.
+        public double Prior()
+        {
+            var (sum, sounds) = (0.0, _of._rep.Sounds);
+            for (var place = 0; place < sounds.Length; place++)
+            {
+                if (sounds[place].Kind != HeardKind.Wall) continue;
+                sum += Math.Clamp(Math.Log(Odds.Lasts(place, 1) / Odds.Lasts((place + sounds.Length - 1) % sounds.Length, 1)) * WallIsSooner, -MostOfSooner, MostOfSooner);
+            }
+            return sum;
+        }
+    }
+}

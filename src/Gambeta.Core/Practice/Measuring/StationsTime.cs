@@ -1,0 +1,87 @@
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
+using System.Text.Json;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Played;
+
+namespace Gambeta.Core.Practice.Measuring;
+
+/// <summary>Through the stations: how many tries each one took that was hit. The time is the set's.</summary>
+public sealed record StationsResult(ImmutableArray<int> Tries, int Stations) : SetResult
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Of => MeasuredBy.StationsTime;
+
+    /// <inheritdoc/>
+    public override int WentWrong => Tries.Sum() - Tries.Length;
+
+    /// <summary>True when every station was hit: only then the time counts.</summary>
+    public bool Finished => Tries.Length >= Stations;
+
+    /// <inheritdoc/>
+    public bool Equals(StationsResult? other) => other is not null && Stations == other.Stations && Tries.SequenceEqual(other.Tries);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => Tries.Aggregate(Stations, HashCode.Combine);
+}
+
+/// <summary>
+/// Seconds through all stations: a hit moves the target on, a miss is fetched and tried again. Written down as <c>{"stations": 4, "tries": [1, 2, 3, 1]}</c>.
+/// </summary>
+public sealed class StationsTime : WayOfMeasuring<StationsResult>
+{
+    /// <inheritdoc/>
+    public override MeasuredBy Key => MeasuredBy.StationsTime;
+
+    /// <inheritdoc/>
+    public override SetDraft Counted(PlayedSet played)
+    {
+        var (hit, tries) = (new List<int>(), 0);
+        foreach (var happened in played.Tries)
+        {
+            tries++;
+            if (happened.Kind != PlayEventKind.Touch || hit.Count == played.Rules.Stations) continue;
+            hit.Add(tries);
+            tries = 0;
+        }
+        return played.Timed with { StationTries = hit };
+    }
+
+    /// <inheritdoc/>
+    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StationTries is not null;
+
+    /// <summary>More stations than there are.</summary>
+    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) => draft.StationTries?.Count > ChallengeRules.Of(card).Stations;
+
+    /// <inheritdoc/>
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new StationsResult([.. draft.StationTries ?? []], ChallengeRules.Of(card).Stations);
+
+    /// <inheritdoc/>
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StationsResult result) => pattern.Of(result.Tries.Sum());
+
+    /// <inheritdoc/>
+    public override ImmutableArray<TypedField> Fields(Feet feet) => [new("list", TypedKind.List)];
+
+    /// <inheritdoc/>
+    public override string? AsTyped(PracticeSet set, string field) => set.Result is StationsResult stations ? TypedCounts.Text(stations.Tries) : null;
+
+    /// <inheritdoc/>
+    public override SetDraft ReadTyped(TypedCounts typed) => new() { StationTries = typed.List("list") };
+
+    /// <inheritdoc/>
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, StationsResult result) =>
+        result.Finished ? [(new(MeasureKind.StationsSeconds), HandTiming.HandTime(set.Worked))] : [];
+
+    /// <inheritdoc/>
+    public override Measure? Chiefly(Dose dose) => new(MeasureKind.StationsSeconds);
+
+    /// <inheritdoc/>
+    protected override JsonObject Write(StationsResult result) => new() { ["stations"] = result.Stations, ["tries"] = ResultJson.Numbers(result.Tries) };
+
+    /// <inheritdoc/>
+    public override SetResult Read(JsonElement written) => new StationsResult([.. written.Numbers("tries")], written.Number("stations"));
+}

@@ -1,4 +1,0 @@
-namespace Gambeta.Core.Yard;
-
-/// <summary>A space with its id.</summary>
-public sealed record KeptSpace(Guid Id, Space Space);

@@ -1,0 +1,18 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core;
+
+namespace Gambeta.Simulation;
+
+/// <summary>Clean reps in a row, made up.</summary>
+internal sealed class MadeUpCleanStreaks : MadeUpTries
+{
+    /// <inheritdoc/>
+    public override int TouchesATap(TouchCount perRep) => Math.Max(1, perRep.Total);
+
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn) => base.Modelled(turn) is var draft
+        ? draft with { Left = null, Right = null, Seconds = turn.TimeForReps(draft.TryTouches!.Sum()) + draft.TryTouches!.Count }
+        : draft;
+}

@@ -1,0 +1,21 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core;
+
+namespace Gambeta.Simulation;
+
+/// <summary>Hits, made up.</summary>
+internal sealed class MadeUpHits : MadeUp
+{
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var cameOff = turn.CameOff();
+        var hits = cameOff.Count(hit => hit);
+        return new SetDraft { Reps = hits, Slips = cameOff.Count - hits, Seconds = turn.TimeForReps(cameOff.Count) };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 0);
+}

@@ -1,0 +1,12 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Practice.Counting;
+using Gambeta.Core;
+
+namespace Gambeta.Simulation;
+
+/// <summary>Run-ins, made up.</summary>
+internal sealed class MadeUpRunIns : MadeUpTries
+{
+    /// <inheritdoc/>
+    protected override PlayEventKind EndOf(int touches, int wanted) => touches < Math.Min(wanted, 3) ? PlayEventKind.Slip : PlayEventKind.Stop;
+}

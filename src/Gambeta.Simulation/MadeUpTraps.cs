@@ -1,0 +1,20 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Practice.Played;
+using Gambeta.Core.Practice.RunSheets;
+using Gambeta.Core;
+
+namespace Gambeta.Simulation;
+
+/// <summary>Balls killed from rising heights, made up.</summary>
+internal sealed class MadeUpTraps : MadeUp
+{
+    /// <inheritdoc/>
+    public override SetDraft Modelled(ModelTurn turn)
+    {
+        var inside = turn.CameOff();
+        return new SetDraft { Inside = inside, Seconds = turn.TimeForReps(inside.Count) };
+    }
+
+    /// <inheritdoc/>
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 0);
+}
