@@ -18,8 +18,11 @@ using Microsoft.AspNetCore.Mvc;
 namespace Gambeta.Web.PageBases;
 
 /// <summary>What a page inside a household needs from the application.</summary>
-public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time, Limits Limits, Brakes Brakes, Turns Turns, Meters Meters)
+public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time, Limits Limits, Brakes Brakes, Turns Turns, Meters Meters, IConfiguration Settings)
 {
+    /// <summary>While somebody works on the application: see ./dev.</summary>
+    public bool IsLive { get; } = Settings.GetValue("Live", false);
+
     /// <summary>Goes into the household of a request, with the sign-in that its cookie names. No household when that is over.</summary>
     public Task<(HouseholdWork Work, HouseholdView? Household)> EnterAsync(HttpContext http) =>
         HouseholdStore.EnterAsync(Database, http.User.HouseholdId(), http.User.SignInId(), Time.GetUtcNow(), http.RequestAborted);

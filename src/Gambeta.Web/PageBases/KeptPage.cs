@@ -32,6 +32,8 @@ public abstract class KeptPage(PageTools tools) : HouseholdPage(tools)
     {
         // Records write all that they hold.
         var stamp = string.Create(CultureInfo.InvariantCulture, $"{Build} {Gambeta.Words.Language.Current.Tag} {Today:yyyy-MM-dd} {Household.DrillsVersion} {Household.Heading} {Household.Settings} {Player}");
+        // While somebody works on the rules (./dev) nothing is kept: a change of one is to be seen.
+        if (Tools.IsLive) view = null;
         if (view is not null && await KeptViewStore.FindAsync(work, Player.Id, view, stamp, drill) is { } kept)
         {
             Body = new HtmlString(kept);
