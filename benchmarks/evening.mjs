@@ -108,7 +108,7 @@ export async function evening(port, cluster) {
     while (!over) {
       const set = round(visitor.player, session);
       left++;
-      for (let first = true; !over; first = false) {
+      while (!over) {
         const began = performance.now(), { status, answer } = await player.ask('/api/sets', set);
         if (status === 200 && answer.stored) {
           acknowledged.push(set.id);

@@ -62,7 +62,7 @@ public class StoredTests
         {
             var keys = KeyList(type);
             keys.ShouldBeUnique();
-            keys.ShouldAllBe(key => key.Length > 0 && key.Trim() == key && key.ToLowerInvariant() == key, type.Name);
+            keys.ShouldAllBe(key => key.Length > 0 && key.Trim() == key && !key.Any(char.IsUpper), type.Name);
         }
     }
 

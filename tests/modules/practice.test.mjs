@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { allowed } from '../../src/Gambeta.Web/wwwroot/js/practise/practice.js';
-import { done, drill, pause, practise, simple, work } from './setup/practise.mjs';
+import { done, drill, practise, work } from './setup/practise.mjs';
 
 test('everything to look at is looked at before the start, and the check goes with the first sitting', () => {
   const { practice, kinds, posted } = practise({ toLook: 2 });

@@ -18,7 +18,13 @@ public sealed class WeeksPlannerTests
     private static string Row(FourWeeks weeks, int week = 0) => string.Concat(weeks.Days.Skip(7 * week).Take(7).Select(day => day.Kind switch
     {
         DayKind.Practice => day.Hardness switch { Hardness.Light => 'l', Hardness.Middle => 'm', _ => 'h' },
-        DayKind.Done => 'D', DayKind.LeftOut => 'x', DayKind.Training => 'T', DayKind.Match => 'M', DayKind.Away => '-', DayKind.Hurt => '!', _ => '.',
+        DayKind.Done => 'D',
+        DayKind.LeftOut => 'x',
+        DayKind.Training => 'T',
+        DayKind.Match => 'M',
+        DayKind.Away => '-',
+        DayKind.Hurt => '!',
+        _ => '.',
     }));
 
     [Fact]

@@ -22,7 +22,8 @@ public static class SessionPlanner
         var best = Best(options, minutes, facts.CatchUp.Share);
         return new SessionPlan(
             [.. best.Select(option => new PlannedDrill(option.Drill.Item with { Dose = option.Drill.Dose }, option.Reason))], minutes, best.Count == 0 ? 0 : PlanObjective.Of(best, facts.CatchUp.Share),
-            [.. Notes(facts, ask, options, best, minutes)], LeftOut(facts, options, best)) { Laid = facts.Laid, Next = facts.Next, NextTest = facts.NextTest };
+            [.. Notes(facts, ask, options, best, minutes)], LeftOut(facts, options, best))
+        { Laid = facts.Laid, Next = facts.Next, NextTest = facts.NextTest };
     }
 
     /// <summary>The best session of some options.</summary>

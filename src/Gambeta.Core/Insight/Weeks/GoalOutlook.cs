@@ -72,11 +72,11 @@ public sealed record GoalOutlook(Goal Goal, ImmutableArray<(DrillCard Card, Rung
         var path = new List<DrillCard> { card };
         for (var below = catalogue.Rungs.Below(card); !below.IsEmpty; below = catalogue.Rungs.Below(below[0])) path.Insert(0, below[0]);
         var states = path.Select(rung => (Card: rung, State: Verdict.LatestOfFeet(verdicts[rung.Id]) switch
-            {
-                { IsEmpty: true } => RungState.Ahead,
-                var feet when Decision.OfFeet(feet) == DecisionKind.MoveOn => RungState.Clean,
-                _ => RungState.InWork,
-            })).ToList();
+        {
+            { IsEmpty: true } => RungState.Ahead,
+            var feet when Decision.OfFeet(feet) == DecisionKind.MoveOn => RungState.Clean,
+            _ => RungState.InWork,
+        })).ToList();
         var begun = states.FindLastIndex(rung => rung.State != RungState.Ahead);
         return [.. states.Where((rung, i) => i > begun || rung.State != RungState.Ahead)];
     }

@@ -5,6 +5,7 @@ import { countInPieces } from './in-pieces.js';
 // Longer than this, about three minutes, is more than one post may be.
 const mostInOnePost = 400_000;
 
+/** @type {(key: string) => Promise<any>} */
 let onLine = async () => null;
 
 /** A quicker way than sending all frames: what the line said that heard the set; resolves with nothing where none did. */

@@ -43,7 +43,7 @@ export const base = {
   },
   /** The player stopped on purpose. */
   stop() {},
-  /** Tries that were played, where there are so many to play. */
+  /** Tries that were played, where there are so many to play. @type {(sum: any) => number} */
   played: () => 0,
   /** True when all of it is played. */
   isComplete(sum, phase) { return Boolean(phase.target) && this.played(sum) >= phase.target; },
@@ -51,7 +51,7 @@ export const base = {
   isMainEnd: () => false,
   /** Tiles that are full, in work without a clock of its own. */
   tiles(sum, drill) { return this.figure(sum, drill); },
-  /** The figure in the middle, for work without a clock of its own; the milliseconds of the set come with it. */
+  /** The figure in the middle, for work without a clock of its own; the milliseconds of the set come with it. @type {(sum: any, drill?: any) => any} */
   figure: sum => sum.reps,
   /** The line under the figure. */
   under: (sum, { phase }) => phase.target ? say('of-target', { target: phase.target }) : '',

@@ -14,7 +14,7 @@ async function send(address) {
   const mine = sending = new AbortController();
   let page;
   try {
-    const response = await fetch(address, { method: 'POST', body: new FormData(form()), signal: mine.signal });
+    const response = await fetch(address, { method: 'POST', body: new FormData(/** @type {HTMLFormElement} */ (form())), signal: mine.signal });
     page = new DOMParser().parseFromString(await response.text(), 'text/html').querySelector('[data-sheet-form]');
   } catch {
     // Replaced by a later press, or no network: what stands on the form stays.

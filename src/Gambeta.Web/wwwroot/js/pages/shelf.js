@@ -61,7 +61,7 @@ document.addEventListener('click', event => {
 });
 
 function look(words) {
-  const asked = new URLSearchParams(new FormData(words.form));
+  const asked = new URLSearchParams(/** @type {any} */ (new FormData(words.form)));
   if (!asked.get('words')) asked.delete('words');
   queue = queue.then(() => go(`/drills?${asked}`));
 }

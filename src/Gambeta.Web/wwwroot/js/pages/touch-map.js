@@ -44,7 +44,7 @@ export class TouchMap {
 
   /** Draws anew for the tempo and the foot that are chosen now. */
   async fetch() {
-    const asked = new URLSearchParams({ pattern: this.written, tempo: this.tempo, mirror: this.mirrored !== this.writtenMirrored });
+    const asked = new URLSearchParams({ pattern: this.written, tempo: this.tempo, mirror: String(this.mirrored !== this.writtenMirrored) });
     const waiting = this.waiting = fetch(`/drills/map?${asked}`).then(answer => answer.ok ? answer.text() : null, () => null);
     const html = await waiting;
     // A later wish overtakes this one; without a way to the server the old drawing stays.

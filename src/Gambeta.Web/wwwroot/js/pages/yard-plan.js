@@ -23,7 +23,7 @@ function moved() {
 
 async function show(address, focus) {
   const answer = await fetch(address);
-  if (!answer.ok) throw new Error(answer.status);
+  if (!answer.ok) throw new Error(String(answer.status));
   const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
   await released();
   root().replaceWith(page.querySelector('[data-yard-plan]'));

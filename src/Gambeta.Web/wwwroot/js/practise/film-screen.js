@@ -71,7 +71,7 @@ export class FilmScreen {
   async #marks() {
     const { video } = this, { marks } = this.film.last, line = this.element.querySelector('[data-marks]');
     if (!Number.isFinite(video.duration)) {
-      await new Promise(resolve => {
+      await new Promise(/** @param {(value?: any) => void} resolve */ resolve => {
         video.addEventListener('durationchange', function known() {
           if (!Number.isFinite(video.duration)) return;
           video.removeEventListener('durationchange', known);

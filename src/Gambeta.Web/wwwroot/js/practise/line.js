@@ -31,8 +31,10 @@ export function sendOnLine(bytes) {
 /** The line as it is open now, nothing where none is: another one knows nothing of what went before. */
 export const lineNow = () => socket?.readyState === WebSocket.OPEN ? socket : null;
 
+/** @type {(heard: any) => void} */
 let told = () => {};
 
+/** @type {(said: any) => void} */
 let besideTold = () => {};
 
 /** Calls back with what another screen of the household tells. */

@@ -14,7 +14,7 @@ const asleepAfter = 5000;
 const moreSeconds = 10;
 
 export class Run {
-  /** @param sheet the run sheet @param kept what `snapshot` gave before a reload, if anything @param hooks {phase, setEnded, held, turned} */
+  /** @param sheet the run sheet @param kept what `snapshot` gave before a reload, if anything @param hooks what is called: phase, setEnded, held, turned */
   constructor(sheet, kept, hooks) {
     this.sheet = sheet;
     this.hooks = hooks;

@@ -8,10 +8,10 @@ const imports = /^import [^'\n]*'(\.[\w./-]+\.js)'/gm;
 export async function pageAndParts(address, known = new Map()) {
   const page = await fetch(address, { headers: { 'Kept-Ahead': '1' }, cache: 'no-store' });
   if (!page.ok || page.redirected) return null;
-  const text = await page.text(), parts = new Map(), url = new URL(address, location).href;
+  const text = await page.text(), parts = new Map(), url = new URL(address, location.href).href;
   const marked = text.replace('<body ', `<body data-kept-at="${new Date().toISOString()}" `);
   const shown = new DOMParser().parseFromString(text, 'text/html');
-  const open = [...shown.querySelectorAll('link[rel=stylesheet], link[rel=modulepreload], link[rel=preload], link[rel=icon], script[src]')].map(part => new URL(part.getAttribute('href') ?? part.getAttribute('src'), location).href);
+  const open = [...shown.querySelectorAll('link[rel=stylesheet], link[rel=modulepreload], link[rel=preload], link[rel=icon], script[src]')].map(part => new URL(part.getAttribute('href') ?? part.getAttribute('src'), location.href).href);
   while (open.length > 0) {
     const next = open.pop();
     if (next === url || parts.has(next) || known.has(next) || new URL(next).origin !== location.origin) continue;

@@ -17,6 +17,7 @@ let sending = null;
 let again = false;
 let retry = 0;
 let pause = firstPause;
+/** @type {(url: string, body: any) => Promise<any>} */
 let quickly = async () => null;
 
 // What is being written down; and when a thing that the server cannot take just now may be tried again, by its key: the others do not wait for it.
