@@ -63,7 +63,7 @@ public sealed class ArithmeticOfJudgementTests
         form.Skill!.Form(weights);
         double ByHand(int value) => weights.Select((weight, i) => weight * form.Kinds.Select((kind, k) => kind * (1 - Normal.CDF(form.Skill.At(i), new[] { 0.025, 0.045, 0.08, 0.14, 0.25 }[k], Math.Log((value - 0.5) * 2)))).Sum()).Sum();
         var outcome = Insight.Judgement.FormModels.Of(Base.Measures.MeasuredBy.TouchesInARound).Ahead(form, new SetDose(TimeSpan.FromSeconds(30), null))!;
-        var outlook = new Outlook(form.Skill, outcome);
+        var outlook = new PredictiveDistribution(form.Skill, outcome);
         foreach (var value in new[] { 20, 45, 55, 60, 61, 70, 90, 130 }) outlook.Reaches(value).ShouldBe(ByHand(value), 0.003, $"{value}");
     }
 

@@ -45,7 +45,7 @@ internal static class JudgedSets
     public static KeyForm Form(IEnumerable<PracticeSet> sets) => sets.ToList() is var all ? KeyForm.Of(FormKey.Of(all[0]), all.Select(set => new JudgedSet(set))) : null!;
 
     /// <summary>What is said before a set like the last one, some days later.</summary>
-    public static Outlook Next(IEnumerable<PracticeSet> sets, int inDays = 2) => sets.ToList() is var all && all.MaxBy(set => set.StartedAt) is { } last
+    public static PredictiveDistribution Next(IEnumerable<PracticeSet> sets, int inDays = 2) => sets.ToList() is var all && all.MaxBy(set => set.StartedAt) is { } last
         ? Form(all).Ahead(Guid.Empty, last.Day.AddDays(inDays), SetDose.Of(last))!
         : null!;
 }

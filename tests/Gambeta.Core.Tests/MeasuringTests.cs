@@ -50,7 +50,7 @@ public class MeasuringTests
                 Scoring.MarksOf(set).ShouldAllBe(mark => MeasureTraits.Of(measuredBy).Keeps.Any(rule => rule.Kind == mark.Key.Measure.Kind));
                 // Typed back as its form shows it, it is the same set but for what no form shows.
                 var typed = new TypedCounts(name => way.AsTyped(set, name));
-                var mended = Mending.Check(card, set, way.ReadTyped(typed) with { Seconds = set.Worked.TotalSeconds }, set.StartedAt, set.Day, today, isSure: true).Set.ShouldNotBeNull();
+                var mended = Correction.Check(card, set, way.ReadTyped(typed) with { Seconds = set.Worked.TotalSeconds }, set.StartedAt, set.Day, today, isSure: true).Set.ShouldNotBeNull();
                 (mended.Result, mended.Touches, typed.Unclear.Count).ShouldBe((set.Result, set.Touches, 0));
                 way.Fields(frame.Feet).ShouldAllBe(field => field.Kind == TypedKind.Flag || way.AsTyped(set, field.Name) != null);
             }

@@ -128,7 +128,7 @@ public class PlayedBoundsTests
     {
         PracticeSet Mended(PracticeSet set, DrillCard card, SetDraft draft)
         {
-            var check = Mending.Check(card, set, draft, set.StartedAt, set.Day, Cards.Today, isSure: false);
+            var check = Correction.Check(card, set, draft, set.StartedAt, set.Day, Cards.Today, isSure: false);
             check.Problems.ShouldBeEmpty();
             (check.Set!.Events, check.Set.Plan, check.Set.Layout, check.Set.CountedBy).ShouldBe((set.Events, set.Plan, set.Layout, CountedBy.Typed));
             return check.Set;

@@ -76,10 +76,10 @@ internal static class SortsOfPlayers
                 case "round":
                     return (new RoundResult(), Math.Max(1, (int)Math.Round(((45 + (55 * share)) * dose / 60) + (1.6 * Bell()))), dose, share);
                 case "reps":
-                    var clean = Coins(dose, 0.45 + (0.53 * share));
+                    var clean = BinomialModel(dose, 0.45 + (0.53 * share));
                     return (new RepsResult(clean, dose - clean), dose * 4, dose * 4, 0.45 + (0.53 * share));
                 case "hits":
-                    var hits = Coins(dose, 0.25 + (0.7 * share));
+                    var hits = BinomialModel(dose, 0.25 + (0.7 * share));
                     return (new HitsResult(hits, dose - hits), dose * 2, dose * 6, 0.25 + (0.7 * share));
                 case "run":
                     return (new RunResult(chance.NextDouble() < 0.35 * (1 - share) ? 1 : 0, TimeSpan.FromSeconds(1), false), 18, Math.Max(8, (30 - (14 * share)) * Math.Exp(0.05 * Bell())), share);
@@ -117,6 +117,6 @@ internal static class SortsOfPlayers
         double Way(int day) => (1 - Math.Exp(-2.2 * day / days)) / (1 - Math.Exp(-2.2));
         double Between(double low, double high) => low + ((high - low) * chance.NextDouble());
         double Bell() => MathNet.Numerics.Distributions.Normal.Sample(chance, 0, 1);
-        int Coins(int n, double p) => Enumerable.Range(0, n).Count(_ => chance.NextDouble() < p);
+        int BinomialModel(int n, double p) => Enumerable.Range(0, n).Count(_ => chance.NextDouble() < p);
     }
 }

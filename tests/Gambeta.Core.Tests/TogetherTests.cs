@@ -180,7 +180,7 @@ public class TogetherTests
         (set.With is null).ShouldBe(counts);
         Scoring.MarksOf(set).Any().ShouldBe(counts && Scoring.MarksOf(set with { With = null }).Any());
         set.Touches.Total.ShouldBeGreaterThan(0, "its touches count all the same");
-        Mending.Check(card, set, draft, set.StartedAt, set.Day, Cards.Today, true).Set!.With.ShouldBe(set.With, "a correction makes no record of it");
+        Correction.Check(card, set, draft, set.StartedAt, set.Day, Cards.Today, true).Set!.With.ShouldBe(set.With, "a correction makes no record of it");
     }
 
     [Fact]

@@ -1,7 +1,7 @@
 using System.Net.WebSockets;
 using System.Text.Json;
 using Gambeta.Storage;
-using Gambeta.Web.Beside;
+using Gambeta.Web.SecondScreen;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.Extensions.DependencyInjection;
@@ -60,7 +60,7 @@ public sealed class BesideTests(TestServer server)
         foreach (var (to, body) in new (string, object)[]
         {
             ("stands", new { session }), ("stands", new { player = household.PlayerId }), ("stands", new { session = 7, player = household.PlayerId }), ("presses", new { }), ("presses", new { session = "x" }), ("looks", new[] { 1 }), ("looks", "x"),
-            ("stands", new { session, player = household.PlayerId, words = new string('x', BesideMessage.LongestBody) }),
+            ("stands", new { session, player = household.PlayerId, words = new string('x', SecondScreenMessage.LongestBody) }),
         })
             (await LineTests.PostAsync(line, 2, "/api/beside/" + to, body)).GetProperty("status").GetInt32().ShouldBe(422, to);
         var answers = new List<int>();
@@ -137,16 +137,16 @@ public sealed class BesideTests(TestServer server)
     public void Who_says_nothing_any_more_is_gone_and_a_household_takes_no_room_when_its_lines_are()
     {
         var time = new FakeTimeProvider();
-        var hub = new BesideHub(time);
+        var hub = new SecondScreenHub(time);
         var (household, session, player) = (Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid());
-        var heard = new List<BesideMessage>();
-        var looker = new BesideHub.Device(household, heard.Add) { LooksUntil = time.GetUtcNow() + BesideHub.Lapses };
+        var heard = new List<SecondScreenMessage>();
+        var looker = new SecondScreenHub.Device(household, heard.Add) { LooksUntil = time.GetUtcNow() + SecondScreenHub.Lapses };
         hub.Add(looker);
-        BesideMessage Said(Guid of) => BesideMessage.Read(household, BesideKind.Stands, JsonSerializer.SerializeToElement(Stands(of, player)))!;
+        SecondScreenMessage Said(Guid of) => SecondScreenMessage.Read(household, SecondScreenKind.Stands, JsonSerializer.SerializeToElement(Stands(of, player)))!;
         // More practices at once than a household has children are not remembered.
         for (var i = 0; i < 50; i++) hub.Pass(Said(Guid.NewGuid()));
         hub.Standing(household, [player]).Count.ShouldBe(12);
-        time.Advance(BesideHub.Lapses + TimeSpan.FromSeconds(1));
+        time.Advance(SecondScreenHub.Lapses + TimeSpan.FromSeconds(1));
         hub.Standing(household, [player]).ShouldBeEmpty();
         heard.Clear();
         hub.Pass(Said(session));

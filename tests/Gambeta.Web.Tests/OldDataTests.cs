@@ -51,7 +51,7 @@ public partial class OldDataTests(TestServer server)
         // Dumped, it had another name than the one under which it signed in.
         await using (var work = await application.Services.GetRequiredService<GambetaDatabase>().BeginAsync(household))
         {
-            (await FoundByStore.KeepAsync(work, FoundBy.Name, HouseholdName.Key("Yesterday"))).ShouldBeTrue();
+            (await HouseholdLookup.KeepAsync(work, LookupKind.Name, HouseholdName.Key("Yesterday"))).ShouldBeTrue();
             await work.CommitAsync();
         }
         var browser = Browser.At(application);

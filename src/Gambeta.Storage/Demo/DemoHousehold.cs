@@ -80,7 +80,7 @@ public static class DemoHousehold
         await HouseholdStore.EraseAsync(work);
         // No password opens it, and no name leads to it.
         if (await HouseholdStore.CreateAsync(work, Name, "", timeZone) != CreateOutcome.Made) return false;
-        await FoundByStore.DropAsync(work, FoundBy.Name, HouseholdName.Key(Name));
+        await HouseholdLookup.DropAsync(work, LookupKind.Name, HouseholdName.Key(Name));
         await work.ExecuteAsync("update household set name_key = 'demo', created_at = @now where household_id = @Id", new { Id, now = now.UtcDateTime });
         var year = now.Year;
         await HouseholdStore.AddPlayerAsync(work, new Player(Irune, "Irune", year - 11, Foot.Right, Level.Steady));

@@ -27,7 +27,7 @@ public static class FeedStore
     {
         await DropAsync(work, player);
         // 256 bits of chance: nobody else has the same.
-        await FoundByStore.KeepAsync(work, FoundBy.Calendar, FoundByStore.KeyOf(DigestOf(secret)));
+        await HouseholdLookup.KeepAsync(work, LookupKind.Calendar, HouseholdLookup.KeyOf(DigestOf(secret)));
         await work.ExecuteAsync(
             """
             insert into calendar_feed (household_id, player_id, digest, sealed)
@@ -52,13 +52,13 @@ public static class FeedStore
     internal static async Task DropAsync(HouseholdWork work, Guid player)
     {
         if (await work.ExecuteScalarAsync<byte[]>("select digest from calendar_feed where household_id = @Household and player_id = @player", new { work.Household, player }) is { } before)
-            await FoundByStore.DropAsync(work, FoundBy.Calendar, FoundByStore.KeyOf(before));
+            await HouseholdLookup.DropAsync(work, LookupKind.Calendar, HouseholdLookup.KeyOf(before));
     }
 
     /// <summary>Whose calendar a secret opens; nobody's where it opens none.</summary>
     public static async Task<(Guid Household, Guid Player)?> WhoseAsync(GambetaDatabase database, string secret, CancellationToken cancel = default)
     {
-        if (await FoundByStore.FindAsync(database, FoundBy.Calendar, FoundByStore.KeyOf(DigestOf(secret)), cancel) is not { } household) return null;
+        if (await HouseholdLookup.FindAsync(database, LookupKind.Calendar, HouseholdLookup.KeyOf(DigestOf(secret)), cancel) is not { } household) return null;
         await using var work = await database.BeginAsync(household, cancel);
         return await work.QuerySingleOrDefaultAsync<(Guid, Guid)?>("select household_id, player_id from calendar_feed where household_id = @Household and digest = @digest", new { work.Household, digest = DigestOf(secret) });
     }

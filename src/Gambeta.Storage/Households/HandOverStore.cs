@@ -23,7 +23,7 @@ public static class HandOverStore
         {
             var code = RandomNumberGenerator.GetString(Alphabet, Signs);
             // Somebody else has the same one just now: once in many years.
-            if (!await FoundByStore.KeepAsync(work, FoundBy.Code, FoundByStore.KeyOf(DigestOf(code)))) continue;
+            if (!await HouseholdLookup.KeepAsync(work, LookupKind.Code, HouseholdLookup.KeyOf(DigestOf(code)))) continue;
             await EndAsync(work);
             await work.ExecuteAsync("insert into hand_over (household_id, digest, until) values (@Household, @digest, @until)", new { work.Household, digest = DigestOf(code), until = (now + Lasts).UtcDateTime });
             return code;
@@ -34,12 +34,12 @@ public static class HandOverStore
     public static async Task<Guid?> TakeAsync(GambetaDatabase database, string? code, DateTimeOffset now, CancellationToken cancel = default)
     {
         if (Read(code) is not { } read) return null;
-        if (await FoundByStore.FindAsync(database, FoundBy.Code, FoundByStore.KeyOf(DigestOf(read)), cancel) is not { } household) return null;
+        if (await HouseholdLookup.FindAsync(database, LookupKind.Code, HouseholdLookup.KeyOf(DigestOf(read)), cancel) is not { } household) return null;
         await using var work = await database.BeginAsync(household, cancel);
         // Used up by whoever deletes it: of two at once one.
         var taken = await work.ExecuteAsync("delete from hand_over where household_id = @Household and digest = @digest and until > @now", new { work.Household, digest = DigestOf(read), now = now.UtcDateTime });
         if (taken == 0) return null;
-        await FoundByStore.DropAsync(work, FoundBy.Code, FoundByStore.KeyOf(DigestOf(read)));
+        await HouseholdLookup.DropAsync(work, LookupKind.Code, HouseholdLookup.KeyOf(DigestOf(read)));
         await work.CommitAsync(cancel);
         return household;
     }
@@ -47,7 +47,7 @@ public static class HandOverStore
     private static async Task EndAsync(HouseholdWork work)
     {
         foreach (var before in await work.QueryAsync<byte[]>("delete from hand_over where household_id = @Household returning digest", new { work.Household }))
-            await FoundByStore.DropAsync(work, FoundBy.Code, FoundByStore.KeyOf(before));
+            await HouseholdLookup.DropAsync(work, LookupKind.Code, HouseholdLookup.KeyOf(before));
     }
 
     private static string? Read(string? typed)

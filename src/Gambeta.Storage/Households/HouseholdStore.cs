@@ -35,7 +35,7 @@ public static class HouseholdStore
                 values (@Household, @name, @key, @passwordHash, @recoveryHash, @timeZone)
                 """,
                 new { work.Household, name = HouseholdName.Tidy(name), key = HouseholdName.Key(name), passwordHash, recoveryHash, timeZone });
-            return await FoundByStore.KeepAsync(work, FoundBy.Name, HouseholdName.Key(name)) ? CreateOutcome.Made : CreateOutcome.NameTaken;
+            return await HouseholdLookup.KeepAsync(work, LookupKind.Name, HouseholdName.Key(name)) ? CreateOutcome.Made : CreateOutcome.NameTaken;
         }
         catch (PostgresException taken) when (taken is { SqlState: PostgresErrorCodes.UniqueViolation, ConstraintName: "household_name_key" })
         {

@@ -35,7 +35,7 @@ public static class SignInStore
     public static async Task<SignInRow?> FindAsync(GambetaDatabase database, string name)
     {
         var key = HouseholdName.Key(name);
-        if (await FoundByStore.FindAsync(database, FoundBy.Name, key) is not { } household) return null;
+        if (await HouseholdLookup.FindAsync(database, LookupKind.Name, key) is not { } household) return null;
         await using var work = await database.BeginAsync(household);
         return await work.QuerySingleOrDefaultAsync<SignInRow>(
             "select household_id, password_hash, recovery_hash from household where household_id = @Household and name_key = @key and demo_until is null", new { work.Household, key });

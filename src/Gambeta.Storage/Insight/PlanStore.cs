@@ -32,7 +32,7 @@ public static class PlanStore
         var yard = await YardStore.ViewAsync(work);
         var kept = await FindAsync(work, player.Id, yard);
         await VerdictStore.SettleAsync(work, player.Id, catalogue);
-        var stamp = $"{settings} {player} {await KeptViewStore.NumberAsync(work, player.Id)}";
+        var stamp = $"{settings} {player} {await CachedViewStore.NumberAsync(work, player.Id)}";
         if (kept is { } known && known.Plan.Day == day && (known.Plan.IsChosen || known.Stamp == stamp || await HasPlayedAsync(work, player.Id, day))) return known.Plan;
         var facts = await FactsAsync(work, player, age, day, catalogue, settings, yard.Kit);
         var ask = kept?.Plan.Ask ?? (yard.Spaces.Count > 0 ? PlanAsk.Usual.In(yard.Spaces[0]) : PlanAsk.Usual);

@@ -46,7 +46,7 @@ public static class VerdictStore
             from unnest(@keys, @measures, @feet, @layouts, @days, @kinds, @reasons::jsonb[], @isNew) new(drill, measure, feet, layout, day, kind, reasons, is_new)
             where new.is_new;
 
-            {KeptViewStore.JudgedSql}
+            {CachedViewStore.JudgedSql}
             """,
             new
             {

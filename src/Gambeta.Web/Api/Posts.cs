@@ -40,7 +40,7 @@ internal static class Posts
         api.MapGet("/api/weeks", WeeksApi.OfPlayerAsync).WithSummary("Four weeks as they are laid out, with the session of today.").Produces<object>();
         api.MapGet("/api/microphone/{drill}", DemoMicrophone.OfDrillAsync).WithSummary("What the demo hears in place of a microphone.").Produces(StatusCodes.Status200OK, contentType: "audio/wav").ProducesProblem(StatusCodes.Status404NotFound);
         // By GET, or where the way is HTTP/2 by CONNECT (RFC 8441).
-        api.MapMethods(Line.Path, [HttpMethods.Get, HttpMethods.Connect], Line.OpenAsync).WithSummary("A line that stays open.").Produces(StatusCodes.Status101SwitchingProtocols);
+        api.MapMethods(PracticeSocket.Path, [HttpMethods.Get, HttpMethods.Connect], PracticeSocket.OpenAsync).WithSummary("A line that stays open.").Produces(StatusCodes.Status101SwitchingProtocols);
         foreach (var post in All)
         {
             api.MapPost(post.Path, (HttpContext http, PageTools tools, IOptions<JsonOptions> json) => TakeAsync(post, http, tools, json.Value.SerializerOptions))
@@ -64,9 +64,9 @@ internal static class Posts
         if (refused is not null) return refused;
         using (json)
         {
-            using var turn = await tools.Turns.TakeAsync(http.RequestAborted);
+            using var turn = await tools.Gate.TakeAsync(http.RequestAborted);
             if (turn is not null) return await post.Take(json!.RootElement, options, http, tools);
-            Turns.SayBusy(http.Response);
+            ConcurrencyGate.SayBusy(http.Response);
             return Refusal.Of(StatusCodes.Status503ServiceUnavailable);
         }
     }

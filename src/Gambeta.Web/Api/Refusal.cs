@@ -43,7 +43,7 @@ internal sealed class TooMuch(TimeSpan wait, string words) : IResult, IStatusCod
 
     public Task ExecuteAsync(HttpContext http)
     {
-        Throttling.Brakes.SayWhen(http.Response, wait);
+        Throttling.RateLimits.SayWhen(http.Response, wait);
         return Refusal.Of(StatusCodes.Status429TooManyRequests, words).ExecuteAsync(http);
     }
 }

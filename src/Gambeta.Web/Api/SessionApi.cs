@@ -103,10 +103,10 @@ internal static class SessionApi
     public static Task<IResult> MayGoOnAsync(MayGoOnPost post, HttpContext http, PageTools tools) => WithPlayer(http, tools, post.Id, post.Player, post.At, async (work, household, at) =>
     {
         // Said on a page without network, it comes with the word all the same: what a page can be told to say is no grown-up.
-        if (await tools.Brakes.OnPasswordAsync(work.Household) is { } wait) return Refusal.Of(StatusCodes.Status429TooManyRequests, Wording.TooOften(wait));
+        if (await tools.RateLimits.OnPasswordAsync(work.Household) is { } wait) return Refusal.Of(StatusCodes.Status429TooManyRequests, Wording.TooOften(wait));
         if (post.Pains is not { Count: > 0 and <= MostPains }) return Refusal.Final(Say("refusals.which-pain-is-it"));
         if (household.GrownUpWord is not { } known || GrownUpWord.Tidy(post.Word) != known) return Refusal.Final(Say("refusals.that-is-not-the-grown-ups-word"));
-        await tools.Brakes.RightPasswordAsync(work.Household);
+        await tools.RateLimits.RightPasswordAsync(work.Household);
         var now = tools.Time.GetUtcNow();
         await SessionStore.ClearPainsAsync(work, post.Player, LocalDays.DayOf(at > now ? now : at, household.TimeZone), post.Pains);
         return null;

@@ -96,7 +96,7 @@ internal static class SetsApi
         if (await SetStore.FindAsync(work, post.Set) is not { } old) return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.there-is-no-such-set"));
         if ((await CardOfAsync(tools, work, household, old)) is not { } card) return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.there-is-no-such-drill"));
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
-        var check = Mending.Check(card, old, post.Draft ?? new SetDraft(), old.StartedAt, old.Day, today, post.Sure);
+        var check = Correction.Check(card, old, post.Draft ?? new SetDraft(), old.StartedAt, old.Day, today, post.Sure);
         if (check.Set is not { } corrected) return Refused(check);
         if (!await tools.MayWriteAsync(work)) return TooMuchToday(tools);
         await SetStore.CorrectAsync(work, post.Change, corrected);

@@ -16,7 +16,7 @@ public static class HeardStrip
         var seconds = Math.Max(1, set.Worked.TotalSeconds);
         string X(int hundredths, double less = 0) => Svg.N((Math.Clamp(hundredths / 100.0 / seconds, 0, 1) * (Width - (2 * Side))) + Side - less);
         writer.Write($"<svg class=\"heard-strip\" viewBox=\"0 0 {Svg.N(Width)} {Svg.N(Height)}\" aria-hidden=\"true\"><path class=\"ground\" d=\"M{Svg.N(Side)} {Svg.N(Floor)}H{Svg.N(Width - Side)}\"/>");
-        foreach (var one in HeardMending.Standing(set))
+        foreach (var one in HeardCorrection.Standing(set))
         {
             if (one.Kind == PlayEventKind.Slip) writer.Write($"<path class=\"fell\" d=\"M{X(one.At)} {Svg.N(Floor)}v14\"/>");
             else if (one.Kind == PlayEventKind.Touch && !mark.Doubts.Any(doubt => Math.Abs(doubt.At - one.At) <= 2))

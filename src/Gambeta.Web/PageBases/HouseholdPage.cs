@@ -18,7 +18,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Gambeta.Web.PageBases;
 
 /// <summary>What a page inside a household needs from the application.</summary>
-public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time, Limits Limits, Brakes Brakes, Turns Turns, Meters Meters, IConfiguration Settings)
+public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time, Limits Limits, RateLimits RateLimits, ConcurrencyGate Gate, Meters Meters, IConfiguration Settings)
 {
     /// <summary>While somebody works on the application: see ./dev.</summary>
     public bool IsLive { get; } = Settings.GetValue("Live", false);
@@ -99,13 +99,13 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     protected async Task<string?> WrongPasswordAsync(HouseholdWork work, string? password)
     {
         if (Household.IsDemo) return null;
-        if (await Tools.Brakes.OnPasswordAsync(work.Household) is { } wait)
+        if (await Tools.RateLimits.OnPasswordAsync(work.Household) is { } wait)
         {
-            Brakes.SayWhen(Response, wait);
+            RateLimits.SayWhen(Response, wait);
             return Wording.TooOften(wait);
         }
         if (!Passwords.Matches(await HouseholdStore.PasswordHashAsync(work), password)) return Say("refusals.that-is-not-the-password");
-        await Tools.Brakes.RightPasswordAsync(work.Household);
+        await Tools.RateLimits.RightPasswordAsync(work.Household);
         return null;
     }
 
@@ -118,7 +118,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
 
     private StatusCodeResult TooOften(TimeSpan wait)
     {
-        Brakes.SayWhen(Response, wait);
+        RateLimits.SayWhen(Response, wait);
         return StatusCode(StatusCodes.Status429TooManyRequests);
     }
 

@@ -23,7 +23,7 @@ public abstract class OpenPage(PageTools tools) : PageModel
     protected PageResult TooOften(TimeSpan wait, string words)
     {
         Problems = [words];
-        Brakes.SayWhen(Response, wait);
+        RateLimits.SayWhen(Response, wait);
         return Page();
     }
 }

@@ -18,7 +18,7 @@ public sealed class ComeModel(PageTools tools, HomeHttps home) : OpenPage(tools)
     public async Task<IActionResult> OnPostAsync(string? code)
     {
         Code = code is { Length: <= 2 * HandOverStore.Signs } ? code : "";
-        if (await Tools.Brakes.OnCodeAsync(HttpContext) is { } wait) return TooOften(wait, Wording.TooOften(wait));
+        if (await Tools.RateLimits.OnCodeAsync(HttpContext) is { } wait) return TooOften(wait, Wording.TooOften(wait));
         if (await HandOverStore.TakeAsync(Tools.Database, code, Tools.Time.GetUtcNow(), HttpContext.RequestAborted) is not { } household) return Refused([Say("devices.opens-nothing")]);
         await using var work = await Tools.Database.BeginAsync(household, HttpContext.RequestAborted);
         await HttpContext.SignInHouseholdAsync(work, Tools);

@@ -28,18 +28,18 @@ public sealed class IndexModel(PageTools tools, Door door) : OpenPage(tools)
     public async Task<IActionResult> OnPostDemoAsync()
     {
         if (!door.HasDemo) return NotFound();
-        if (await Tools.Brakes.OnDemoAsync(HttpContext) is { } wait) return TooOften(wait, Wording.TooOften(wait));
+        if (await Tools.RateLimits.OnDemoAsync(HttpContext) is { } wait) return TooOften(wait, Wording.TooOften(wait));
         return await door.OpenDemoAsync(HttpContext) ? Redirect("/today") : TooOften(TimeSpan.FromMinutes(10), Say("door.every-demo-is-taken-just"));
     }
 
     public async Task<IActionResult> OnPostSignInAsync(string? name, string? password, string? returnUrl)
     {
         (Name, ReturnUrl) = (name ?? "", returnUrl);
-        if (await Tools.Brakes.OnGettingInAsync(HttpContext, name) is { } wait) return TooOften(wait, Say("door.devices-that-are-signed-in", ("wait", Wording.TooOften(wait))));
+        if (await Tools.RateLimits.OnGettingInAsync(HttpContext, name) is { } wait) return TooOften(wait, Say("door.devices-that-are-signed-in", ("wait", Wording.TooOften(wait))));
         var found = await SignInStore.FindAsync(Tools.Database, name ?? "");
         if (Passwords.Matches(found?.PasswordHash, password))
         {
-            await Tools.Brakes.GotInAsync(name);
+            await Tools.RateLimits.GotInAsync(name);
             await using var work = await Tools.Database.BeginAsync(found!.HouseholdId, HttpContext.RequestAborted);
             await HttpContext.SignInHouseholdAsync(work, Tools);
             return Url.IsLocalUrl(returnUrl) ? LocalRedirect(returnUrl) : Redirect("/today");

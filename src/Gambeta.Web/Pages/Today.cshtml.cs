@@ -17,7 +17,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Gambeta.Web.Pages;
 
 /// <summary>Today: the session of the day, what was last, what is nearly a record, and five weeks as tiles.</summary>
-public sealed class TodayModel(PageTools tools) : KeptPage(tools)
+public sealed class TodayModel(PageTools tools) : CachedPage(tools)
 {
     public override RailPlace Place => RailPlace.Today;
 

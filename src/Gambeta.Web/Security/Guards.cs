@@ -14,17 +14,17 @@ public static class Guards
 {
     /// <summary>
     /// So many requests a minute of a household, or of an address before anybody is signed in: the framework's limiter, in this instance alone. What could be guessed
-    /// is braked for all instances together, by <see cref="Brakes"/>.
+    /// is braked for all instances together, by <see cref="RateLimits"/>.
     /// </summary>
     public static IServiceCollection AddRequestBrake(this IServiceCollection services, Limits limits) => services.AddRateLimiter(options =>
     {
         options.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(http =>
             IsFree(http) ? RateLimitPartition.GetNoLimiter("free")
             : http.User.Identity?.IsAuthenticated == true ? Window("household " + http.User.HouseholdId(), limits.RequestsAMinute)
-            : Window("address " + Brakes.Address(http), limits.RequestsAMinuteAtTheDoor));
+            : Window("address " + RateLimits.Address(http), limits.RequestsAMinuteAtTheDoor));
         options.OnRejected = (context, _) =>
         {
-            Brakes.SayWhen(context.HttpContext.Response, context.Lease.TryGetMetadata(MetadataName.RetryAfter, out var wait) ? wait : TimeSpan.FromMinutes(1));
+            RateLimits.SayWhen(context.HttpContext.Response, context.Lease.TryGetMetadata(MetadataName.RetryAfter, out var wait) ? wait : TimeSpan.FromMinutes(1));
             return ValueTask.CompletedTask;
         };
 
@@ -36,17 +36,17 @@ public static class Guards
     private static bool IsFree(HttpContext http) => http.Request.Path.StartsWithSegments("/healthz") || http.Request.Path.StartsWithSegments("/problem");
 
     /// <summary>
-    /// What asks the database waits its turn (<see cref="Turns"/>). A line, which stays open for hours, takes one for each message, and what is posted to the interface once it has come
+    /// What asks the database waits its turn (<see cref="ConcurrencyGate"/>). A line, which stays open for hours, takes one for each message, and what is posted to the interface once it has come
     /// whole. It is given back when the answer begins: whoever reads slowly keeps nobody waiting either. Who gets none in time is answered 503.
     /// </summary>
     public static IApplicationBuilder UseTurns(this IApplicationBuilder app) => app.Use(async (http, next) =>
     {
-        var takesItsOwn = http.Request.Path == Line.Path || (IsApi(http) && HttpMethods.IsPost(http.Request.Method));
+        var takesItsOwn = http.Request.Path == PracticeSocket.Path || (IsApi(http) && HttpMethods.IsPost(http.Request.Method));
         var isFree = IsFree(http) || takesItsOwn || http.GetEndpoint() is not { } endpoint || endpoint.Metadata.GetMetadata<DisableRateLimitingAttribute>() is not null;
-        using var turn = isFree ? Turns.Free : await http.RequestServices.GetRequiredService<Turns>().TakeAsync(http.RequestAborted);
+        using var turn = isFree ? ConcurrencyGate.Free : await http.RequestServices.GetRequiredService<ConcurrencyGate>().TakeAsync(http.RequestAborted);
         if (turn is null)
         {
-            Turns.SayBusy(http.Response);
+            ConcurrencyGate.SayBusy(http.Response);
             return;
         }
         http.Response.OnStarting(() =>
@@ -105,7 +105,7 @@ public static class Guards
         catch (Exception away) when (IsAway(away) && !http.Response.HasStarted)
         {
             http.RequestServices.GetRequiredService<ILogger<NpgsqlConnection>>().LogDatabaseAway(away.Message);
-            Turns.SayBusy(http.Response);
+            ConcurrencyGate.SayBusy(http.Response);
         }
     });
 

@@ -12,7 +12,7 @@ public sealed class Meters
     private readonly Counter<long> _stored;
     private readonly Histogram<double> _waited;
 
-    public Meters(IMeterFactory meters, LineCounter lines)
+    public Meters(IMeterFactory meters, SocketCounter lines)
     {
         var meter = meters.Create(Name);
         _stored = meter.CreateCounter<long>("gambeta.sets.stored", "{set}", "Sets that were stored for the first time.");

@@ -21,7 +21,7 @@ public sealed class CourseChainTests
             double[] all = [.. times.Append(times[0] + chance.NextDouble()).Order()];
             double[][] worth = [.. times.Select(_ => Enumerable.Range(0, length).Select(_ => (chance.NextDouble() - 0.4) * 10).ToArray())];
             var odds = new CourseOdds([.. Enumerable.Range(0, length).Select(place => time % 2 == 0 ? 0 : 0.3 + (0.1 * place))]);
-            var chain = new CourseChain(times, all, rep);
+            var chain = new CourseDecoder(times, all, rep);
             chain.Weigh(worth, odds);
 
             var (sum, best, most, of) = (1.0, new List<CourseSound>(), 0.0, times.Select(_ => new double[length]).ToArray());
@@ -29,8 +29,8 @@ public sealed class CourseChainTests
             {
                 var value = Worth(one, times, all, worth, odds, rep);
                 if (value > most) (most, best) = (value, one);
-                sum += Math.Exp(CourseChain.Tempered * value);
-                foreach (var sound in one) of[sound.At][sound.Place] += Math.Exp(CourseChain.Tempered * value);
+                sum += Math.Exp(CourseDecoder.Tempered * value);
+                foreach (var sound in one) of[sound.At][sound.Place] += Math.Exp(CourseDecoder.Tempered * value);
             }
             var (told, isWorth) = chain.Best();
             told.ShouldBe(best);
@@ -46,7 +46,7 @@ public sealed class CourseChainTests
         double[] heard = [.. Enumerable.Range(0, 20).Where(i => i != 9).Select(i => 1 + (0.5 * i))];
         double Of(params double[] others)
         {
-            var chain = new CourseChain(heard, [.. heard.Concat(others).Order()], RepOf(1));
+            var chain = new CourseDecoder(heard, [.. heard.Concat(others).Order()], RepOf(1));
             chain.Weigh([.. heard.Select(_ => new[] { 4.0 })], new CourseOdds([0.5]));
             var (course, _) = chain.Best();
             course.Count.ShouldBe(heard.Length);
@@ -64,7 +64,7 @@ public sealed class CourseChainTests
         List<(double At, int Place)> all = [.. Enumerable.Range(0, 24).Select(i => (1 + (i / 2 * 1.1) + (i % 2 * 0.4), i % 2))];
         var heard = all.Where((_, i) => i is not (7 or 14)).ToList();
         double[] times = [.. heard.Select(sound => sound.At)];
-        var chain = new CourseChain(times, times, RepOf(2));
+        var chain = new CourseDecoder(times, times, RepOf(2));
         chain.Weigh([.. heard.Select(_ => new[] { 3.0, 3.0 })], new CourseOdds([0.4, 0.7]));
         var (course, _) = chain.Best();
         course.Select(sound => sound.Place).ShouldBe(heard.Select(sound => sound.Place));
@@ -99,14 +99,14 @@ public sealed class CourseChainTests
             sum += worth[i][place];
             if (begins)
             {
-                if (k > 0 && !(times[course[k - 1].At] < times[i] - CourseChain.Pause)) return double.NegativeInfinity;
-                sum += length == 1 ? CourseChain.NewSeries : place == 0 ? CourseChain.NewPattern : CourseChain.NewInTheMiddle;
+                if (k > 0 && !(times[course[k - 1].At] < times[i] - CourseDecoder.Pause)) return double.NegativeInfinity;
+                sum += length == 1 ? CourseDecoder.NewSeries : place == 0 ? CourseDecoder.NewPattern : CourseDecoder.NewInTheMiddle;
                 continue;
             }
             var (j, from) = (course[k - 1].At, course[k - 1].Place);
             var gap = times[i] - times[j];
             var toWall = rep.Sounds[from].Kind == HeardKind.Wall || rep.Sounds[place].Kind == HeardKind.Wall;
-            if (gap > CourseChain.LongestGap || gap < (toWall ? CourseChain.ShortestToWall : BallPath.ShortestTouch)) return double.NegativeInfinity;
+            if (gap > CourseDecoder.LongestGap || gap < (toWall ? CourseDecoder.ShortestToWall : BallPath.ShortestTouch)) return double.NegativeInfinity;
             var best = double.NegativeInfinity;
             for (var steps = 1; steps <= Math.Max(length, CourseOdds.MostMissed + 1); steps++)
             {

@@ -70,13 +70,13 @@ public class HeardDrillTests
         set.Touches.Total.ShouldBe(3);
         Scoring.MarksOf(set).ShouldBeEmpty();
         // One is added, one struck out: what was heard stays as it was.
-        var added = HeardMending.Check(card, set, [250], isRight: false, new DateOnly(2026, 5, 20)).Set!;
+        var added = HeardCorrection.Check(card, set, [250], isRight: false, new DateOnly(2026, 5, 20)).Set!;
         (added.Touches.Total, added.Events).ShouldBe((4, set.Events));
         Scoring.MarksOf(added).ShouldBeEmpty();
-        var struck = HeardMending.Check(card, added, [150], isRight: false, new DateOnly(2026, 5, 20)).Set!;
+        var struck = HeardCorrection.Check(card, added, [150], isRight: false, new DateOnly(2026, 5, 20)).Set!;
         struck.Touches.Total.ShouldBe(3);
-        HeardMending.Check(card, struck, [150], isRight: false, new DateOnly(2026, 5, 20)).Set!.Touches.Total.ShouldBe(4);
-        var right = HeardMending.Check(card, added, [], isRight: true, new DateOnly(2026, 5, 20)).Set!;
+        HeardCorrection.Check(card, struck, [150], isRight: false, new DateOnly(2026, 5, 20)).Set!.Touches.Total.ShouldBe(4);
+        var right = HeardCorrection.Check(card, added, [], isRight: true, new DateOnly(2026, 5, 20)).Set!;
         Scoring.MarksOf(right).Single().Value.ShouldBe(4);
         // Whose foot an added touch was: the other one than before it.
         added.Touches.ShouldBe(new TouchCount(2, 2));

@@ -19,7 +19,7 @@ public sealed class KeptChainTests
             double[] Drawn(double spread) => [.. times.Select(_ => (chance.NextDouble() - 0.4) * spread)];
             var (loud, asTouch, asBounce) = (Drawn(20), Drawn(12), Drawn(12));
             var flight = time % 2 == 0 ? new FlightOdds(default) : new FlightOdds(new(0.45, 0.6, 0.5, 0.3));
-            var chain = new KeptChain(times, loud, isLetBounce, isTwice);
+            var chain = new KeptUpDecoder(times, loud, isLetBounce, isTwice);
             chain.Weigh(asTouch, asBounce, flight);
             var (touch, bounce) = chain.Chances();
 
@@ -28,7 +28,7 @@ public sealed class KeptChainTests
             {
                 var worth = Worth(one, times, loud, asTouch, asBounce, flight, isLetBounce, isTwice);
                 if (worth > most) (most, best) = (worth, one);
-                var weight = Math.Exp(KeptChain.Tempered * worth);
+                var weight = Math.Exp(KeptUpDecoder.Tempered * worth);
                 all += weight;
                 foreach (var sound in one) (sound.IsBounce ? ofBounce : ofTouch)[sound.At] += weight;
             }
@@ -64,7 +64,7 @@ public sealed class KeptChainTests
             }
             t += 1.6;
         }
-        var chain = new KeptChain(times, loud);
+        var chain = new KeptUpDecoder(times, loud);
         double[] either = [.. times.Select(_ => 3.0)];
         chain.Weigh(either, either, new FlightOdds(new(0.6, 0.64, 0, 0)));
         chain.Best().ShouldBe(truth);
@@ -83,12 +83,12 @@ public sealed class KeptChainTests
     [Fact]
     public void Of_nothing_comes_nothing()
     {
-        var chain = new KeptChain([], []);
+        var chain = new KeptUpDecoder([], []);
         chain.Weigh([], [], new FlightOdds(default));
         chain.Best().ShouldBeEmpty();
         chain.Chances().Touch.ShouldBeEmpty();
         // Where none is likely none is chosen.
-        chain = new KeptChain([1, 2], [0, 0]);
+        chain = new KeptUpDecoder([1, 2], [0, 0]);
         chain.Weigh([-3, -3], [-3, -3], new FlightOdds(default));
         chain.Best().ShouldBeEmpty();
     }
@@ -120,12 +120,12 @@ public sealed class KeptChainTests
             var apart = k > 0 ? times[i] - times[chain[k - 1].At] : double.PositiveInfinity;
             if (begins)
             {
-                if (apart <= KeptChain.Pause) return double.NegativeInfinity;
-                sum += KeptChain.NewTry + (isBounce ? KeptChain.BeginsOnFloor : 0);
+                if (apart <= KeptUpDecoder.Pause) return double.NegativeInfinity;
+                sum += KeptUpDecoder.NewTry + (isBounce ? KeptUpDecoder.BeginsOnFloor : 0);
                 continue;
             }
             var (was, gap) = (chain[k - 1], Math.Log(apart));
-            if (apart > KeptChain.LongestGap || apart < (was.IsBounce ? isBounce ? KeptChain.ShortestBounce : KeptChain.ShortestUp : BallPath.ShortestTouch)) return double.NegativeInfinity;
+            if (apart > KeptUpDecoder.LongestGap || apart < (was.IsBounce ? isBounce ? KeptUpDecoder.ShortestBounce : KeptUpDecoder.ShortestUp : BallPath.ShortestTouch)) return double.NegativeInfinity;
             // The interval before it, if the one before it goes on as well.
             var before = was.BeginsTry ? (double?)null : times[was.At] - times[chain[k - 2].At];
             var fromTouch = before is not null && !chain[k - 2].IsBounce;

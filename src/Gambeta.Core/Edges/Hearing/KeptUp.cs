@@ -8,7 +8,7 @@ namespace Gambeta.Core.Edges.Hearing;
 public readonly record struct KeptTimes(double Touch, double Kept, double Down, double Up);
 
 /// <summary>
-/// What was heard of a ball that is kept up: which beginnings were touches, which bounces, and where tries begin, told together by the best <see cref="KeptChain"/>. How long touches and flights last here, and what
+/// What was heard of a ball that is kept up: which beginnings were touches, which bounces, and where tries begin, told together by the best <see cref="KeptUpDecoder"/>. How long touches and flights last here, and what
 /// bounces sound like here, is learned from the recording itself: from the chain of one round for the next.
 /// </summary>
 public sealed class KeptUp
@@ -22,7 +22,7 @@ public sealed class KeptUp
     private readonly int[] _onsets;
     private readonly double[] _times, _ball, _bounce;
     private readonly double[][] _shapes;
-    private readonly KeptChain _chain;
+    private readonly KeptUpDecoder _chain;
 
     /// <summary>Takes the beginnings of a recording.</summary>
     /// <param name="onsets">They.</param>
@@ -36,7 +36,7 @@ public sealed class KeptUp
         _shapes = [.. _onsets.Select(i => onsets[i].Shape)];
         _ball = [.. _onsets.Select(i => Weight * kinds[i].Ball)];
         _bounce = [.. _onsets.Select(i => Math.Clamp(Told * (kinds[i].Bounce - kinds[i].Touch), -MostTold, MostTold))];
-        _chain = new KeptChain(_times, [.. _onsets.Select(i => onsets[i].Loudness)], rep.Sounds.Any(sound => sound.Kind == HeardKind.Bounce), rep.Heard > rep.Sounds.Length / 2);
+        _chain = new KeptUpDecoder(_times, [.. _onsets.Select(i => onsets[i].Loudness)], rep.Sounds.Any(sound => sound.Kind == HeardKind.Bounce), rep.Heard > rep.Sounds.Length / 2);
     }
 
     /// <summary>The sounds of the ball, by the places of their beginnings; of each beginning the chance that it was a touch; and what was usual.</summary>

@@ -10,7 +10,7 @@ namespace Gambeta.Core.Edges.Hearing;
 public sealed record CourseTold(List<CourseSound> Sounds, double[] Touch, double[] Ball, List<IReadOnlyList<(int Steps, double Chance)>> Missing, CourseOdds Usual, double Sure);
 
 /// <summary>
-/// Which beginnings were which sound of a pattern, told together by the best <see cref="CourseChain"/>. How long each step lasts and what the wall sounds like here is learned from the recording itself, from the course of one round
+/// Which beginnings were which sound of a pattern, told together by the best <see cref="CourseDecoder"/>. How long each step lasts and what the wall sounds like here is learned from the recording itself, from the course of one round
 /// for the next; begun once from each place of the pattern, and the likeliest taken. A kick reaches the wall sooner than it comes back from there, since the wall and the floor slow it.
 /// </summary>
 public sealed class PatternCourse
@@ -28,7 +28,7 @@ public sealed class PatternCourse
     private readonly KindOdds[] _kinds;
     private readonly double[][] _shapes;
     private readonly SoundCycle _rep;
-    private readonly CourseChain _chain;
+    private readonly CourseDecoder _chain;
 
     /// <summary>Takes the beginnings of a recording.</summary>
     /// <param name="onsets">They.</param>
@@ -41,14 +41,14 @@ public sealed class PatternCourse
         _times = [.. _onsets.Select(i => onsets[i].At)];
         _kinds = [.. _onsets.Select(i => kinds[i])];
         _shapes = [.. _onsets.Select(i => onsets[i].Shape)];
-        _chain = new CourseChain(_times, [.. onsets.Select(onset => onset.At)], rep);
+        _chain = new CourseDecoder(_times, [.. onsets.Select(onset => onset.At)], rep);
     }
 
     /// <summary>Tells what was heard.</summary>
     public CourseTold Tell()
     {
         var length = _rep.Sounds.Length;
-        var path = BallPath.Best(_times, [.. _kinds.Select(kind => kind.Ball)], length > 1 ? CourseChain.ShortestToWall : BallPath.ShortestTouch);
+        var path = BallPath.Best(_times, [.. _kinds.Select(kind => kind.Ball)], length > 1 ? CourseDecoder.ShortestToWall : BallPath.ShortestTouch);
         var rivals = new List<Rival>();
         for (var phase = 0; phase < length; phase++)
         {

@@ -16,14 +16,14 @@ internal static class Chance
     private static readonly ConcurrentDictionary<int, double[][]> Tails = [];
 
     /// <summary>A belief on the scale of chances.</summary>
-    public static Belief Belief(Prior prior, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods) =>
-        Insight.Judgement.Belief.Bell(LevelScale.Chances, LevelScale.LowestChance, prior.Mean, prior.Spread, trends, moods);
+    public static Posterior Posterior(Prior prior, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods) =>
+        Insight.Judgement.Posterior.Bell(LevelScale.Chances, LevelScale.LowestChance, prior.Mean, prior.Spread, trends, moods);
 
     /// <summary>How likely so many came off and so many did not, at each level; the greatest is one.</summary>
     public static void Likely(double cameOff, double not, Span<double> row)
     {
         for (var i = 0; i < Nodes; i++) row[i] = (cameOff * Logs[i]) + (not * LogsOfNot[i]);
-        Rows.FromLogs(row);
+        VectorMath.FromLogs(row);
     }
 
     /// <summary>For each number from 0 to n the chance of at least so many out of n, at each level.</summary>

@@ -29,7 +29,7 @@ public sealed class CountInTime : FormModel
 
     /// <inheritdoc/>
     public override Form From(DrillCard card) =>
-        Math.Log(card.Tempo.Steady.TouchesIn(TimeSpan.FromMinutes(1))) is var steady && double.IsFinite(steady) ? Form.Empty with { Skill = Pace.Belief(steady, new Prior(steady, 0.35), Trends, Moods), Kinds = Pace.Prior } : Form.Empty;
+        Math.Log(card.Tempo.Steady.TouchesIn(TimeSpan.FromMinutes(1))) is var steady && double.IsFinite(steady) ? Form.Empty with { Skill = Pace.Posterior(steady, new Prior(steady, 0.35), Trends, Moods), Kinds = Pace.Prior } : Form.Empty;
 
     /// <inheritdoc/>
     public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null || dose.Round is not { } round ? null : new CountOutcome(form, round.TotalMinutes);

@@ -31,7 +31,7 @@ public static class DaysAhead
         {
             form = form.Begin(new Guid(day.DayNumber, 0, 0, new byte[8]), day);
             if (key.History.Key.Model.Ahead(form, dose) is not { } outcome) break;
-            var outlook = new Outlook(form.Skill!, outcome, key.Tuning);
+            var outlook = new PredictiveDistribution(form.Skill!, outcome, key.Calibration);
             missed *= 1 - outlook.ReachesInOneOf(setsADay, value);
             ahead.Add(new DayAhead(day, 1 - missed));
             outlook.MissesAtEach(setsADay, value, row);

@@ -25,7 +25,7 @@ public readonly record struct SetDose(TimeSpan? Round, int? Count)
 /// <param name="Usual">The number of reps or tries of a set, as it mostly was; for doses that nobody wrote down.</param>
 /// <param name="Sets">How many sets it was made of.</param>
 /// <param name="EndsAt">The number at which tries are ended on purpose, and how many were, without one that went on past it.</param>
-public sealed record Form(Belief? Skill, Belief? Side, ImmutableArray<double> Kinds, double Usual, int Sets, (int Touches, int Tries) EndsAt = default)
+public sealed record Form(Posterior? Skill, Posterior? Side, ImmutableArray<double> Kinds, double Usual, int Sets, (int Touches, int Tries) EndsAt = default)
 {
     /// <summary>Nothing is known.</summary>
     public static readonly Form Empty = new(null, null, [], 0, 0);
@@ -90,34 +90,34 @@ public abstract class FormModel
     public abstract Form Take(Form form, PracticeSet set);
 
     /// <summary>The belief about a chance at the sitting of a set; begun where nothing was seen yet.</summary>
-    protected static Belief Begun(Belief? known, Prior usual, PracticeSet set) => (known ?? Chance.Belief(usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+    protected static Posterior Begun(Posterior? known, Prior usual, PracticeSet set) => (known ?? Chance.Posterior(usual, Trends, Moods)).Begin(set.SessionId, set.Day);
 
     /// <summary>The belief about a pace at the sitting of a set; begun about its own value where nothing was seen yet, with what a kin says where there is one.</summary>
-    protected static Belief BegunAt(Form form, Belief? known, double value, PracticeSet set)
+    protected static Posterior BegunAt(Form form, Posterior? known, double value, PracticeSet set)
     {
         var begun = known switch
         {
-            null => Pace.Belief(value, new Prior(value, 0.3), Trends, Moods),
+            null => Pace.Posterior(value, new Prior(value, 0.3), Trends, Moods),
             // A first set far from there says that the kin is none: half the way to it is then one standard deviation.
-            not null when form.Sets == 0 && known.MeanAndSpread() is var (mean, sure) => Pace.Belief(value, new Prior(mean, Math.Max(sure, Math.Abs(value - mean) / 2)), Trends, Moods),
+            not null when form.Sets == 0 && known.MeanAndSpread() is var (mean, sure) => Pace.Posterior(value, new Prior(mean, Math.Max(sure, Math.Abs(value - mean) / 2)), Trends, Moods),
             _ => known,
         };
         return begun.Begin(set.SessionId, set.Day);
     }
 
     /// <summary>The form of a key without sets, from that of a kin; its scatter is half the kin's, half anything.</summary>
-    public static Form From(Form kin, Kinship kinship)
+    public static Form From(Form kin, RelatedPrior kinship)
     {
         return new Form(Loosened(kin.Skill), Loosened(kin.Side), kin.Kinds.IsDefaultOrEmpty ? [] : [.. kin.Kinds.Select(weight => (weight / 2) + (0.5 / kin.Kinds.Length))], kin.Usual, 0);
 
-        Belief? Loosened(Belief? known)
+        Posterior? Loosened(Posterior? known)
         {
             if (known is null) return null;
             var onChances = known.Scale == LevelScale.Chances;
             var (below, spread) = onChances ? (kinship.Below, kinship.Spread) : (kinship.BelowInPace, kinship.SpreadInPace);
             var (mean, own) = known.MeanAndSpread();
             var prior = new Prior(mean - below, Math.Sqrt((own * own) + (spread * spread)));
-            return onChances ? Chance.Belief(prior, Trends, Moods) : Pace.Belief(prior.Mean, prior, Trends, Moods);
+            return onChances ? Chance.Posterior(prior, Trends, Moods) : Pace.Posterior(prior.Mean, prior, Trends, Moods);
         }
     }
 
@@ -142,7 +142,7 @@ internal static class Kinds
     {
         var after = new double[kinds.Length];
         for (var k = 0; k < after.Length; k++) after[k] = Math.Max(1e-12, ((kinds[k] * (1 - Opens)) + (prior[k] * Opens)) * likely[k]);
-        Rows.Normalise(after);
+        VectorMath.Normalise(after);
         return ImmutableCollectionsMarshal.AsImmutableArray(after);
     }
 }

@@ -10,17 +10,17 @@ public static class FormModels
     private static readonly FrozenDictionary<MeasuredBy, FormModel> All = new Dictionary<MeasuredBy, FormModel>
     {
         [MeasuredBy.TouchesInARound] = new CountInTime(),
-        [MeasuredBy.CleanReps] = new Coins(set => ((RepsResult)set.Result) is var reps ? (reps.CleanReps, reps.Slips) : default, hasTempo: true),
+        [MeasuredBy.CleanReps] = new BinomialModel(set => ((RepsResult)set.Result) is var reps ? (reps.CleanReps, reps.Slips) : default, hasTempo: true),
         [MeasuredBy.BestStreak] = new TryLengths(set => ((TriedResult)set.Result).Tries),
         [MeasuredBy.CleanPasses] = new PassRuns(),
         [MeasuredBy.CourseTime] = new TimedRuns(),
-        [MeasuredBy.HitsOutOfTries] = new Coins(HitsOutOfTries.CameOff),
+        [MeasuredBy.HitsOutOfTries] = new BinomialModel(HitsOutOfTries.CameOff),
         [MeasuredBy.LadderRung] = new LadderGoes(),
         [MeasuredBy.StationsTime] = new TimedRuns(),
         [MeasuredBy.TargetPoints] = new PointsScored(),
         [MeasuredBy.RunInTouches] = new RunIns(),
         [MeasuredBy.TrapHeights] = new RisingDrops(),
-        [MeasuredBy.StrikesByZone] = new Coins(HitsOutOfTries.CameOff),
+        [MeasuredBy.StrikesByZone] = new BinomialModel(HitsOutOfTries.CameOff),
         [MeasuredBy.SecondsWithoutADrop] = new TryLengths(set => [.. ((AirTimeResult)set.Result).Tenths.Select(tenths => new JugglingTry(tenths, TryEnd.Dropped))], unitsInOne: 10),
         [MeasuredBy.CleanStreak] = new TryLengths(set => ((TriedResult)set.Result).Tries),
     }.ToFrozenDictionary();

@@ -31,11 +31,11 @@ internal static class Pace
         [.. Scatter.Select(scatter => Enumerable.Range(0, Fine * Bell).Select(i => Normal.CDF(0, scatter, ((i % Bell) - Reach + (i / Bell / (double)Fine)) * LevelScale.Paces.Step)).ToArray())];
 
     /// <summary>A belief about a pace, laid about a level.</summary>
-    public static Belief Belief(double about, Prior prior, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods) =>
-        Insight.Judgement.Belief.Bell(LevelScale.Paces, about - (Nodes / 2 * LevelScale.Paces.Step), prior.Mean, prior.Spread, trends, moods);
+    public static Posterior Posterior(double about, Prior prior, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods) =>
+        Insight.Judgement.Posterior.Bell(LevelScale.Paces, about - (Nodes / 2 * LevelScale.Paces.Step), prior.Mean, prior.Spread, trends, moods);
 
     /// <summary>The belief and the scatters after a value.</summary>
-    public static (Belief Belief, ImmutableArray<double> Scatters) Seen(Belief belief, ImmutableArray<double> scatters, double value)
+    public static (Posterior Posterior, ImmutableArray<double> Scatters) Seen(Posterior belief, ImmutableArray<double> scatters, double value)
     {
         Span<double> form = stackalloc double[Nodes], all = stackalloc double[Nodes], bell = stackalloc double[Nodes], stray = stackalloc double[Nodes], likely = stackalloc double[Scatter.Length];
         belief.Form(form);
@@ -45,19 +45,19 @@ internal static class Pace
             var off = value - belief.At(i);
             stray[i] = Stray / (1 + (off * off * 16));
         }
-        var ofStray = Rows.Dot(stray, form);
+        var ofStray = VectorMath.Dot(stray, form);
         stray.CopyTo(all);
         for (var k = 0; k < Scatter.Length; k++)
         {
             BellOver(belief, value, Scatter[k], bell);
-            likely[k] = ((1 - Stray) * Rows.Dot(bell, form)) + ofStray;
-            Rows.AddTimes(bell, (1 - Stray) * scatters[k], all);
+            likely[k] = ((1 - Stray) * VectorMath.Dot(bell, form)) + ofStray;
+            VectorMath.AddTimes(bell, (1 - Stray) * scatters[k], all);
         }
         return (belief.Seen(all), Kinds.After(scatters, Prior, likely));
     }
 
     // The bell's height over each level. From the level nearest to its middle outwards each height is the one before times a factor, which itself changes by a factor.
-    private static void BellOver(Belief belief, double middle, double scatter, Span<double> bell)
+    private static void BellOver(Posterior belief, double middle, double scatter, Span<double> bell)
     {
         var step = belief.Scale.Step / scatter;
         var nearest = Math.Clamp(Rounded.Whole((middle - belief.Lowest) / belief.Scale.Step), 0, Nodes - 1);
@@ -79,7 +79,7 @@ internal static class Pace
             var row = mixed.AsSpan(eighth * Width, Width);
             for (var k = 0; k < Scatter.Length; k++)
             {
-                if (scatters[k] >= 0.002) Rows.AddTimes(Below[k].AsSpan(eighth * Bell, Bell), scatters[k], row.Slice(Nodes, Bell));
+                if (scatters[k] >= 0.002) VectorMath.AddTimes(Below[k].AsSpan(eighth * Bell, Bell), scatters[k], row.Slice(Nodes, Bell));
             }
             row[(Nodes + Bell)..].Fill(1);
         }
@@ -91,18 +91,18 @@ internal static class Pace
     /// <param name="mixed">What <see cref="Mixed"/> made of the scatters.</param>
     /// <param name="value">The value, as a logarithm.</param>
     /// <param name="row">A chance a level.</param>
-    public static void Above(Belief belief, double[] mixed, double value, Span<double> row)
+    public static void Above(Posterior belief, double[] mixed, double value, Span<double> row)
     {
         // Where the first level lies in the table; far off on either side nothing is left to chance.
         var first = Fine * Math.Clamp(Nodes + Reach + ((belief.Lowest - value) / LevelScale.Paces.Step), 0, Width - Nodes - 2);
         var (eighths, part) = ((int)first, first - (int)first);
         var next = eighths + 1;
         mixed.AsSpan((eighths % Fine * Width) + (eighths / Fine), Nodes).CopyTo(row);
-        Rows.Blend(mixed.AsSpan((next % Fine * Width) + (next / Fine), Nodes), part, row);
+        VectorMath.Blend(mixed.AsSpan((next % Fine * Width) + (next / Fine), Nodes), part, row);
     }
 
     /// <summary>Mean and standard deviation of what a set comes to.</summary>
-    public static (double Mean, double Spread) MeanAndSpread(Belief belief, ImmutableArray<double> scatters)
+    public static (double Mean, double Spread) MeanAndSpread(Posterior belief, ImmutableArray<double> scatters)
     {
         var (mean, spread) = belief.MeanAndSpread();
         return (mean, Math.Sqrt((spread * spread) + scatters.Zip(Scatter, (weight, scatter) => weight * scatter * scatter).Sum()));

@@ -69,7 +69,7 @@ public sealed class LongestRun((int Passes, double Weight)[] numbers) : Outcome
         row.Clear();
         foreach (var (passes, weight) in numbers)
         {
-            if (value <= passes) Rows.AddTimes(RunsOfHeads.Reach(value, passes), weight, row);
+            if (value <= passes) VectorMath.AddTimes(RunsOfHeads.Reach(value, passes), weight, row);
         }
     }
 }

@@ -31,7 +31,7 @@ public sealed class PlayerForms(DrillCatalogue catalogue)
     public KeyForm Before(FormKey key)
     {
         if (_keys.TryGetValue(key, out var known)) return known;
-        var begun = KeyForm.Begun(key, Kinship.Nearest(key, _keys.Values, catalogue), catalogue.Find(key.Drill));
+        var begun = KeyForm.Begun(key, RelatedPrior.Nearest(key, _keys.Values, catalogue), catalogue.Find(key.Drill));
         return _remembered.TryGetValue(key, out var history) ? begun with { History = history } : begun;
     }
 

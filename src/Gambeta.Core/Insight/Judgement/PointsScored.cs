@@ -82,8 +82,8 @@ public sealed class PointsOutcome : Outcome
             // Exactly so many hits are at least so many without at least one more.
             var reached = _atLeast[hits][value];
             if (reached == 0) continue;
-            Rows.AddTimes(_hits[hits], reached, row);
-            if (hits + 1 < _hits.Length) Rows.AddTimes(_hits[hits + 1], -reached, row);
+            VectorMath.AddTimes(_hits[hits], reached, row);
+            if (hits + 1 < _hits.Length) VectorMath.AddTimes(_hits[hits + 1], -reached, row);
         }
     }
 }

@@ -4,7 +4,7 @@ namespace Gambeta.Core.Insight.Judgement;
 public readonly record struct Quantiles(int Q05, int Q25, int Q50, int Q75, int Q95)
 {
     /// <summary>Those of an outlook.</summary>
-    public static Quantiles Of(Outlook outlook)
+    public static Quantiles Of(PredictiveDistribution outlook)
     {
         // From the middle outwards: what was worked out for one lies beside the next.
         var middle = outlook.Quantile(0.5);

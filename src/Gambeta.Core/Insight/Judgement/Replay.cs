@@ -34,7 +34,7 @@ public sealed class Replay(DrillCatalogue catalogue)
         return before;
     }
 
-    private SaidBefore Say(KeyForm known, Outlook outlook, PracticeSet set)
+    private SaidBefore Say(KeyForm known, PredictiveDistribution outlook, PracticeSet set)
     {
         var bar = CleanBars.Of(catalogue.Find(set.Drill), SetDose.Of(set));
         return new SaidBefore(

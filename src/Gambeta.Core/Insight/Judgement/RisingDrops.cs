@@ -36,7 +36,7 @@ public sealed class RisingDrops : FormModel
                 row[i] += Math.Log(one.Inside ? kills : 1 - kills);
             }
         }
-        Rows.FromLogs(row);
+        VectorMath.FromLogs(row);
         return form with { Skill = skill.Seen(row), Usual = form.WithUsual(tries.Length), Sets = form.Sets + 1 };
     }
 

@@ -51,7 +51,7 @@ internal sealed class MostTouches : Outcome
         (_form, _tries, _mixed) = (form, tries, Pace.Mixed(form.Kinds));
         Span<double> weights = stackalloc double[LevelScale.Nodes];
         form.Side!.Form(weights);
-        _arrives = Rows.Dot(weights, Chance.Of);
+        _arrives = VectorMath.Dot(weights, Chance.Of);
     }
 
     /// <inheritdoc/>

@@ -45,14 +45,14 @@ public static class RunsOfHeads
             if (n <= run)
             {
                 row.Fill(1);
-                if (n == run) Rows.AddTimes(all, -1, row);
+                if (n == run) VectorMath.AddTimes(all, -1, row);
                 continue;
             }
             Of(n - run - 1).CopyTo(row);
-            Rows.Times(ends, row);
-            Rows.AddTimes(Of(n - 1), 1, row);
+            VectorMath.Times(ends, row);
+            VectorMath.AddTimes(Of(n - 1), 1, row);
         }
-        Rows.AddTimes(Of(throws), -1, reach);
+        VectorMath.AddTimes(Of(throws), -1, reach);
         return Array.ConvertAll(reach, chance => Math.Clamp(chance, 0, 1));
 
         Span<double> Of(int n) => none.AsSpan(n % kept * heads.Length, heads.Length);

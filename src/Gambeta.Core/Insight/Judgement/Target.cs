@@ -25,10 +25,10 @@ public sealed record Target(int Value, double Chance, TargetReason Reason)
     /// <summary>The target of the next set.</summary>
     /// <param name="outlook">What the set will come to.</param>
     /// <param name="toBeat">The least value that would be a record, in units; nothing where there is none to beat.</param>
-    public static Target Of(Outlook outlook, int? toBeat = null) => Of(outlook, 1, toBeat);
+    public static Target Of(PredictiveDistribution outlook, int? toBeat = null) => Of(outlook, 1, toBeat);
 
     /// <summary>The target of a sitting: of the best of so many sets.</summary>
-    public static Target Of(Outlook outlook, int sets, int? toBeat)
+    public static Target Of(PredictiveDistribution outlook, int sets, int? toBeat)
     {
         if (toBeat is { } record && Chance(record) is >= Low and <= High and var forRecord) return new Target(record, forRecord, TargetReason.Record);
         var even = Even();

@@ -101,7 +101,7 @@ internal sealed class RunOutcome(Form form, ImmutableArray<double> clips, double
             var seconds = (value / 10.0) - (k * penalty);
             if (seconds <= 0.05 || clips[k] < 1e-3) continue;
             Pace.Above(form.Skill!, _mixed, -Math.Log(seconds), one);
-            Rows.AddTimes(one, clips[k], row);
+            VectorMath.AddTimes(one, clips[k], row);
         }
     }
 }

@@ -39,11 +39,11 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
         rows.Fill(1);
         for (var t = 0; t < played.Count; t++)
         {
-            for (var k = 0; k < shapes.Length; k++) Rows.Times(shapes[k].Likely(played[t].Touches, played[t].End == TryEnd.Dropped), Of(rows, k));
+            for (var k = 0; k < shapes.Length; k++) VectorMath.Times(shapes[k].Likely(played[t].Touches, played[t].End == TryEnd.Dropped), Of(rows, k));
             // A product of many tries would vanish; only its shape counts.
-            if (t % 16 == 15) Rows.ToTop(rows);
+            if (t % 16 == 15) VectorMath.ToTop(rows);
         }
-        Rows.ToTop(rows);
+        VectorMath.ToTop(rows);
         all.Clear();
         for (var k = 0; k < shapes.Length; k++)
         {
@@ -51,8 +51,8 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
             just.Clear();
             shapes[k].AddLongestReaches(longest, played.Count, 1, just);
             shapes[k].AddLongestReaches(longest + 1, played.Count, -1, just);
-            likely[k] = Rows.Dot(Of(rows, k), weights) * (1e-3 + Rows.Dot(just, weights));
-            Rows.AddTimes(Of(rows, k), kinds[k], all);
+            likely[k] = VectorMath.Dot(Of(rows, k), weights) * (1e-3 + VectorMath.Dot(just, weights));
+            VectorMath.AddTimes(Of(rows, k), kinds[k], all);
         }
         return form with { Skill = skill.Seen(all), Kinds = Insight.Judgement.Kinds.After(kinds, TryShape.Prior, likely), Usual = form.WithUsual(played.Count), Sets = form.Sets + 1, EndsAt = EndsAt(form.EndsAt, played) };
     }

@@ -54,10 +54,10 @@ public sealed class TryShape
         // None of them has: one try after the other has not.
         Span<double> none = stackalloc double[Nodes];
         none.Fill(1);
-        Rows.AddTimes(touches > Kept ? HoldsRow(touches) : _holds[Math.Max(0, touches)] ??= HoldsRow(touches), -1, none);
-        Rows.Power(none, tries);
-        Rows.AddTimes(none, -factor, onto);
-        Rows.Add(factor, onto);
+        VectorMath.AddTimes(touches > Kept ? HoldsRow(touches) : _holds[Math.Max(0, touches)] ??= HoldsRow(touches), -1, none);
+        VectorMath.Power(none, tries);
+        VectorMath.AddTimes(none, -factor, onto);
+        VectorMath.Add(factor, onto);
     }
 
     /// <summary>The chance of at least so many touches in one try, at a chance of holding.</summary>

@@ -11,7 +11,7 @@ public sealed record WhatItTakes(int? Sets, int Value)
     private const int MostSets = 10;
 
     /// <summary>For a target of a day with so many sets.</summary>
-    public static WhatItTakes Of(Outlook outlook, int sets, Target target)
+    public static WhatItTakes Of(PredictiveDistribution outlook, int sets, Target target)
     {
         var more = Enumerable.Range(sets, Math.Max(0, MostSets - sets + 1)).Where(n => outlook.ReachesInOneOf(n, target.Value) >= Wanted).Select(n => (int?)n).FirstOrDefault();
         var (least, most) = outlook.Outcome.Range;

@@ -24,7 +24,7 @@ public sealed record DrillCourse(
     Verdict Verdict, ImmutableArray<CoursePoint> Points, IReadOnlyList<TakenDecision> Decisions, string Name, Hold Rounds, WithinRounds Within, (int Value, DateOnly? From, DateOnly? To)? Best);
 
 /// <summary>How one drill goes: every set on its day, the form as it was, and what was decided, by foot and layout.</summary>
-public sealed class ProgressModel(PageTools tools) : KeptPage(tools)
+public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
 {
     public override RailPlace Place => RailPlace.Progress;
 

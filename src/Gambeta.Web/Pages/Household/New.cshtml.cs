@@ -34,7 +34,7 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
         var (player, playerProblems) = typed.Check(Guid.CreateVersion7(), LocalDays.DayOf(Tools.Time.GetUtcNow(), TimeZone));
         problems.AddRange(playerProblems);
         if (problems.Count > 0) return Refused(problems);
-        if (await Tools.Brakes.OnSignUpAsync(HttpContext) is { } wait)
+        if (await Tools.RateLimits.OnSignUpAsync(HttpContext) is { } wait)
             return TooOften(wait, Say("household.many-households-were-made-from", ("wait", Wording.Minutes(wait))));
         return await CreateAsync(id, password!, player!) switch
         {

@@ -61,7 +61,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>A sound in doubt is added or struck out; without one somebody says that the count is right.</summary>
     public Task<IActionResult> OnPostTurnAsync(Guid id, Guid change, int? turned, bool asPart) => WithSet(id, async work =>
     {
-        var check = HeardMending.Check(Card, Set, turned is { } one ? [one] : [], isRight: turned is null, Today);
+        var check = HeardCorrection.Check(Card, Set, turned is { } one ? [one] : [], isRight: turned is null, Today);
         if (check.Set is { } mended) await SetStore.CorrectAsync(work, change, mended);
         return RedirectToPage(null, asPart ? "Heard" : null, new { id });
     });
@@ -94,7 +94,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
             // Where only the day is another one, nothing was counted anew: how it was counted, and all that was, stays.
             var check = Typed.All(field => field.Key == "day" || (field.Value ?? "") == (before[field.Key] ?? "")) && SetCheck.WrongDay(day.Value, Today) is var wrongDay
                 ? wrongDay is { } wrong ? new CheckedSet(null, [wrong]) : new CheckedSet(Set with { StartedAt = startedAt, Day = day.Value }, [])
-                : Mending.Check(Card, Set, draft, startedAt, day.Value, Today, sure);
+                : Correction.Check(Card, Set, draft, startedAt, day.Value, Today, sure);
             if (check.Set is { } mended)
             {
                 await SetStore.CorrectAsync(work, change, mended);

@@ -217,9 +217,9 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     private async Task<string?> WrongWordAsync(HouseholdWork work, string known, string? word)
     {
         // Tried as often as a password may be.
-        if (await Tools.Brakes.OnPasswordAsync(work.Household) is { } wait) return Wording.TooOften(wait);
+        if (await Tools.RateLimits.OnPasswordAsync(work.Household) is { } wait) return Wording.TooOften(wait);
         if (GrownUpWord.Tidy(word) != known) return Say("refusals.that-is-not-the-grown-ups-word");
-        await Tools.Brakes.RightPasswordAsync(work.Household);
+        await Tools.RateLimits.RightPasswordAsync(work.Household);
         return null;
     }
 

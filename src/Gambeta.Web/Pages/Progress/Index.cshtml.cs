@@ -18,7 +18,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Gambeta.Web.Pages.Progress;
 
 /// <summary>Weeks side by side, whether it is better, what stands about each drill and foot, and whether it was right.</summary>
-public sealed class IndexModel(PageTools tools) : KeptPage(tools)
+public sealed class IndexModel(PageTools tools) : CachedPage(tools)
 {
     public static readonly int[] WeekChoices = [2, 4, 8, 12, 26, 52, 156];
 

@@ -13,7 +13,7 @@ using Microsoft.AspNetCore.Mvc;
 namespace Gambeta.Web.Pages.Weeks;
 
 /// <summary>Four weeks as a wall of tiles, what there is to say about them, and what they lead to.</summary>
-public sealed class IndexModel(PageTools tools) : KeptPage(tools)
+public sealed class IndexModel(PageTools tools) : CachedPage(tools)
 {
     public override RailPlace Place => RailPlace.Today;
 

@@ -11,12 +11,12 @@ namespace Gambeta.Web.PageBases;
 
 /// <summary>
 /// A page whose body is heavy to work out and is read far more often than it changes: it is kept as it was shown, and worked out again when something of its player
-/// changed (see <see cref="KeptViewStore"/>), on another day, in another language, or by another build. Such a body holds no form that is posted.
+/// changed (see <see cref="CachedViewStore"/>), on another day, in another language, or by another build. Such a body holds no form that is posted.
 /// </summary>
-public abstract class KeptPage(PageTools tools) : HouseholdPage(tools)
+public abstract class CachedPage(PageTools tools) : HouseholdPage(tools)
 {
     // Of every assembly of ours: a page is made of rules and words as much as of markup.
-    private static readonly string Build = string.Join('.', new[] { typeof(Gambeta.Words.Speech), typeof(Core.Keys), typeof(KeptViewStore), typeof(KeptPage) }.Select(part => part.Module.ModuleVersionId.ToString("N")));
+    private static readonly string Build = string.Join('.', new[] { typeof(Gambeta.Words.Speech), typeof(Core.Keys), typeof(CachedViewStore), typeof(CachedPage) }.Select(part => part.Module.ModuleVersionId.ToString("N")));
 
     /// <summary>The body, as markup.</summary>
     public HtmlString Body { get; private set; } = HtmlString.Empty;
@@ -34,16 +34,16 @@ public abstract class KeptPage(PageTools tools) : HouseholdPage(tools)
         var stamp = string.Create(CultureInfo.InvariantCulture, $"{Build} {Gambeta.Words.Language.Current.Tag} {Today:yyyy-MM-dd} {Household.DrillsVersion} {Household.Heading} {Household.Settings} {Player}");
         // While somebody works on the rules (./dev) nothing is kept: a change of one is to be seen.
         if (Tools.IsLive) view = null;
-        if (view is not null && await KeptViewStore.FindAsync(work, Player.Id, view, stamp, drill) is { } kept)
+        if (view is not null && await CachedViewStore.FindAsync(work, Player.Id, view, stamp, drill) is { } kept)
         {
             Body = new HtmlString(kept);
             return Page();
         }
         await settle();
-        var number = await KeptViewStore.NumberAsync(work, Player.Id);
+        var number = await CachedViewStore.NumberAsync(work, Player.Id);
         await workOut();
         var drawn = await DrawAsync(partial);
-        if (view is not null) await KeptViewStore.KeepAsync(work, Player.Id, view, stamp, number, drawn);
+        if (view is not null) await CachedViewStore.KeepAsync(work, Player.Id, view, stamp, number, drawn);
         Body = new HtmlString(drawn);
         return Page();
     }

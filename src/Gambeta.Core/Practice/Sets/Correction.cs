@@ -9,7 +9,7 @@ namespace Gambeta.Core.Practice.Sets;
 /// Lays a correction over a set. What was played stays: the taps, the layout, the plan, what a clipped marker cost then; and of the result all that the correction
 /// says nothing about: that a run does not count, which zones were hit, when a ladder's rung was finished.
 /// </summary>
-public static class Mending
+public static class Correction
 {
     /// <summary>The corrected set, or what is wrong with the correction.</summary>
     /// <param name="card">The drill on the layout that was run.</param>

@@ -11,7 +11,7 @@ public readonly record struct KeptSound(int At, bool IsBounce, bool BeginsTry);
 /// knows the sound before it, so that an interval can be held against the last one: a Markov chain of the second order. The best chain is Viterbi's (1967); how likely each sound is one or the other is told by
 /// sums forward and backward over all chains (Rabiner, 1989).
 /// </summary>
-public sealed class KeptChain
+public sealed class KeptUpDecoder
 {
     /// <summary>Seconds between two sounds of one try, at most.</summary>
     public const double LongestGap = BallPath.LongestGap;
@@ -44,7 +44,7 @@ public sealed class KeptChain
     /// <param name="loud">How loud each was, in decibels.</param>
     /// <param name="isLetBounce">Whether the pattern lets the ball bounce between touches.</param>
     /// <param name="isTwice">Whether it is touched twice in between there.</param>
-    public KeptChain(IReadOnlyList<double> times, IReadOnlyList<double> loud, bool isLetBounce = false, bool isTwice = false)
+    public KeptUpDecoder(IReadOnlyList<double> times, IReadOnlyList<double> loud, bool isLetBounce = false, bool isTwice = false)
     {
         (_times, _loud, _isLetBounce, _isTwice, _links) = (times, loud, isLetBounce, isTwice, isLetBounce ? 4 : 3);
         (_low, _gaps, _first) = (new int[times.Count], new double[times.Count][], new int[times.Count + 1]);

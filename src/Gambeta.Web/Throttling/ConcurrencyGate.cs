@@ -9,7 +9,7 @@ namespace Gambeta.Web.Throttling;
 /// anything was begun for it. Without it everything takes longer for everybody until nobody waits for the answer any more, asks again, and the work that nobody waits for leaves
 /// ever less for the rest.
 /// </summary>
-public sealed class Turns(GambetaDatabase database) : IDisposable
+public sealed class ConcurrencyGate(GambetaDatabase database) : IDisposable
 {
     /// <summary>How long a turn is waited for: a device waits twenty seconds for its answer.</summary>
     public static readonly TimeSpan Patience = TimeSpan.FromSeconds(4);

@@ -2,7 +2,7 @@ using System.Buffers;
 using System.Net.WebSockets;
 using System.Text.Json;
 using Gambeta.Storage;
-using Gambeta.Web.Beside;
+using Gambeta.Web.SecondScreen;
 using Gambeta.Web.PageBases;
 using Gambeta.Web.Security;
 using Gambeta.Web.Throttling;
@@ -15,7 +15,7 @@ namespace Gambeta.Web.Api;
 /// A line that stays open while somebody practises. A message is <c>{"n": 7, "to": "/api/sets", "body": {...}}</c>, its answer
 /// <c>{"n": 7, "status": 200, "answer": {...}}</c>: the same as a request to that address, without a kilobyte of headers around each.
 /// </summary>
-internal static class Line
+internal static class PracticeSocket
 {
     public const string Path = "/api/line";
 
@@ -24,19 +24,19 @@ internal static class Line
 
     private sealed record Answered(long N, int Status, object? Answer);
 
-    public static async Task OpenAsync(HttpContext http, Guid household, PageTools tools, LineCounter lines, BesideHub hub, BesideWire wire, IOptions<JsonOptions> options, IHostApplicationLifetime application)
+    public static async Task OpenAsync(HttpContext http, Guid household, PageTools tools, SocketCounter lines, SecondScreenHub hub, SecondScreenWire wire, IOptions<JsonOptions> options, IHostApplicationLifetime application)
     {
         var status = await MayOpenAsync(http, household, tools);
         if (status != StatusCodes.Status101SwitchingProtocols)
         {
             http.Response.StatusCode = status;
-            if (status == StatusCodes.Status503ServiceUnavailable) Turns.SayBusy(http.Response);
+            if (status == StatusCodes.Status503ServiceUnavailable) ConcurrencyGate.SayBusy(http.Response);
             return;
         }
         using var place = lines.Take(http);
         if (place is null)
         {
-            Brakes.SayWhen(http.Response, TimeSpan.FromMinutes(1));
+            RateLimits.SayWhen(http.Response, TimeSpan.FromMinutes(1));
             return;
         }
         // Nothing secret is ever on the line, so that compressing it tells nobody anything.
@@ -47,8 +47,8 @@ internal static class Line
         {
             var json = options.Value.SerializerOptions;
             var ear = new EarOnLine(tools.Time);
-            using var pushes = new LinePushes(socket, json);
-            using var beside = new BesideOnLine(hub, wire, household, pushes.Tell);
+            using var pushes = new SocketPushes(socket, json);
+            using var beside = new SecondScreenOnSocket(hub, wire, household, pushes.Tell);
             _ = pushes.RunAsync(until.Token);
             while (await ReadAsync(socket, tools.Limits.PostBytes, until.Token) is var (message, isFrames))
             {
@@ -74,7 +74,7 @@ internal static class Line
         if (!http.WebSockets.IsWebSocketRequest) return StatusCodes.Status400BadRequest;
         if (!Uri.TryCreate(http.Request.Headers.Origin, UriKind.Absolute, out var origin) || !IsOurs(origin, http.Request)) return StatusCodes.Status403Forbidden;
         if (household != http.User.HouseholdId()) return StatusCodes.Status401Unauthorized;
-        using var turn = await tools.Turns.TakeAsync(http.RequestAborted);
+        using var turn = await tools.Gate.TakeAsync(http.RequestAborted);
         if (turn is null) return StatusCodes.Status503ServiceUnavailable;
         return await HouseholdStore.LookAsync(tools.Database, household, http.User.SignInId(), tools.Time.GetUtcNow(), http.RequestAborted) is null ? StatusCodes.Status401Unauthorized : StatusCodes.Status101SwitchingProtocols;
     }
@@ -93,7 +93,7 @@ internal static class Line
         }
     }
 
-    private static async Task<Answered> TakeAsync(ReadOnlyMemory<byte> text, JsonSerializerOptions json, EarOnLine ear, BesideOnLine beside, HttpContext http, PageTools tools)
+    private static async Task<Answered> TakeAsync(ReadOnlyMemory<byte> text, JsonSerializerOptions json, EarOnLine ear, SecondScreenOnSocket beside, HttpContext http, PageTools tools)
     {
         var (said, refused) = JsonBody.Parse(text);
         if (refused is not null) return Answer(0, refused);
@@ -108,7 +108,7 @@ internal static class Line
             var post = Posts.Find(to);
             try
             {
-                using var turn = beside.AsksNobody(to, tools.Time) ? Turns.Free : await tools.Turns.TakeAsync(http.RequestAborted);
+                using var turn = beside.AsksNobody(to, tools.Time) ? ConcurrencyGate.Free : await tools.Gate.TakeAsync(http.RequestAborted);
                 if (turn is null) return Answer(n, Refusal.Of(StatusCodes.Status503ServiceUnavailable));
                 if (await beside.TakeAsync(to, body, http, tools) is { } passed) return Answer(n, passed);
                 return Answer(n, post is null ? Refusal.Of(StatusCodes.Status404NotFound) : await post.Take(body, json, http, tools));
@@ -120,7 +120,7 @@ internal static class Line
             catch (Exception error) when (error is not OperationCanceledException)
             {
                 // One message that fails is no reason to lose the others: the line lives.
-                http.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(Line)).LogMessageFailed(error, post?.Path ?? "beside");
+                http.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(PracticeSocket)).LogMessageFailed(error, post?.Path ?? "beside");
                 return Answer(n, Refusal.Of(StatusCodes.Status500InternalServerError));
             }
         }

@@ -5,7 +5,7 @@ using System.Threading.Channels;
 namespace Gambeta.Web.Api;
 
 /// <summary>What is sent on a line: answers, and what is told without having been asked. One at a time; of what nobody asked for the oldest is dropped where the other side does not take it.</summary>
-internal sealed class LinePushes(WebSocket socket, JsonSerializerOptions json) : IDisposable
+internal sealed class SocketPushes(WebSocket socket, JsonSerializerOptions json) : IDisposable
 {
     private readonly SemaphoreSlim _one = new(1);
     private readonly Channel<object> _told = Channel.CreateBounded<object>(new BoundedChannelOptions(64) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true });

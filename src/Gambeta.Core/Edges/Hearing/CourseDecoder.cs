@@ -10,7 +10,7 @@ public readonly record struct CourseSound(int At, int Place, bool Begins);
 /// The courses through a pattern that sounds may be: each sound is one of the pattern's or none, and what are worth something are the sounds themselves and the intervals between them (<see cref="CourseOdds"/>), some of
 /// which are longer because something was not heard. The best course is Viterbi's (1967); how likely each sound is one or the other is told by sums forward and backward over all courses (Rabiner, 1989).
 /// </summary>
-public sealed class CourseChain
+public sealed class CourseDecoder
 {
     /// <summary>Seconds between two sounds of one series, at most.</summary>
     public const double LongestGap = 2;
@@ -43,7 +43,7 @@ public sealed class CourseChain
     /// <param name="times">When each was, in seconds, in order.</param>
     /// <param name="all">When anything began, those among them, in order.</param>
     /// <param name="rep">What repeats of the pattern.</param>
-    public CourseChain(IReadOnlyList<double> times, IReadOnlyList<double> all, SoundCycle rep)
+    public CourseDecoder(IReadOnlyList<double> times, IReadOnlyList<double> all, SoundCycle rep)
     {
         (_times, _all, _length, _low) = (times, [.. all], rep.Sounds.Length, new int[times.Count]);
         _isWall = [.. rep.Sounds.Select(sound => sound.Kind == HeardKind.Wall)];

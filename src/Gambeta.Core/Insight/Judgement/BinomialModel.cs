@@ -11,7 +11,7 @@ namespace Gambeta.Core.Insight.Judgement;
 /// </summary>
 /// <param name="counts">How many came off and how many did not.</param>
 /// <param name="hasTempo">Whether they follow each other, so that their number a minute says how fast it went; between tries at a goal the ball is fetched.</param>
-public sealed class Coins(Func<PracticeSet, (int CameOff, int Not)> counts, bool hasTempo = false) : FormModel
+public sealed class BinomialModel(Func<PracticeSet, (int CameOff, int Not)> counts, bool hasTempo = false) : FormModel
 {
     /// <summary>Beyond so many reps a set says no more: a number that was typed wrong must not weigh a hundred sets.</summary>
     private const int MostThatCount = 40;

@@ -4,7 +4,7 @@ using System.Runtime.InteropServices;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>Arithmetic on rows of weights, a value a level.</summary>
-internal static class Rows
+internal static class VectorMath
 {
     /// <summary>Adds a row times a factor.</summary>
     public static void AddTimes(ReadOnlySpan<double> row, double factor, Span<double> onto)

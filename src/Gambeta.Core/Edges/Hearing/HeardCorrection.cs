@@ -12,7 +12,7 @@ namespace Gambeta.Core.Edges.Hearing;
 /// A set that was counted by ear, looked at by somebody: sounds in doubt are added or struck out, and it is said to be right. What was heard stays as it was; what was decided
 /// stands in its <see cref="HeardMark"/>.
 /// </summary>
-public static class HeardMending
+public static class HeardCorrection
 {
     // Hundredths of a second in which a touch of the line and a sound of the mark are the same.
     private const int Same = 2;

@@ -2,10 +2,10 @@ using System.Text.Json;
 using Gambeta.Web.Api;
 using Gambeta.Web.PageBases;
 
-namespace Gambeta.Web.Beside;
+namespace Gambeta.Web.SecondScreen;
 
 /// <summary>One device on its line: it says how its practice stands, looks on, or presses for another one. Nothing of it is kept.</summary>
-internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid household, Action<object> push) : IDisposable
+internal sealed class SecondScreenOnSocket(SecondScreenHub hub, SecondScreenWire wire, Guid household, Action<object> push) : IDisposable
 {
     public const string Stands = "/api/beside/stands", Looks = "/api/beside/looks", Presses = "/api/beside/presses";
 
@@ -15,7 +15,7 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
     // Whoever looks on does so every four seconds: every second time the database is asked who is signed in and plays.
     private static readonly TimeSpan LookedAtEvery = TimeSpan.FromSeconds(7);
 
-    private BesideHub.Device? _device;
+    private SecondScreenHub.Device? _device;
     private DateTimeOffset _signedInUntil;
     private HashSet<Guid> _players = [];
     private long _second;
@@ -29,14 +29,14 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
     /// <summary>Takes a message; nothing where it is none of these.</summary>
     public async Task<IResult?> TakeAsync(JsonElement to, JsonElement body, HttpContext http, PageTools tools)
     {
-        BesideKind? kind = to.ValueEquals(Stands) ? BesideKind.Stands : to.ValueEquals(Looks) ? BesideKind.Look : to.ValueEquals(Presses) ? BesideKind.Press : null;
+        SecondScreenKind? kind = to.ValueEquals(Stands) ? SecondScreenKind.Stands : to.ValueEquals(Looks) ? SecondScreenKind.Look : to.ValueEquals(Presses) ? SecondScreenKind.Press : null;
         if (kind is null) return null;
-        if (BesideMessage.Read(household, kind.Value, body) is not { } message) return Refusal.Of(StatusCodes.Status422UnprocessableEntity);
+        if (SecondScreenMessage.Read(household, kind.Value, body) is not { } message) return Refusal.Of(StatusCodes.Status422UnprocessableEntity);
         if (IsTooOften(tools.Time)) return Refusal.Of(StatusCodes.Status429TooManyRequests);
-        if (_device is null) hub.Add(_device = new BesideHub.Device(household, Tell));
+        if (_device is null) hub.Add(_device = new SecondScreenHub.Device(household, Tell));
         switch (kind)
         {
-            case BesideKind.Stands:
+            case SecondScreenKind.Stands:
                 // A device that was signed out plays on for itself: what it tells is told to nobody.
                 if (!await IsSignedInAsync(http, tools)) return Refusal.SignedOut();
                 // Erased while they played: nobody looks on any more, and what they play is refused where it is stored.
@@ -44,10 +44,10 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
                 _device.Plays = message.Session;
                 Pass(message);
                 return Results.Json(new { LookedOn = hub.IsLookedOn(household) }, SessionApi.Written);
-            case BesideKind.Press when _device.LooksUntil < tools.Time.GetUtcNow():
+            case SecondScreenKind.Press when _device.LooksUntil < tools.Time.GetUtcNow():
                 // Only who looks on may press: looking is where the sign-in is asked for.
                 return Refusal.SignedOut();
-            case BesideKind.Press:
+            case SecondScreenKind.Press:
                 Pass(message);
                 return Results.Json(new { Passed = true }, SessionApi.Written);
             default:
@@ -56,10 +56,10 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
     }
 
     // Said again every few seconds, so that a device that was signed out, and a player who was erased, are gone within that time.
-    private async Task<IResult> LookAsync(BesideMessage message, HttpContext http, PageTools tools)
+    private async Task<IResult> LookAsync(SecondScreenMessage message, HttpContext http, PageTools tools)
     {
         var isSignedIn = await IsSignedInAsync(http, tools);
-        _device!.LooksUntil = isSignedIn ? tools.Time.GetUtcNow() + BesideHub.Lapses : default;
+        _device!.LooksUntil = isSignedIn ? tools.Time.GetUtcNow() + SecondScreenHub.Lapses : default;
         if (!isSignedIn) return Refusal.SignedOut();
         Pass(message);
         return Results.Json(new { Stands = hub.Standing(household, _players).Select(one => one.Body) }, SessionApi.Written);
@@ -78,16 +78,16 @@ internal sealed class BesideOnLine(BesideHub hub, BesideWire wire, Guid househol
 
     private bool IsKnown(TimeProvider time) => _signedInUntil >= time.GetUtcNow();
 
-    private void Pass(BesideMessage message)
+    private void Pass(SecondScreenMessage message)
     {
         hub.Pass(message);
         wire.Send(message);
     }
 
-    private void Tell(BesideMessage message) => push(new Told(message.Kind switch
+    private void Tell(SecondScreenMessage message) => push(new Told(message.Kind switch
     {
-        BesideKind.Stands => new { stands = message.Body },
-        BesideKind.Press => new { press = message.Body },
+        SecondScreenKind.Stands => new { stands = message.Body },
+        SecondScreenKind.Press => new { press = message.Body },
         _ => new { looks = true },
     }));
 

@@ -4,13 +4,13 @@ using Dapper;
 using Gambeta.Storage;
 using Npgsql;
 
-namespace Gambeta.Web.Beside;
+namespace Gambeta.Web.SecondScreen;
 
 /// <summary>
 /// Passes messages between the instances of the application, by PostgreSQL's NOTIFY: whatever instance the two devices have their lines to. What cannot be passed on is dropped:
 /// how a practice stands is said again, and a press is pressed again until it was counted.
 /// </summary>
-public sealed class BesideWire(BesideHub hub, GambetaDatabase database, IConfiguration settings, ILogger<BesideWire> logger) : BackgroundService
+public sealed class SecondScreenWire(SecondScreenHub hub, GambetaDatabase database, IConfiguration settings, ILogger<SecondScreenWire> logger) : BackgroundService
 {
     private const string Named = "gambeta_beside";
     private const int AtOnce = 60;
@@ -19,10 +19,10 @@ public sealed class BesideWire(BesideHub hub, GambetaDatabase database, IConfigu
     private readonly Guid _here = Guid.NewGuid();
     private readonly Channel<string> _out = Channel.CreateBounded<string>(new BoundedChannelOptions(2000) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true });
 
-    private sealed record Passed(Guid From, BesideMessage Message);
+    private sealed record Passed(Guid From, SecondScreenMessage Message);
 
     /// <summary>Sends a message to the other instances.</summary>
-    public void Send(BesideMessage message) => _out.Writer.TryWrite(JsonSerializer.Serialize(new Passed(_here, message)));
+    public void Send(SecondScreenMessage message) => _out.Writer.TryWrite(JsonSerializer.Serialize(new Passed(_here, message)));
 
     /// <inheritdoc/>
     protected override Task ExecuteAsync(CancellationToken stoppingToken) => Task.WhenAll(AgainAsync(ListenAsync, stoppingToken), AgainAsync(SendAllAsync, stoppingToken));

@@ -11,7 +11,7 @@ using Npgsql;
 namespace Gambeta.Web.Tests;
 
 /// <summary>More than the database can be asked at once: the others wait their turn, and nobody waits for long.</summary>
-public class TurnsTests(TestServer server)
+public class ConcurrencyGateTests(TestServer server)
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
@@ -22,7 +22,7 @@ public class TurnsTests(TestServer server)
     public async Task Who_gets_no_turn_in_time_is_told_to_come_again_and_what_asks_no_database_goes_on()
     {
         await using var narrow = server.With(host => host.UseSetting("ConnectionStrings:App", Narrow));
-        var (household, turns) = (await server.NewHouseholdAsync(), narrow.Services.GetRequiredService<Turns>());
+        var (household, turns) = (await server.NewHouseholdAsync(), narrow.Services.GetRequiredService<ConcurrencyGate>());
         var browser = await Browser.SignedInAsync(narrow, household);
         var cookies = await LineTests.SignedInAsync(narrow, household);
         using var line = await LineTests.OpenAsync(narrow, cookies, household.Id);
@@ -79,7 +79,7 @@ public class TurnsTests(TestServer server)
     public async Task Turns_go_to_whoever_waits_longest_and_who_has_gone_holds_none()
     {
         await using var database = new GambetaDatabase(Narrow);
-        using var turns = new Turns(database);
+        using var turns = new ConcurrencyGate(database);
         var (first, second) = (await turns.TakeAsync(Cancel), await turns.TakeAsync(Cancel));
         using var gone = new CancellationTokenSource();
         var (third, fourth, fifth) = (turns.TakeAsync(gone.Token), turns.TakeAsync(Cancel), turns.TakeAsync(Cancel));

@@ -4,7 +4,7 @@ using Gambeta.Web.Security;
 namespace Gambeta.Web.Throttling;
 
 /// <summary>How many lines are open in this instance, by household and by address.</summary>
-public sealed class LineCounter(Limits limits)
+public sealed class SocketCounter(Limits limits)
 {
     private readonly ConcurrentDictionary<string, int> _open = new();
     private int _all;
@@ -15,7 +15,7 @@ public sealed class LineCounter(Limits limits)
     /// <summary>Takes a place; nothing when there is none. Giving it back is disposing of it.</summary>
     public IDisposable? Take(HttpContext http)
     {
-        var (household, address) = ("household " + http.User.HouseholdId(), "address " + Brakes.Address(http));
+        var (household, address) = ("household " + http.User.HouseholdId(), "address " + RateLimits.Address(http));
         if (Count(household, +1) > limits.LinesAHousehold | Count(address, +1) > limits.LinesAnAddress)
         {
             Count(household, -1);

@@ -8,7 +8,7 @@ using static Gambeta.Core.Tests.JudgedSets;
 namespace Gambeta.Core.Tests;
 
 /// <summary>Where a key begins that has no sets yet.</summary>
-public sealed class KinshipTests
+public sealed class RelatedPriorTests
 {
     private static PracticeSet As(PracticeSet set, string drill, Feet feet, string? layout = null, Guid? player = null) =>
         set with { Id = Guid.NewGuid(), Drill = drill, Feet = feet, Layout = layout, PlayerId = player ?? Player };
@@ -48,7 +48,7 @@ public sealed class KinshipTests
         var above = Cards.All.Rungs.Above(below).First(card => card.MeasuredBy == Base.Measures.MeasuredBy.CleanReps);
         var family = Cards.All.Cards.First(card => card.Family == above.Family && card.MeasuredBy == above.MeasuredBy && card != above && !above.After.Contains(card.Id));
         var forms = Known([.. Enumerable.Range(0, 8).Select(i => As(Reps(8, 8, i), below.Id, Feet.Left)), .. Enumerable.Range(0, 20).Select(i => As(Reps(1, 8, i), family.Id, Feet.Left))]);
-        Kinship.Nearest(new FormKey(Player, above.Id, above.MeasuredBy, Feet.Left, ""), forms.Keys.Values, Cards.All)!.Value.Kin.History.Key.Drill.ShouldBe(below.Id);
+        RelatedPrior.Nearest(new FormKey(Player, above.Id, above.MeasuredBy, Feet.Left, ""), forms.Keys.Values, Cards.All)!.Value.Kin.History.Key.Drill.ShouldBe(below.Id);
 
         var round = As(Round(40, 3), "inside-taps", Feet.Both);
         var fromCard = Middle(Known().Before(FormKey.Of(round)), round);

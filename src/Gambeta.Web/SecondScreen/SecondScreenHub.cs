@@ -1,12 +1,12 @@
 using System.Collections.Concurrent;
 
-namespace Gambeta.Web.Beside;
+namespace Gambeta.Web.SecondScreen;
 
 /// <summary>
 /// The devices of each household that have a line to this instance and play or look on, and how each practice stood last. It passes messages on between them; what comes from another
-/// instance comes by <see cref="BesideWire"/>.
+/// instance comes by <see cref="SecondScreenWire"/>.
 /// </summary>
-public sealed class BesideHub(TimeProvider time)
+public sealed class SecondScreenHub(TimeProvider time)
 {
     /// <summary>Whoever says nothing for so long is gone.</summary>
     public static readonly TimeSpan Lapses = TimeSpan.FromSeconds(12);
@@ -16,7 +16,7 @@ public sealed class BesideHub(TimeProvider time)
     private readonly ConcurrentDictionary<Guid, Home> _homes = new();
 
     /// <summary>A device on a line: what it plays, whether it looks on, and how it is told something.</summary>
-    public sealed class Device(Guid household, Action<BesideMessage> tell)
+    public sealed class Device(Guid household, Action<SecondScreenMessage> tell)
     {
         /// <summary>Whose it is.</summary>
         public Guid Household { get; } = household;
@@ -27,14 +27,14 @@ public sealed class BesideHub(TimeProvider time)
         /// <summary>Until when it looks on.</summary>
         public DateTimeOffset LooksUntil { get; set; }
 
-        internal Action<BesideMessage> Tell { get; } = tell;
+        internal Action<SecondScreenMessage> Tell { get; } = tell;
     }
 
     private sealed class Home
     {
         public readonly Lock Lock = new();
         public readonly List<Device> Devices = [];
-        public readonly Dictionary<Guid, (BesideMessage Message, DateTimeOffset At)> Stands = [];
+        public readonly Dictionary<Guid, (SecondScreenMessage Message, DateTimeOffset At)> Stands = [];
         public DateTimeOffset LookedOnUntil;
 
         // Taken out of the list while empty: whoever found it just before looks for another one.
@@ -70,19 +70,19 @@ public sealed class BesideHub(TimeProvider time)
     }
 
     /// <summary>Passes a message on to the devices that have a line here. Households without one are nobody's business here.</summary>
-    public void Pass(BesideMessage message)
+    public void Pass(SecondScreenMessage message)
     {
         if (!_homes.TryGetValue(message.Household, out var home)) return;
         List<Device> told;
         var now = time.GetUtcNow();
         lock (home.Lock)
         {
-            if (message.Kind == BesideKind.Look) home.LookedOnUntil = now + Lapses;
-            if (message.Kind == BesideKind.Stands && (home.Stands.ContainsKey(message.Session) || Tidied(home, now).Stands.Count < MostPractices)) home.Stands[message.Session] = (message, now);
+            if (message.Kind == SecondScreenKind.Look) home.LookedOnUntil = now + Lapses;
+            if (message.Kind == SecondScreenKind.Stands && (home.Stands.ContainsKey(message.Session) || Tidied(home, now).Stands.Count < MostPractices)) home.Stands[message.Session] = (message, now);
             told = home.Devices.FindAll(device => message.Kind switch
             {
-                BesideKind.Stands => device.LooksUntil > now && device.Plays != message.Session,
-                BesideKind.Press => device.Plays == message.Session,
+                SecondScreenKind.Stands => device.LooksUntil > now && device.Plays != message.Session,
+                SecondScreenKind.Press => device.Plays == message.Session,
                 _ => device.Plays is not null,
             });
         }
@@ -97,7 +97,7 @@ public sealed class BesideHub(TimeProvider time)
     }
 
     /// <summary>How the practices of these players stood last, the latest first.</summary>
-    public IReadOnlyList<BesideMessage> Standing(Guid household, IReadOnlyCollection<Guid> players)
+    public IReadOnlyList<SecondScreenMessage> Standing(Guid household, IReadOnlyCollection<Guid> players)
     {
         if (!_homes.TryGetValue(household, out var home)) return [];
         lock (home.Lock) return [.. Tidied(home, time.GetUtcNow()).Stands.Values.Where(one => players.Contains(one.Message.Player)).OrderByDescending(one => one.At).Select(one => one.Message)];

@@ -13,7 +13,7 @@ using Gambeta.Storage;
 namespace Gambeta.Web.Tests;
 
 /// <summary>Nothing lost, nothing doubled, nothing falsified: corrections, undoing, sittings and their plans.</summary>
-public class MendingTests(TestServer server)
+public class CorrectionTests(TestServer server)
 {
     private async Task<(TestHousehold Household, Browser Browser)> ThereAsync()
     {

@@ -8,7 +8,7 @@ namespace Gambeta.Core.Insight.Judgement;
 /// shifted and stretched, and each of some shifts and stretches is believed in as far as it made what happened likely.
 /// </summary>
 /// <remarks>Shifting and stretching log-odds is Platt's scaling (Advances in Large Margin Classifiers, 1999), here with a belief over its two numbers instead of a fit.</remarks>
-public sealed class Tuning
+public sealed class Calibration
 {
     private static readonly double[] Shifts = [-0.9, -0.4, 0, 0.4, 0.9];
     private static readonly double[] Factors = [.. Shifts.Select(shift => Math.Exp(-shift))];
@@ -21,10 +21,10 @@ public sealed class Tuning
 
     private readonly ImmutableArray<double> _weights;
 
-    private Tuning(ImmutableArray<double> weights) => _weights = weights;
+    private Calibration(ImmutableArray<double> weights) => _weights = weights;
 
     /// <summary>Before anything happened: as the model says, give or take.</summary>
-    public static readonly Tuning None = new(Prior);
+    public static readonly Calibration None = new(Prior);
 
     /// <summary>A chance as it is said.</summary>
     public double Of(double chance)
@@ -41,7 +41,7 @@ public sealed class Tuning
     }
 
     /// <summary>After a set, of which the model thought that it comes to at least its value, and to more, with these chances.</summary>
-    public Tuning After(double reached, double beyond)
+    public Calibration After(double reached, double beyond)
     {
         const double Edge = 1e-4;
         var (reach, more) = (Math.Clamp(reached, Edge, 1 - Edge), Math.Clamp(beyond, Edge, 1 - Edge));
@@ -57,7 +57,7 @@ public sealed class Tuning
                 weights[k] = ((_weights[k] * (1 - Opens)) + (Prior[k] * Opens)) * (likely + 0.01);
             }
         }
-        Rows.Normalise(weights);
-        return new Tuning(ImmutableCollectionsMarshal.AsImmutableArray(weights));
+        VectorMath.Normalise(weights);
+        return new Calibration(ImmutableCollectionsMarshal.AsImmutableArray(weights));
     }
 }

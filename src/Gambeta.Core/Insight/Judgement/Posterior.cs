@@ -6,7 +6,7 @@ namespace Gambeta.Core.Insight.Judgement;
 /// lies about the level and is shared by the sets of its sitting; each set multiplies in how likely it was at each form.
 /// </summary>
 /// <remarks>Source of the forward recursion: Rabiner, A tutorial on hidden Markov models, Proc. IEEE 77 (1989), eq. 19 to 21.</remarks>
-public sealed class Belief
+public sealed class Posterior
 {
     private const int Nodes = LevelScale.Nodes;
     private const int Rooms = LevelScale.Trends * LevelScale.Moods;
@@ -18,7 +18,7 @@ public sealed class Belief
     private readonly double[] _form;
     private readonly double[] _seen;
 
-    private Belief(LevelScale scale, double lowest, DateOnly day, Guid sitting, double[] levels, double[] form, double[] seen) =>
+    private Posterior(LevelScale scale, double lowest, DateOnly day, Guid sitting, double[] levels, double[] form, double[] seen) =>
         (Scale, Lowest, Day, Sitting, _levels, _form, _seen) = (scale, lowest, day, sitting, levels, form, seen);
 
     /// <summary>Its scale.</summary>
@@ -37,23 +37,23 @@ public sealed class Belief
     public double At(int node) => Lowest + (node * Scale.Step);
 
     /// <summary>A belief before anything was seen: a bell, and how likely each trend and mood is to begin with.</summary>
-    public static Belief Bell(LevelScale scale, double lowest, double mean, double spread, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods)
+    public static Posterior Bell(LevelScale scale, double lowest, double mean, double spread, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods)
     {
         var levels = new double[Rooms * Nodes];
         Span<double> bell = stackalloc double[Nodes];
         for (var i = 0; i < Nodes; i++) bell[i] = Math.Exp(-0.5 * Math.Pow((lowest + (i * scale.Step) - mean) / spread, 2));
-        Rows.Normalise(bell);
-        for (var room = 0; room < Rooms; room++) Rows.AddTimes(bell, trends[room / LevelScale.Moods] * moods[room % LevelScale.Moods], levels.AsSpan(room * Nodes, Nodes));
-        Rows.Normalise(levels);
-        return new Belief(scale, lowest, DateOnly.MinValue, Guid.Empty, levels, FormOf(scale, levels), Ones());
+        VectorMath.Normalise(bell);
+        for (var room = 0; room < Rooms; room++) VectorMath.AddTimes(bell, trends[room / LevelScale.Moods] * moods[room % LevelScale.Moods], levels.AsSpan(room * Nodes, Nodes));
+        VectorMath.Normalise(levels);
+        return new Posterior(scale, lowest, DateOnly.MinValue, Guid.Empty, levels, FormOf(scale, levels), Ones());
     }
 
     /// <summary>The weights of today's form: each level's chance before the next set, from the sittings before and the sets of this one.</summary>
     public void Form(Span<double> weights)
     {
         _form.CopyTo(weights);
-        Rows.Times(_seen, weights);
-        Rows.Normalise(weights);
+        VectorMath.Times(_seen, weights);
+        VectorMath.Normalise(weights);
     }
 
     /// <summary>Mean and standard deviation of today's form.</summary>
@@ -85,28 +85,28 @@ public sealed class Belief
     {
         var at = Settled();
         Span<double> trends = stackalloc double[LevelScale.Trends];
-        for (var room = 0; room < Rooms; room++) trends[room / LevelScale.Moods] += Rows.Sum(at.AsSpan(room * Nodes, Nodes));
-        Rows.Normalise(trends);
+        for (var room = 0; room < Rooms; room++) trends[room / LevelScale.Moods] += VectorMath.Sum(at.AsSpan(room * Nodes, Nodes));
+        VectorMath.Normalise(trends);
         return (trends[0], trends[1], trends[2]);
     }
 
     /// <summary>The belief at the beginning of a sitting; the same where that sitting has begun.</summary>
-    public Belief Begin(Guid sitting, DateOnly day)
+    public Posterior Begin(Guid sitting, DateOnly day)
     {
         if (sitting == Sitting && Day != DateOnly.MinValue) return this;
-        if (Day == DateOnly.MinValue) return new Belief(Scale, Lowest, day, sitting, _levels, _form, Ones());
+        if (Day == DateOnly.MinValue) return new Posterior(Scale, Lowest, day, sitting, _levels, _form, Ones());
         var levels = Moved(Settled(), Math.Max(0, day.DayNumber - Day.DayNumber));
-        return new Belief(Scale, Lowest, day, sitting, levels, FormOf(Scale, levels), Ones());
+        return new Posterior(Scale, Lowest, day, sitting, levels, FormOf(Scale, levels), Ones());
     }
 
     /// <summary>The belief after a set, from how likely it was at each form.</summary>
-    public Belief Seen(ReadOnlySpan<double> likelihood)
+    public Posterior Seen(ReadOnlySpan<double> likelihood)
     {
         var seen = _seen.AsSpan().ToArray();
-        Rows.Times(likelihood, seen);
+        VectorMath.Times(likelihood, seen);
         // A product of many sets would vanish; only its shape counts.
-        Rows.ToTop(seen);
-        return new Belief(Scale, Lowest, Day, Sitting, _levels, _form, seen);
+        VectorMath.ToTop(seen);
+        return new Posterior(Scale, Lowest, Day, Sitting, _levels, _form, seen);
     }
 
     private static double[] Ones()
@@ -123,7 +123,7 @@ public sealed class Belief
         for (var mood = 0; mood < LevelScale.Moods; mood++)
         {
             ofMood.Clear();
-            for (var trend = 0; trend < LevelScale.Trends; trend++) Rows.AddTimes(levels.AsSpan(((trend * LevelScale.Moods) + mood) * Nodes, Nodes), 1, ofMood);
+            for (var trend = 0; trend < LevelScale.Trends; trend++) VectorMath.AddTimes(levels.AsSpan(((trend * LevelScale.Moods) + mood) * Nodes, Nodes), 1, ofMood);
             scale.Day(mood).Spread(ofMood, form);
         }
         return form;
@@ -137,9 +137,9 @@ public sealed class Belief
         for (var mood = 0; mood < LevelScale.Moods; mood++)
         {
             Scale.Day(mood).Gather(_seen, weight);
-            for (var trend = 0; trend < LevelScale.Trends; trend++) Rows.Times(weight, levels.AsSpan(((trend * LevelScale.Moods) + mood) * Nodes, Nodes));
+            for (var trend = 0; trend < LevelScale.Trends; trend++) VectorMath.Times(weight, levels.AsSpan(((trend * LevelScale.Moods) + mood) * Nodes, Nodes));
         }
-        Rows.Normalise(levels);
+        VectorMath.Normalise(levels);
         return levels;
     }
 
@@ -154,7 +154,7 @@ public sealed class Belief
         rooms.Clear();
         for (var trend = 0; trend < LevelScale.Trends; trend++) Exchange(mixed, rooms, trend * LevelScale.Moods, 1, LevelScale.Moods, MoodChanges, sum);
         all.Clear();
-        for (var room = 0; room < Rooms; room++) Rows.AddTimes(rooms.Slice(room * Nodes, Nodes), 1, all);
+        for (var room = 0; room < Rooms; room++) VectorMath.AddTimes(rooms.Slice(room * Nodes, Nodes), 1, all);
         sudden.Clear();
         Scale.Sudden.Spread(all, sudden);
         for (var room = 0; room < Rooms; room++)
@@ -162,9 +162,9 @@ public sealed class Belief
             var came = rooms.Slice(room * Nodes, Nodes);
             var onto = levels.AsSpan(room * Nodes, Nodes);
             Scale.Between(room / LevelScale.Moods, days).Spread(came, onto, 1 - Jumps);
-            Rows.AddTimes(sudden, Jumps * Rows.Sum(came), onto);
+            VectorMath.AddTimes(sudden, Jumps * VectorMath.Sum(came), onto);
         }
-        Rows.Normalise(levels);
+        VectorMath.Normalise(levels);
         return levels;
     }
 
@@ -172,13 +172,13 @@ public sealed class Belief
     private static void Exchange(ReadOnlySpan<double> from, Span<double> onto, int first, int apart, int rooms, double leaves, Span<double> sum)
     {
         sum.Clear();
-        for (var i = 0; i < rooms; i++) Rows.AddTimes(from.Slice((first + (i * apart)) * Nodes, Nodes), 1, sum);
+        for (var i = 0; i < rooms; i++) VectorMath.AddTimes(from.Slice((first + (i * apart)) * Nodes, Nodes), 1, sum);
         var toEach = leaves / (rooms - 1);
         for (var i = 0; i < rooms; i++)
         {
             var room = onto.Slice((first + (i * apart)) * Nodes, Nodes);
-            Rows.AddTimes(from.Slice((first + (i * apart)) * Nodes, Nodes), 1 - leaves - toEach, room);
-            Rows.AddTimes(sum, toEach, room);
+            VectorMath.AddTimes(from.Slice((first + (i * apart)) * Nodes, Nodes), 1 - leaves - toEach, room);
+            VectorMath.AddTimes(sum, toEach, room);
         }
     }
 }

@@ -2,8 +2,8 @@ using Dapper;
 
 namespace Gambeta.Storage;
 
-/// <summary>Brakes on what could be guessed, or done too often, counted for all instances at once.</summary>
-public static class BrakeStore
+/// <summary>RateLimits on what could be guessed, or done too often, counted for all instances at once.</summary>
+public static class RateLimitStore
 {
     /// <summary>Counts one try and says how long to wait; nothing lets it go on.</summary>
     /// <param name="database">Where it is counted.</param>

@@ -9,35 +9,35 @@ using Gambeta.Storage;
 namespace Gambeta.Web.Throttling;
 
 /// <summary>
-/// Brakes before what could be guessed or done too often, counted in the database, so that they hold for all instances together. What is counted is a hash of a
+/// RateLimits before what could be guessed or done too often, counted in the database, so that they hold for all instances together. What is counted is a hash of a
 /// household's name or a part of an address, and it is forgotten after a day.
 /// </summary>
-public sealed class Brakes(GambetaDatabase database, Limits limits)
+public sealed class RateLimits(GambetaDatabase database, Limits limits)
 {
     private static readonly TimeSpan AQuarter = TimeSpan.FromMinutes(15), AnHour = TimeSpan.FromHours(1), AMinute = TimeSpan.FromMinutes(1);
 
     /// <summary>A try to get in, by name and from an address. How long to wait, or nothing.</summary>
     public async Task<TimeSpan?> OnGettingInAsync(HttpContext http, string? name) =>
-        await BrakeStore.TryAsync(database, "in " + Address(http), limits.TriesAMinute, AMinute)
-        ?? await BrakeStore.TryAsync(database, AtName(name), limits.TriesAtAName, AQuarter);
+        await RateLimitStore.TryAsync(database, "in " + Address(http), limits.TriesAMinute, AMinute)
+        ?? await RateLimitStore.TryAsync(database, AtName(name), limits.TriesAtAName, AQuarter);
 
     /// <summary>A try at a code that lets a device in.</summary>
-    public Task<TimeSpan?> OnCodeAsync(HttpContext http) => BrakeStore.TryAsync(database, "code " + Address(http), limits.TriesAMinute, AMinute);
+    public Task<TimeSpan?> OnCodeAsync(HttpContext http) => RateLimitStore.TryAsync(database, "code " + Address(http), limits.TriesAMinute, AMinute);
 
     /// <summary>Got in: the tries at that name are forgotten.</summary>
-    public Task GotInAsync(string? name) => BrakeStore.ReleaseAsync(database, AtName(name));
+    public Task GotInAsync(string? name) => RateLimitStore.ReleaseAsync(database, AtName(name));
 
     /// <summary>A try at the password of a household that is signed in.</summary>
-    public Task<TimeSpan?> OnPasswordAsync(Guid household) => BrakeStore.TryAsync(database, $"password {household}", limits.TriesAtAName, AQuarter);
+    public Task<TimeSpan?> OnPasswordAsync(Guid household) => RateLimitStore.TryAsync(database, $"password {household}", limits.TriesAtAName, AQuarter);
 
     /// <summary>It was the right one.</summary>
-    public Task RightPasswordAsync(Guid household) => BrakeStore.ReleaseAsync(database, $"password {household}");
+    public Task RightPasswordAsync(Guid household) => RateLimitStore.ReleaseAsync(database, $"password {household}");
 
     /// <summary>A household that is made.</summary>
-    public Task<TimeSpan?> OnSignUpAsync(HttpContext http) => BrakeStore.TryAsync(database, "new " + Address(http), limits.SignUpsAnHour, AnHour);
+    public Task<TimeSpan?> OnSignUpAsync(HttpContext http) => RateLimitStore.TryAsync(database, "new " + Address(http), limits.SignUpsAnHour, AnHour);
 
     /// <summary>A copy of the demo that is opened.</summary>
-    public Task<TimeSpan?> OnDemoAsync(HttpContext http) => BrakeStore.TryAsync(database, "demo " + Address(http), limits.DemosAnHour, AnHour);
+    public Task<TimeSpan?> OnDemoAsync(HttpContext http) => RateLimitStore.TryAsync(database, "demo " + Address(http), limits.DemosAnHour, AnHour);
 
     /// <summary>The address that a request comes from; of IPv6 the first 64 bits, since a household has all of the rest to itself.</summary>
     public static string Address(HttpContext http)

@@ -20,14 +20,14 @@ public abstract class Outcome
 }
 
 /// <summary>What the next set will come to: the outcome at each level, and how likely each level is today.</summary>
-public sealed class Outlook
+public sealed class PredictiveDistribution
 {
     private readonly double[] _weights;
     private readonly Dictionary<int, double> _known = [];
-    private readonly Tuning? _tuning;
+    private readonly Calibration? _tuning;
 
     /// <summary>An outlook from the weights of the levels and what each leads to.</summary>
-    public Outlook(Belief belief, Outcome outcome, Tuning? tuning = null)
+    public PredictiveDistribution(Posterior belief, Outcome outcome, Calibration? tuning = null)
     {
         _tuning = tuning;
         _weights = new double[LevelScale.Nodes];
@@ -56,7 +56,7 @@ public sealed class Outlook
         if (Outcome.LowerIsBetter ? value < least : value > most) return (0, true);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         Outcome.Reaches(value, row);
-        return (Math.Clamp(Rows.Dot(_weights, row), 0, 1), false);
+        return (Math.Clamp(VectorMath.Dot(_weights, row), 0, 1), false);
     }
 
     /// <summary>
@@ -71,7 +71,7 @@ public sealed class Outlook
         Span<double> row = stackalloc double[LevelScale.Nodes];
         Outcome.Reaches(value, row);
         for (var i = 0; i < row.Length; i++) row[i] = 1 - Math.Pow(1 - Math.Clamp(row[i], 0, 1), sets);
-        var reaches = Math.Clamp(Rows.Dot(_weights, row), 0, 1);
+        var reaches = Math.Clamp(VectorMath.Dot(_weights, row), 0, 1);
         return _tuning?.Of(reaches) ?? reaches;
     }
 
@@ -84,7 +84,7 @@ public sealed class Outlook
         else Outcome.Reaches(value, row);
         if (surely || never) return;
         for (var i = 0; i < row.Length; i++) row[i] = 1 - Math.Clamp(row[i], 0, 1);
-        Rows.Power(row, sets);
+        VectorMath.Power(row, sets);
     }
 
     /// <summary>The least value below or at which the next set stays with at least this chance; in units.</summary>

@@ -7,7 +7,7 @@ namespace Gambeta.Storage;
 /// post), nothing of its player was judged anew (<c>player.judged</c>) or is due to be, and its stamp, which says what else it was made of, is the same. Its number
 /// is read before what it is made of: what changes meanwhile makes it old at once, never wrong.
 /// </summary>
-public static class KeptViewStore
+public static class CachedViewStore
 {
     // Two days are enough: what was kept before has another day in its stamp.
     private const string NumberSql =
