@@ -155,30 +155,6 @@ public sealed class JudgementTests
     }
 
     [Fact]
-    public void The_next_rung_is_offered_when_every_foot_may_move_on_and_the_one_below_when_a_foot_falls_apart()
-    {
-        var catalogue = DrillCatalogue.Shipped();
-        var card = catalogue.Find("pull-back-laces-away")!;
-        var above = catalogue.Rungs.Above(card).First();
-        var turn = new DrillChoice(card, 2);
-        Verdict About(DrillCard drill, Base.Touches.Feet feet, DecisionKind kind) =>
-            new(new FormKey(Player, drill.Id, drill.MeasuredBy, feet, ""), First, new(default), "", 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.9, 0.9, 8, 3, null), 0, new(null, 1), new(ControlKind.Unknown, 0, 0, 0), Guid.Empty, new(1, 0.5, default));
-        Func<string, IEnumerable<Verdict>> Stands(params Verdict[] verdicts) => drill => verdicts.Where(verdict => verdict.Key.Drill == drill);
-        Offer Offered(params Verdict[] verdicts) => Offer.Of(turn, catalogue, Stands(verdicts), _ => true);
-        Offered(About(card, Base.Touches.Feet.Left, DecisionKind.MoveOn), About(card, Base.Touches.Feet.Right, DecisionKind.Stay)).Card.ShouldBe(card);
-        Offered(About(card, Base.Touches.Feet.Left, DecisionKind.MoveOn), About(card, Base.Touches.Feet.Right, DecisionKind.MoveOn)).Card.ShouldBe(above);
-        Offer.Of(turn, catalogue, Stands(About(card, Base.Touches.Feet.Left, DecisionKind.MoveOn)), drill => drill == card).Card.ShouldBe(card, "nothing above may be played here");
-        var back = Offer.Of(new DrillChoice(above, 2), catalogue, Stands(About(above, Base.Touches.Feet.Left, DecisionKind.StepBack)), _ => true);
-        var below = catalogue.Rungs.Below(above)[0];
-        (back.Reason, back.Card).ShouldBe((OfferReason.StepBack, below));
-        // Until the one below is clean again, played since: then the drill itself has its turn, though nobody played it meanwhile.
-        Offer Mended(DecisionKind kind, int days) => Offer.Of(new DrillChoice(above, 2), catalogue, Stands(About(above, Base.Touches.Feet.Left, DecisionKind.StepBack), About(below, Base.Touches.Feet.Left, kind) with { LastDay = First.AddDays(days) }), _ => true);
-        Mended(DecisionKind.Stay, 3).Card.ShouldBe(below);
-        Mended(DecisionKind.MoveOn, -3).Card.ShouldBe(below, "it was clean before, and the one above fell apart since");
-        Mended(DecisionKind.MoveOn, 3).Card.ShouldBe(above);
-    }
-
-    [Fact]
     public void A_best_from_before_all_that_is_read_is_still_the_one_to_beat()
     {
         var sets = Enumerable.Range(0, 40).Select(i => new JudgedSet(Round(36 + (i / 5) + (i % 2), i + 10))).ToList();
@@ -191,31 +167,6 @@ public sealed class JudgementTests
         Stands().NextDay.Reason.ShouldBe(TargetReason.Record);
         Stands(Round(61, 2)).NextDay.Reason.ShouldNotBe(TargetReason.Record);
         Stands(Round(61, 2)).Quantiles.ShouldBe(Stands().Quantiles);
-    }
-
-    [Fact]
-    public void What_stands_still_takes_turns_with_a_drill_to_its_side()
-    {
-        var catalogue = DrillCatalogue.Shipped();
-        foreach (var card in catalogue.Cards)
-        {
-            var beside = catalogue.Rungs.Beside(card);
-            beside.ShouldNotContain(card);
-            beside.ShouldAllBe(other => other.From <= card.From && !other.After.Contains(card.Id) && (card.After.IsEmpty ? other.Family == card.Family : other.After.Intersect(card.After).Any()));
-        }
-        var stuck = catalogue.Cards.First(card => !card.After.IsEmpty && catalogue.Rungs.Beside(card).Length > 1);
-        var side = catalogue.Rungs.Beside(stuck)[0];
-        Verdict Stands(DrillCard drill, DecisionKind kind, int day) =>
-            new(new FormKey(Player, drill.Id, drill.MeasuredBy, Base.Touches.Feet.Both, ""), First.AddDays(day), new(default), "", 1, new(1, 0.5, default), new(1, 0.5, default), default, 1, new(kind, 0.6, 0.9, 8, 4, null), 0.05, new(null, 1), new(ControlKind.Unknown, 0, 0, 0), Guid.Empty, new(1, 0.5, default));
-        Offer Offered(Func<DrillCard, bool> may, params Verdict[] verdicts) => Offer.Of(new DrillChoice(stuck, 4), catalogue, drill => verdicts.Where(verdict => verdict.Key.Drill == drill), may);
-        var plateau = Stands(stuck, DecisionKind.Stay, 10);
-        plateau.IsPlateau.ShouldBeTrue();
-        Offered(_ => true, plateau).ShouldSatisfyAllConditions(offer => (offer.Reason, offer.Card, offer.From).ShouldBe((OfferReason.Beside, side, stuck)));
-        Offered(_ => true, plateau, Stands(side, DecisionKind.TooEarly, 8)).Card.ShouldBe(side);
-        Offered(_ => true, plateau, Stands(side, DecisionKind.TooEarly, 12)).Card.ShouldNotBe(side, "it had its turn since");
-        Offered(_ => true, plateau, Stands(side, DecisionKind.StepBack, 8)).Card.ShouldNotBe(side, "it fell apart itself");
-        Offered(card => card == stuck, plateau).ShouldSatisfyAllConditions(offer => (offer.Reason, offer.Card).ShouldBe((OfferReason.Rested, stuck)));
-        Offered(_ => true, plateau with { Learning = 0.5 }).Card.ShouldBe(stuck, "it is being learnt");
     }
 
     [Fact]

@@ -37,35 +37,4 @@ public class ProgressTests
         DayTarget.TouchesAFoot([Day(1, 100, 200), Day(2, 310, 310), Day(3, 500, 400)]).ShouldBe(350);
         DayTarget.TouchesAFoot([Day(1, 200, 200), Day(2, 300, 300)]).ShouldBe(250);
     }
-
-    [Fact]
-    public void The_next_drill_is_the_one_that_rested_longest()
-    {
-        var last = Cards.All.Cards.ToDictionary(c => c.Id, c => Wednesday.AddDays(-2));
-        last["juggling-streak"] = Wednesday.AddDays(-6);
-        var choice = NextDrill.Choose(Cards.All, Level.Steady, last, Wednesday);
-        (choice.Card.Id, choice.DaysRested).ShouldBe(("juggling-streak", 6));
-    }
-
-    [Fact]
-    public void A_new_player_begins_with_the_first_card_and_meets_one_new_card_at_a_time()
-    {
-        var (played, opened) = (new Dictionary<string, DateOnly>(), new HashSet<string>());
-        Choice().ShouldBe(new DrillChoice(Cards.PullBack, null));
-        played[NextDrill.First] = Wednesday.AddDays(-1);
-        // Something new needs a ball alone, stands on nothing that was not played, and is not above the level.
-        var next = Choice().Card;
-        next.Gear.ShouldHaveSingleItem();
-        next.From.ShouldBe(Level.FirstWeeks);
-        next.After.ShouldBeSubsetOf(played.Keys);
-        // Having been played once opens nothing; a decision does.
-        next.After.ShouldBeEmpty();
-        opened.Add(NextDrill.First);
-        NextDrill.Choose(Cards.All, Level.Steady, played, Wednesday, opensTheNext: opened.Contains).Card.After.ShouldBe([NextDrill.First]);
-        opened.Clear();
-        played[NextDrill.First] = Wednesday.AddDays(-5);
-        Choice().ShouldBe(new DrillChoice(Cards.PullBack, 5));
-
-        DrillChoice Choice() => NextDrill.Choose(Cards.All, Level.FirstWeeks, played, Wednesday, opensTheNext: opened.Contains);
-    }
 }

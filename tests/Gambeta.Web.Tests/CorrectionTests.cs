@@ -121,7 +121,7 @@ public class CorrectionTests(TestServer server)
         for (var i = 0; i < 2; i++) (await browser.PostAsync("/api/sittings", begins)).Status.ShouldBe(HttpStatusCode.OK);
         (await browser.PostAsync("/api/ends", new { session, player = household.PlayerId, at = DateTimeOffset.UtcNow, effort = 4 })).Status.ShouldBe(HttpStatusCode.OK);
         (await FindAsync(household, post["id"]))!.Plan.ShouldBe(new SetPlan(0, 3, 12, 60, 90));
-        (await InAsync(household, work => SittingStore.PlanOfAsync(work, session))).ShouldBe([new PlannedDrill("inside-taps", null, 3, 30, null)]);
+        (await InAsync(household, work => SittingStore.PlanOfAsync(work, session))).ShouldBe([new PlannedPart("inside-taps", null, 3, 30, null)]);
         var row = await InAsync(household, work => work.QuerySingleAsync<(Guid Outing, Guid Space, string Sheet, bool Ended)>("select outing_id, space_id, sheet, ended_at > started_at from sitting"));
         row.ShouldBe((begins.outing, space, sheet.ToString(), true));
         foreach (var absurd in new object[] { new { begins.session, begins.player, begins.at, plan = new[] { new { drill = "x", rounds = 0 } } }, new { begins.session, begins.player, begins.at, plan = Enumerable.Repeat(new { drill = "x", rounds = 1 }, 17) } })

@@ -1,10 +1,12 @@
 using System.Net;
 using System.Text.RegularExpressions;
 using Dapper;
+using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core.Catalogue.Safety;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Tests;
 
@@ -23,6 +25,31 @@ public sealed partial class PlanPageTests(TestServer server)
     {
         (await browser.SubmitAsync("/plan", $"/plan{(handler.Length > 0 ? $"?handler={handler}" : "")}", fields ?? [])).Status.ShouldBe(HttpStatusCode.Redirect);
         return await browser.PageAsync("/plan");
+    }
+
+    // One recommender: what Today offers for whoever plays one drill is of its plan, and what the result says comes next is what is planned then.
+    [Fact]
+    public async Task Today_and_the_result_recommend_what_is_planned()
+    {
+        var household = await server.NewHouseholdAsync();
+        for (var back = 12; back > 0; back -= 2) await server.StoreAsync(household, Played.Round(household, 30 + back, daysBack: back));
+        var browser = await Browser.SignedInAsync(server, household);
+        var today = await browser.PageAsync("/today");
+        var alone = Alone().Match(today).Groups[1].Value;
+        alone.ShouldNotBeEmpty();
+        var plan = await browser.PageAsync("/plan");
+        var name = server.Catalogue.Find(alone)!.Name;
+        System.Net.WebUtility.HtmlDecode(plan).ShouldContain(name);
+        await using var work = await server.Database.BeginAsync(household.Id);
+        var view = (await HouseholdStore.ViewAsync(work, DateTimeOffset.UtcNow))!;
+        var day = LocalDays.DayOf(DateTimeOffset.UtcNow, view.TimeZone);
+        var kept = (await PlanStore.FindAsync(work, household.PlayerId, await YardStore.ViewAsync(work)))!.Value.Plan;
+        kept.Session.OneAlone!.Item.Drill.ShouldBe(alone);
+        var next = await PlanStore.NextAsync(work, view.Players[0], view.Players[0].AgeOn(day), day, server.Catalogue, view.Settings);
+        next!.Value.Day.Day.ShouldBeGreaterThan(day);
+        var session = (await DiaryStore.TodayAsync(work, household.PlayerId, day.AddDays(-30), server.Catalogue)).Last[0].SessionId;
+        var result = System.Net.WebUtility.HtmlDecode(await browser.PageAsync($"/practise/result/{session}"));
+        result.ShouldContain($"Next time, on {Wording.DayName(next.Value.Day.Day.DayOfWeek)}: {server.Catalogue.Find(next.Value.Session.OneAlone!.Item.Drill)!.Name}.");
     }
 
     [Fact]
@@ -72,6 +99,9 @@ public sealed partial class PlanPageTests(TestServer server)
         ids.Count.ShouldBe(1);
         (await browser.GetAsync($"/practise/sheet/{ids[0]}")).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
+
+    [GeneratedRegex("href=\"/practise/([\\w-]+)\" data-key=\"1\"")]
+    private static partial Regex Alone();
 
     [GeneratedRegex("""href="/practise/sheet/([0-9a-f-]{36})""")]
     private static partial Regex AnyId();

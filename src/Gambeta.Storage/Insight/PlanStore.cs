@@ -83,6 +83,21 @@ public static class PlanStore
             tests = plan.Session.Drills.Any(drill => drill.Item.Part == SheetPart.Test) ? plan.Day : (DateOnly?)null,
         });
 
+    /// <summary>
+    /// The session that the planner lays, as things stand now, for the player's next day of practice after a day: what to do next. It is not kept, since until then more
+    /// may be played; nothing where something hurts or no such day lies ahead.
+    /// </summary>
+    public static async Task<(PlannedDay Day, SessionPlan Session)?> NextAsync(HouseholdWork work, Player player, int age, DateOnly day, DrillCatalogue catalogue, HouseholdSettings settings)
+    {
+        if ((await SessionStore.OpenPainsAsync(work, player.Id)).Count > 0) return null;
+        var yard = await YardStore.ViewAsync(work);
+        await VerdictStore.SettleAsync(work, player.Id, catalogue);
+        var facts = await FactsAsync(work, player, age, day, catalogue, settings, yard.Kit);
+        if (facts.Next is not { } next) return null;
+        var ask = (await FindAsync(work, player.Id, yard))?.Plan.Ask ?? (yard.Spaces.Count > 0 ? PlanAsk.Usual.In(yard.Spaces[0]) : PlanAsk.Usual);
+        return (next, DayPlan.Make(Guid.Empty, facts with { Day = next.Day, Laid = next, Next = null }, ask with { Minutes = next.Minutes, Keep = [], Without = [] }).Session);
+    }
+
     /// <summary>The plan of an id as a sheet, for a query beside those of sheets; it is called as the household's pages call it.</summary>
     internal static async Task<Sheet?> SheetAsync(HouseholdWork work, Guid id) =>
         await work.QuerySingleOrDefaultAsync<string>("select items from plan where household_id = @Household and plan_id = @id", new { work.Household, id }) is { } items

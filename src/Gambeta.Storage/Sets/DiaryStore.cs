@@ -39,10 +39,6 @@ public static class DiaryStore
 
             {SheetStore.LatestSql};
 
-            select kind, wall_side is not null from space where household_id = @Household and retired_at is null;
-
-            select thing, number from thing where household_id = @Household;
-
             {VerdictStore.AllSql}
             """,
             new { work.Household, player, from, SetStore.MostShown, drill = (string?)null, MostKeys });
@@ -52,8 +48,6 @@ public static class DiaryStore
             [.. (await rows.ReadAsync<MarkRow>()).Select(row => (row.ToMark(), (IReadOnlyList<decimal>)(row.Latest ?? [])))],
             (await rows.ReadAsync<(string Drill, DateOnly Day)>()).ToDictionary(d => d.Drill, d => d.Day),
             (await rows.ReadAsync<SheetStore.SheetRow>()).SingleOrDefault()?.ToSheet(),
-            [.. (await rows.ReadAsync<(string Kind, bool Wall)>()).Select(space => (Stored.Word<Places>(space.Kind), space.Wall))],
-            new Kit((await rows.ReadAsync<(string Thing, short Number)>()).ToImmutableDictionary(row => Stored.Word<Thing>(row.Thing), row => (int)row.Number)),
             await VerdictStore.AboutAsync(work, player, rows, catalogue));
     }
 
@@ -162,22 +156,10 @@ public static class DiaryStore
 /// <param name="Standing">The standing best of every key, with the latest other values of it.</param>
 /// <param name="LastDays">The day on which each drill was last played; drills never played are missing.</param>
 /// <param name="Sheet">The household's own sheet that was changed last.</param>
-/// <param name="Rooms">The kind of each of its spaces, and whether that has a wall.</param>
-/// <param name="Kit">What it has.</param>
 /// <param name="About">What stands about each foot of a drill.</param>
 public sealed record TodayRows(
     IReadOnlyList<DayTally> Days, IReadOnlyList<PracticeSet> Last, IReadOnlyList<(Mark Best, IReadOnlyList<decimal> Latest)> Standing,
-    IReadOnlyDictionary<string, DateOnly> LastDays, KeptSheet? Sheet, IReadOnlyList<(Places Kind, bool HasWall)> Rooms, Kit Kit, Func<string, IEnumerable<Verdict>> About)
-{
-    /// <summary>The kinds of its spaces together.</summary>
-    public Places Spaces => Rooms.Aggregate(Places.None, (all, room) => all | room.Kind);
-
-    /// <summary>Whether one of them has a wall.</summary>
-    public bool HasWall => Rooms.Any(room => room.HasWall);
-
-    /// <summary>What it has to practise with.</summary>
-    public Means Means => new(Kit, Spaces, HasWall);
-}
+    IReadOnlyDictionary<string, DateOnly> LastDays, KeptSheet? Sheet, Func<string, IEnumerable<Verdict>> About);
 
 /// <summary>What the logbook reads.</summary>
 /// <param name="Sets">A page of sets.</param>

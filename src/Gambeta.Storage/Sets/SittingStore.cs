@@ -41,7 +41,7 @@ public static class SittingStore
         new { work.Household, session, most = MostOfOuting })];
 
     /// <summary>What was to be played in a sitting, as it was planned then; nothing where nobody wrote it down.</summary>
-    public static async Task<IReadOnlyList<PlannedDrill>?> PlanOfAsync(HouseholdWork work, Guid session) =>
+    public static async Task<IReadOnlyList<PlannedPart>?> PlanOfAsync(HouseholdWork work, Guid session) =>
         await work.ExecuteScalarAsync<string?>("select plan from sitting where household_id = @Household and session_id = @session", new { work.Household, session }) is { } plan
             ? [.. JsonSerializer.Deserialize<List<KeptPart>>(plan, KeptJson.AsSent)!.Select(part => part.ToDrill())]
             : null;
@@ -50,7 +50,7 @@ public static class SittingStore
 /// <summary>What was planned of a drill, as JSON keeps it with its sitting.</summary>
 internal sealed record KeptPart(string Drill, string? Layout, int Rounds, int? Seconds, int? Count)
 {
-    public static KeptPart Of(PlannedDrill drill) => new(drill.Drill, drill.Layout, drill.Rounds, drill.Seconds, drill.Count);
+    public static KeptPart Of(PlannedPart drill) => new(drill.Drill, drill.Layout, drill.Rounds, drill.Seconds, drill.Count);
 
-    public PlannedDrill ToDrill() => new(Drill, Layout, Rounds, Seconds, Count);
+    public PlannedPart ToDrill() => new(Drill, Layout, Rounds, Seconds, Count);
 }

@@ -19,7 +19,7 @@ using Gambeta.Web.Words;
 namespace Gambeta.Web.Api;
 
 /// <summary>That somebody begins to practise: where, what sheet, and what is to be played, as the screen has it.</summary>
-public sealed record SittingPost(Guid Session, Guid Player, Guid? Outing, Guid? Space, string? Sheet, IReadOnlyList<PlannedDrill>? Plan, DateTimeOffset At);
+public sealed record SittingPost(Guid Session, Guid Player, Guid? Outing, Guid? Space, string? Sheet, IReadOnlyList<PlannedPart>? Plan, DateTimeOffset At);
 
 /// <summary>What a player said about a drill after it.</summary>
 public sealed record AnswerPost(Guid Session, Guid Player, int Item, string? Drill, string? Control, string? Fault, string? OtherFoot, DateTimeOffset At);
@@ -127,7 +127,7 @@ internal static class SessionApi
         return SetsApi.Stored();
     }
 
-    private static bool IsAbsurd(PlannedDrill? drill) =>
+    private static bool IsAbsurd(PlannedPart? drill) =>
         drill is not { Drill: { Length: > 0 and <= CardReader.LongestId }, Rounds: >= 1 and <= SetPlan.MostRounds } || drill.Layout?.Length > SharedParts.LongestKey
         || drill.Seconds is < 1 or > SetCheck.MostSeconds || drill.Count is < 1 or > SetPlan.MostCount;
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Insight.Planning;
 using Gambeta.Core.Insight.Progress;
 using Gambeta.Core.Insight.Weeks;
@@ -21,7 +22,11 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
 {
     public override RailPlace Place => RailPlace.Today;
 
-    public Offer Choice { get; private set; } = null!;
+    /// <summary>The one drill for whoever plays only one: what the plan of the day is about.</summary>
+    public PlannedDrill? Choice => Plan.Session.OneAlone;
+
+    /// <summary>What stands about it, foot by foot.</summary>
+    public IReadOnlyList<Verdict> Verdicts { get; private set; } = [];
 
     public IReadOnlyList<PracticeSet> Last { get; private set; } = [];
 
@@ -52,7 +57,7 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
     /// <summary>What today is about.</summary>
     public string Heading => IsHurt ? Say("today.on-hold")
         : IsDone ? Say("weeks.today-done")
-        : Plan.Session.Laid switch
+        : Plan.Session.Held switch
         {
             { Kind: DayKind.Training } => Say("today.training-today"),
             { Kind: DayKind.Match } => Say("today.match-today"),
@@ -60,11 +65,6 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
             null => Say("today.next"),
             _ => Say("weeks.today-rest"),
         };
-
-    /// <summary>One drill above what is decided, for one try a session; nothing where none may be played.</summary>
-    public DrillCard? Stretch { get; private set; }
-
-    public string Reason => JudgementWords.Offered(Choice);
 
     public string Headline => Tiles.Single(t => t.IsToday).Tally is { } today
         ? Say("today.touches-today", ("nickname", Player.Nickname), ("touches", Wording.Number(today.Touches.Total)))
@@ -81,12 +81,7 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
         Near = NearRecords.Nearest(rows.Standing, most: 3);
         Plan = await PlanStore.OfDayAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings);
         IsDone = Plan.IsPlayed(rows.LastDays);
-        // One drill alone is no way round the weeks: something new comes when they have it.
-        var mayBeNew = rows.LastDays.Count < PlanFacts.Few || Plan.Session.Laid is null or { MayBeNew: true };
-        bool May(DrillCard drill) => rows.Means.Allow(drill, Age(Player)) && (mayBeNew || rows.LastDays.ContainsKey(drill.Id));
-        Choice = Offer.Of(NextDrill.Choose(Catalogue, Player.Level, rows.LastDays, Today, May, drill => DrillLevels.OpensTheNext(rows.About(drill))), Catalogue, rows.About, May);
-        var card = Choice.Card;
-        Stretch = Choice.Reason == OfferReason.Rested ? Catalogue.Rungs.Above(card).FirstOrDefault(above => above.From <= Player.Level + 1 && May(above)) : null;
+        Verdicts = Choice is { } one ? Verdict.LatestOfFeet(rows.About(one.Item.Drill)) : [];
         Own = rows.Sheet;
     }
 }

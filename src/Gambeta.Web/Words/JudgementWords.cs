@@ -80,22 +80,14 @@ public static class JudgementWords
     public static string Value(Verdict verdict, Target target) => Wording.Value(verdict.Measure, verdict.In(target.Value));
 
     /// <summary>Why a target is what it is.</summary>
-    public static string Why(TargetReason reason) => reason switch
+    public static string Why(Target target) => target.Reason switch
     {
         TargetReason.Record => Say("judgement.why-record"),
         TargetReason.RoundNumber => Say("judgement.why-round-number"),
-        _ => Say("judgement.why-even-chance"),
+        // It says what the tiles beside it say.
+        _ => Say(TenTiles.Laid(target.Chance) == 5 ? "judgement.why-even-chance" : "judgement.why-near-even"),
     };
 
     /// <summary>Out of ten days.</summary>
     public static string DaysInTen(double chance) => Say("judgement.days-in-ten", ("count", TenTiles.Laid(chance)));
-
-    /// <summary>Why a drill is offered.</summary>
-    public static string Offered(Offer offer) => (offer.Reason, offer.From) switch
-    {
-        (OfferReason.MoveOn, { } from) => Say("judgement.offer-move-on", ("from", from.Name)),
-        (OfferReason.Beside, { } from) => Say("judgement.offer-beside", ("from", from.Name)),
-        (OfferReason.StepBack, { } from) => Say("judgement.offer-step-back", ("from", from.Name)),
-        _ => offer.DaysRested is { } days ? Say("today.last-played", ("days", Wording.DaysAgo(days))) : Say("today.new-to-you"),
-    };
 }

@@ -6,7 +6,7 @@ namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>What becomes of tempo, evenness and slips within a round: its last third held against its first, over some rounds that were tapped.</summary>
 /// <param name="Tempo">Touches and slips, the difference as a share of their mean.</param>
-/// <param name="Evenness">The share of even gaps (<see cref="Rhythm"/>), its difference.</param>
+/// <param name="Evenness">The share of even gaps (<see cref="TapRhythm"/>), its difference.</param>
 /// <param name="Slips">The share that came off, its difference: below zero where slips rise.</param>
 public sealed record WithinRounds(Hold Tempo, Hold Evenness, Hold Slips)
 {
@@ -14,7 +14,7 @@ public sealed record WithinRounds(Hold Tempo, Hold Evenness, Hold Slips)
     public const int Latest = 12;
 
     /// <summary>A third with fewer touches says nothing of tempo or evenness.</summary>
-    private const int LeastTouches = Rhythm.LeastTouches;
+    private const int LeastTouches = TapRhythm.LeastTouches;
 
     /// <summary>What is let pass: a tempo 8 in 100 lower, 15 in 100 of the gaps no longer even, 5 in 100 more slips.</summary>
     private const double TempoPasses = 0.08, EvennessPasses = 0.15, SlipsPass = 0.05;
@@ -46,7 +46,7 @@ public sealed record WithinRounds(Hold Tempo, Hold Evenness, Hold Slips)
             ImmutableArray<PlayEvent> here = [.. events.Where(happened => happened.At >= begin && happened.At < end)];
             var (touches, slips) = (here.Count(happened => happened.Kind == PlayEventKind.Touch), here.Count(happened => happened.Kind == PlayEventKind.Slip));
             // A stretch that begins with a touch holds half a touch more than one that begins anywhere.
-            return new Third(touches + slips - (begin == from ? 0.5 : 0), touches / (double)Math.Max(1, touches + slips), slips, Rhythm.Of(here)?.Evenness);
+            return new Third(touches + slips - (begin == from ? 0.5 : 0), touches / (double)Math.Max(1, touches + slips), slips, TapRhythm.Of(here)?.Evenness);
         }
     }
 }

@@ -80,7 +80,7 @@ public static class PlanRules
     {
         if (facts.LastDays.ContainsKey(card.Id)) return worths.IsTakenBack(card) ? PlanRule.FellApart : null;
         if (!facts.MayBeNew) return PlanRule.NewWaits;
-        if (worths.IsBelowOfOneThatFellApart(card) || card.Id == NextDrill.First) return null;
+        if (worths.IsBelowOfOneThatFellApart(card) || card.Id == Worths.First) return null;
         if (card.From > facts.Player.Level && card.After.IsEmpty) return PlanRule.Level;
         if (card.From < facts.Player.Level || card.After.All(below => DrillLevels.OpensTheNext(facts.Verdicts[below]))) return null;
         if (worths.IsStretch(card)) return null;

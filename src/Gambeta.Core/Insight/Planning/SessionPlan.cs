@@ -59,6 +59,16 @@ public sealed record SessionPlan(ImmutableArray<PlannedDrill> Drills, int Minute
     /// <summary>The next day on which records are tried for, after it.</summary>
     public DateOnly? NextTest { get; init; }
 
+    /// <summary>The one drill to play where somebody plays only one: what the session is about; nothing where nothing is planned.</summary>
+    public PlannedDrill? OneAlone =>
+        Drills.FirstOrDefault(drill => drill.Item.Part == SheetPart.Focus) ?? Drills.FirstOrDefault(drill => drill.Item.Part != SheetPart.WarmUp) ?? Drills.FirstOrDefault();
+
+    /// <summary>The drill above the player's level that is in the plan; nothing where none is.</summary>
+    public PlannedDrill? Stretch => Drills.FirstOrDefault(drill => drill.Reason.Kind == ReasonKind.Stretch);
+
+    /// <summary>What the day is, as the plan keeps to it: a test day on which the test waits for another day is a day of practice.</summary>
+    public PlannedDay? Held => Laid is { IsTest: true } laid && Notes.Contains(PlanNote.TestWaits) ? laid with { Theme = ThemeKind.Any } : Laid;
+
     /// <summary>What is planned while something hurts: nothing, whatever was planned before.</summary>
     public SessionPlan WhileHurt(DrillCatalogue catalogue) => new([], Minutes, 0, [PlanNote.Hurt], catalogue.Cards.ToImmutableDictionary(card => card.Id, _ => PlanRule.Hurt));
 

@@ -16,6 +16,9 @@ public readonly record struct Worth(double Value, PlanReason Reason, bool IsNew)
 public sealed class Worths
 {
     /// <summary>After so many days what was begun is said not to have been seen for a while.</summary>
+    /// <summary>What a new player meets first: one foot, four touches, no gear.</summary>
+    public const string First = "pull-back-laces-away";
+
     private const int LongUnseen = 9;
 
     private readonly PlanFacts _facts;
@@ -100,7 +103,7 @@ public sealed class Worths
             if (_standsStillBeside.TryGetValue(card.Id, out var still)) return new Worth(0.8, new PlanReason(ReasonKind.Beside, still.Id), true);
             if (IsStretch(card)) return new Worth(0.7, new PlanReason(ReasonKind.Stretch, card.After[0]), true);
             // On the first days everything is new: what a new player meets first comes first, and what lies below the player's level last.
-            return new Worth(card.Id == NextDrill.First ? 0.9 : (card.After.IsEmpty ? 0.75 : 0.6) - (0.2 * Math.Max(0, (int)_facts.Player.Level - (int)card.From)), new PlanReason(ReasonKind.New), true);
+            return new Worth(card.Id == First ? 0.9 : (card.After.IsEmpty ? 0.75 : 0.6) - (0.2 * Math.Max(0, (int)_facts.Player.Level - (int)card.From)), new PlanReason(ReasonKind.New), true);
         }
         var feet = _facts.Of(card.Id);
         var clean = feet.IsEmpty ? 0 : Rounded.Whole(feet.Min(verdict => verdict.Decision.Clean) * 10);

@@ -130,20 +130,33 @@ public sealed class WeeksPlanner
 
     private int LightMinutes => Math.Max(SessionMinutes.Least, Rounded.Whole(_minutes * WeekLoads.Light));
 
+    // What makes a day light: the first that holds, one a line, each with the reason that is told.
+    private static readonly (LightBecause Because, Func<WeeksPlanner, DateOnly, bool, bool> Holds)[] LightDays =
+    [
+        (LightBecause.LightWeek, (_, _, isLightWeek) => isLightWeek),
+        (LightBecause.Growing, (plan, day, _) => plan.Away(AwayKind.Growing, day)),
+        (LightBecause.AfterIllness, (plan, day, _) => plan.Away(AwayKind.Ill, day)),
+        (LightBecause.BeforeMatch, (plan, day, _) => plan.IsMatch(day.AddDays(1))),
+        (LightBecause.AfterMatch, (plan, day, _) => plan.IsMatch(day.AddDays(-1))),
+        (LightBecause.AfterHardDay, (plan, day, _) => plan.IsHard(day.AddDays(-1))),
+        (LightBecause.EasyDay, (plan, day, _) => day == plan._today && plan._facts.EasyDay),
+    ];
+
+    // What keeps any other day from being hard: hard and easy in turn, nothing hard beside a training, and nobody's first day.
+    private static readonly Func<WeeksPlanner, DateOnly, bool>[] NotHard =
+    [
+        (plan, day) => plan.LastHome(day) == Hardness.Hard,
+        (plan, day) => plan._facts.ClubOn(day.AddDays(-1)) is not null,
+        (plan, day) => plan._facts.ClubOn(day.AddDays(1)) is not null,
+        (plan, _) => plan._done.Count == 0 && !plan._days.Values.Any(laid => laid.Kind == DayKind.Practice),
+    ];
+
     private PlannedDay Laid(DateOnly day, bool isLightWeek)
     {
-        var because = isLightWeek ? LightBecause.LightWeek
-            : Away(AwayKind.Growing, day) ? LightBecause.Growing
-            : Away(AwayKind.Ill, day) ? LightBecause.AfterIllness
-            : IsMatch(day.AddDays(1)) ? LightBecause.BeforeMatch
-            : IsMatch(day.AddDays(-1)) ? LightBecause.AfterMatch
-            : IsHard(day.AddDays(-1)) ? LightBecause.AfterHardDay
-            : day == _today && _facts.EasyDay ? LightBecause.EasyDay
-            : LightBecause.NotLight;
-        if (because != LightBecause.NotLight) return new PlannedDay(day, DayKind.Practice, LightMinutes, Hardness.Light) { Because = because };
-        // Hard and easy in turn, and nothing hard beside a training.
-        var easy = LastHome(day) == Hardness.Hard || _facts.ClubOn(day.AddDays(-1)) is not null || _facts.ClubOn(day.AddDays(1)) is not null || _done.Count == 0 && !_days.Values.Any(laid => laid.Kind == DayKind.Practice);
-        return new PlannedDay(day, DayKind.Practice, _minutes, easy ? Hardness.Middle : Hardness.Hard);
+        var because = LightDays.FirstOrDefault(rule => rule.Holds(this, day, isLightWeek)).Because;
+        return because != LightBecause.NotLight
+            ? new PlannedDay(day, DayKind.Practice, LightMinutes, Hardness.Light) { Because = because }
+            : new PlannedDay(day, DayKind.Practice, _minutes, NotHard.Any(holds => holds(this, day)) ? Hardness.Middle : Hardness.Hard);
     }
 
     private bool Away(AwayKind kind, DateOnly day) => _facts.Away.Any(away => away.Kind == kind && away.Lightens(day));

@@ -6,7 +6,7 @@ namespace Gambeta.Core.Practice.Played;
 /// <param name="Rounds">How often the feet take their turn.</param>
 /// <param name="Seconds">The length of a round; nothing where the player ends it.</param>
 /// <param name="Count">Reps or tries; nothing in a round or a run.</param>
-public sealed record PlannedDrill(string Drill, string? Layout, int Rounds, int? Seconds, int? Count);
+public sealed record PlannedPart(string Drill, string? Layout, int Rounds, int? Seconds, int? Count);
 
 /// <summary>A sitting: somebody practises, from the first touch to the last.</summary>
 /// <param name="Id">Made on the device when it begins.</param>
@@ -16,4 +16,4 @@ public sealed record PlannedDrill(string Drill, string? Layout, int Rounds, int?
 /// <param name="Sheet">The sheet that is played; nothing for a drill on its own.</param>
 /// <param name="Plan">What is to be played.</param>
 /// <param name="StartedAt">When it began.</param>
-public sealed record Sitting(Guid Id, Guid PlayerId, Guid OutingId, Guid? SpaceId, string? Sheet, IReadOnlyList<PlannedDrill> Plan, DateTimeOffset StartedAt);
+public sealed record Sitting(Guid Id, Guid PlayerId, Guid OutingId, Guid? SpaceId, string? Sheet, IReadOnlyList<PlannedPart> Plan, DateTimeOffset StartedAt);

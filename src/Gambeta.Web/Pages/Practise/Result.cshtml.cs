@@ -1,6 +1,8 @@
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Planning;
 using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
@@ -74,7 +76,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     {
         get
         {
-            if (_tapped is not { } tapped || PlayNotation.ReadKept(tapped.Events!) is not { } events || Rhythm.Of(events) is not { } rhythm) return null;
+            if (_tapped is not { } tapped || PlayNotation.ReadKept(tapped.Events!) is not { } events || TapRhythm.Of(events) is not { } rhythm) return null;
             return Say("result.a-minute-of-10-touches", ("name", Catalogue.Find(tapped.Drill)?.Name), ("touchesAMinute", rhythm.TouchesAMinute), ("evenness", Rounded.Whole(rhythm.Evenness * 10)), ("longestPause", Wording.Number((decimal)rhythm.LongestPause)));
         }
     }
@@ -142,7 +144,6 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         Checked = await YardStore.CheckOfAsync(work, session);
         _layouts = await YardStore.LayoutNamesAsync(work);
         var (day, from) = (Sets[0].Day, FiveWeeks.FirstDay(Sets[0].Day, Household.Settings.WeekStartsOn));
-        WhoPlayed = Household.Players.Find(p => p.Id == player)!.Nickname;
         Bests = await DiaryStore.BestsOfAsync(work, player, day, Sets[^1].Day);
         _chains = (await DiaryStore.ChainsAsync(work, player, most: 2)).SelectMany(chain => chain).ToLookup(mark => mark.Key);
         var days = await DiaryStore.DaysAsync(work, player, from);
@@ -151,7 +152,9 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         _answers = await SessionStore.AnswersAsync(work, session);
         _verdicts = await VerdictStore.AllAsync(work, player, Catalogue);
         _aims = (await SaidStore.OfSittingAsync(work, player, session)).ToDictionary(said => said.Set);
-        Advice = AdviceOf(NextTime.Of(_answers, Catalogue, drill => Decision.OfFeet(Verdict.LatestOfFeet(_verdicts.Where(verdict => verdict.Key.Drill == drill)))));
+        var who = Household.Players.Find(p => p.Id == player)!;
+        WhoPlayed = who.Nickname;
+        Advice = AdviceOf(await PlanStore.NextAsync(work, who, Age(who), Today, Catalogue, Household.Settings));
         Rows = RowsOf();
         return Page();
     }
@@ -220,13 +223,9 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         return OtherFoot($"{Wording.Sentence(Wording.Control(answer.Control!.Value))}{foot}.{(fault is null ? "" : $" {fault.Seen}: {fault.Fix}")}");
     }
 
-    private string AdviceOf(NextTime next) => OtherFoot((next.Kind, next.Drill, next.Towards) switch
-    {
-        (NextTimeKind.StepBack, { } drill, { } below) => Say("result.next-time-begin-with-then", ("below", below.Name), ("drill", drill.Name)),
-        (NextTimeKind.StepBack, { } drill, _) => Say("result.next-time-at-half-the", ("name", drill.Name)),
-        (NextTimeKind.OtherFoot, { } drill, _) => Say("result.next-time-one-more-set", ("name", drill.Name)),
-        (NextTimeKind.Stay, { } drill, _) => Say("result.stay-with-the-same-amount", ("name", drill.Name)),
-        (NextTimeKind.MoveOn, { } drill, { } above) => Say("result.was-calm-try-next-time", ("name", drill.Name), ("above", above.Name)),
-        _ => Say("result.next-time-the-same-again"),
-    });
+    // The planner's own word: what it would lay for the next day of practice, as things stand.
+    private string AdviceOf((PlannedDay Day, SessionPlan Session)? next) =>
+        next is { } then && then.Session.OneAlone is { } one && Catalogue.Find(one.Item.Drill) is { } card
+            ? OtherFoot(Say("result.next-is", ("day", Wording.DayName(then.Day.Day.DayOfWeek)), ("drill", card.Name), ("why", PlanWords.Why(one.Reason, Catalogue))))
+            : Say("result.next-time-the-same-again");
 }
