@@ -24,7 +24,7 @@ public static class MapWords
     };
 
     /// <summary>The side of a touch with a space behind it; nothing for head and chest, which have none.</summary>
-    public static string Side(Touch touch) => touch.Surface is Surface.Head or Surface.Chest ? "" : touch.Foot.Label() + " ";
+    public static string Side(Touch touch) => !SurfaceTraits.Of(touch.Surface).HasASide ? "" : touch.Foot.Label() + " ";
 
     /// <summary>What is written at a mark of the map.</summary>
     public static string Mark(MapMark mark) => SayLabel("map-mark", mark.Key);

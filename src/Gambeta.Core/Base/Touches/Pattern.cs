@@ -48,7 +48,7 @@ public sealed class Pattern : IEquatable<Pattern>
     public bool InTheAir => Beats.Any(beat => beat
         is Between { Happening: not (Happening.Turn or Happening.Rolled or Happening.Run) }
         or Contact { Touch.Move: BallMove.Up }
-        or Contact { Touch.Surface: Surface.Thigh or Surface.Chest or Surface.Head or Surface.Shoulder });
+        || beat is Contact { Touch.Surface: var surface } && !SurfaceTraits.Of(surface).IsOfTheFoot);
 
     /// <summary>True when the head meets the ball.</summary>
     public bool HasHeading => Touches.Any(touch => touch.Surface == Surface.Head);
@@ -91,7 +91,7 @@ public sealed class Pattern : IEquatable<Pattern>
         var (left, right) = (0, 0);
         foreach (var touch in touches)
         {
-            if (touch.Surface == Surface.Head) continue;
+            if (!SurfaceTraits.Of(touch.Surface).Counts) continue;
             if (touch.Foot == Foot.Left) left++;
             else right++;
         }

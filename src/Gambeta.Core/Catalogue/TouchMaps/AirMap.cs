@@ -23,7 +23,7 @@ internal sealed class AirMap
     /// <summary>A ball off the wall is drawn so much faster to the left, so that it comes down clear of where it was sent.</summary>
     private const double BackFromWall = 1.7;
 
-    private const double Hands = 100, Floor = 10, Hold = 0.35, ToHands = 0.7, ToWall = 0.45, FromWall = 0.7, Serve = 0.75, LongestRoll = 0.6;
+    private const double Hands = 100, Floor = SurfaceTraits.BallOnTheFloor, Hold = 0.35, ToHands = 0.7, ToWall = 0.45, FromWall = 0.7, Serve = 0.75, LongestRoll = 0.6;
 
     private readonly List<MapStop> _stops = [];
     private readonly List<MapPath> _paths = [];
@@ -56,15 +56,8 @@ internal sealed class AirMap
         };
     }
 
-    private static double Height(Touch touch) => touch.Surface switch
-    {
-        Surface.Thigh => 70,
-        Surface.Chest => 105,
-        Surface.Shoulder => 112,
-        Surface.Head => 132,
-        Surface.Sole => Floor,
-        _ => touch.Move is BallMove.Up or BallMove.Wall or BallMove.Goal ? 35 : touch is { Surface: Surface.Laces, Move: BallMove.Stay } ? 22 : 14,
-    };
+    private static double Height(Touch touch) => SurfaceTraits.Of(touch.Surface).Height
+        ?? (touch.Move is BallMove.Up or BallMove.Wall or BallMove.Goal ? 35 : touch is { Surface: Surface.Laces, Move: BallMove.Stay } ? 22 : 14);
 
     private void Play(Pattern pattern)
     {

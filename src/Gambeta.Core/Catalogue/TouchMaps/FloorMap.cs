@@ -44,15 +44,7 @@ internal sealed class FloorMap
     }
 
     // Where the middle of the ball is when a surface meets it, from the heel of the right shoe.
-    private static MapPoint Contact(Surface surface) => surface switch
-    {
-        Surface.Inside => new(-12, 17),
-        Surface.Outside => new(14, 19),
-        Surface.Sole => new(0, 33),
-        Surface.Toe => new(0, 40),
-        Surface.Heel => new(0, -9),
-        _ => new(0, 38),
-    };
+    private static MapPoint Contact(Surface surface) => SurfaceTraits.Of(surface).OnFloor is var (right, ahead) ? new(right, ahead) : default;
 
     private static MapPoint Way(BallMove move) => move switch
     {

@@ -68,7 +68,7 @@ public sealed record SoundCycle(ImmutableArray<CycleSound> Sounds, int Silent, b
     }
 
     /// <summary>True when a touch strikes the ball so that it can be heard.</summary>
-    public static bool IsStruck(Touch touch) => touch.Surface is not Surface.Sole
+    public static bool IsStruck(Touch touch) => !SurfaceTraits.Of(touch.Surface).OnlyRolls
         && (touch.Move is BallMove.Up or BallMove.Wall or BallMove.Goal or BallMove.Across or BallMove.Away
-            || (touch.Move is BallMove.Stay && touch.Surface is Surface.Inside or Surface.Outside or Surface.Laces));
+            || (touch.Move is BallMove.Stay && SurfaceTraits.Of(touch.Surface).StrikesInPlace));
 }

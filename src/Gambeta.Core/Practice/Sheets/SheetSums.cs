@@ -82,7 +82,7 @@ public sealed record SheetSums(
             for (var i = 0; i < pattern.Touches.Length; i++)
             {
                 var surface = pattern.Touches[i].Surface;
-                if (surface != Surface.Head) counted[surface] = counted.GetValueOrDefault(surface) + ((whole + (i < over ? 1 : 0)) * dose.Sets);
+                if (SurfaceTraits.Of(surface).Counts) counted[surface] = counted.GetValueOrDefault(surface) + ((whole + (i < over ? 1 : 0)) * dose.Sets);
             }
         }
         return counted;
