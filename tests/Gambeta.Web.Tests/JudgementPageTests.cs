@@ -35,7 +35,7 @@ public class JudgementPageTests(TestServer server)
         var verdicts = await VerdictsAsync(household);
         verdicts.Select(verdict => verdict.Key.Feet).Order().ShouldBe([Feet.Left, Feet.Right]);
         verdicts.ShouldAllBe(verdict => verdict.NextSet.Chance > 0.25 && verdict.NextSet.Chance < 0.75);
-        (await browser.PageAsync("/today")).ShouldContain("of ten tiles");
+        (await browser.PageAsync("/today")).ShouldContain("Or one drill alone:");
         (await browser.PageAsync("/progress")).ShouldContain("When Gambeta said");
         (await browser.PageAsync("/drills/pull-back-laces-away/progress")).ShouldContain("class=\"band-5\"");
         (await (await browser.GetAsync("/drills/pull-back-laces-away/progress?form=csv&course=0")).Content.ReadAsStringAsync()).Split('\n').Length.ShouldBe(16);

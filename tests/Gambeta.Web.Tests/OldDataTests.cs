@@ -17,7 +17,7 @@ namespace Gambeta.Web.Tests;
 /// </summary>
 public partial class OldDataTests(TestServer server)
 {
-    private const int MostPages = 80;
+    private const int MostPages = 45;
 
     public static TheoryData<string> Dumps => [.. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "Files"), "data-of-*.sql.gz").Select(file => Path.GetFileName(file)!).Order()];
 

@@ -9,7 +9,7 @@ namespace Gambeta.Core.Tests.Hearing;
 /// <summary>What is heard, held against recordings whose truth is known: a few, and most of them at the loudness that matters most. <c>GAMBETA_RECORDINGS</c> says how many; <c>./soak</c> takes 300.</summary>
 public sealed class ListeningTests(ITestOutputHelper told)
 {
-    private static int Many(double decibels) => int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_RECORDINGS"), CultureInfo.InvariantCulture, out var many) ? many : decibels == 10 ? 16 : 8;
+    private static int Many(double decibels) => int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_RECORDINGS"), CultureInfo.InvariantCulture, out var many) ? many : decibels == 10 ? 12 : 6;
 
     [Theory]
     [InlineData(15, 0.965, 0.75)]
@@ -69,7 +69,7 @@ public sealed class ListeningTests(ITestOutputHelper told)
     public void Recordings_of_another_make_are_heard_as_well(double decibels, double leastF1)
     {
         var (score, noises) = (new HearingScore(), new Dictionary<string, HearingScore>());
-        var made = Enumerable.Range(0, Many(decibels) >= 300 ? 72 : OtherRecipe.Noises.Length * 3).AsParallel().AsOrdered().Select(seed => (Seed: seed, Recording: new OtherRecipe(seed).Make(decibels)));
+        var made = Enumerable.Range(0, Many(decibels) >= 300 ? 72 : OtherRecipe.Noises.Length * 2).AsParallel().AsOrdered().Select(seed => (Seed: seed, Recording: new OtherRecipe(seed).Make(decibels)));
         foreach (var (seed, recording) in made)
         {
             var (kind, noise) = OtherRecipe.Of(seed);
