@@ -59,9 +59,14 @@ public sealed record SessionPlan(ImmutableArray<PlannedDrill> Drills, int Minute
     /// <summary>The next day on which records are tried for, after it.</summary>
     public DateOnly? NextTest { get; init; }
 
-    /// <summary>The one drill to play where somebody plays only one: what the session is about; nothing where nothing is planned.</summary>
+    /// <summary>
+    /// The one drill to play where somebody plays only one: on the first day what a new player meets first, else what the session is about; nothing where nothing is planned.
+    /// </summary>
     public PlannedDrill? OneAlone =>
-        Drills.FirstOrDefault(drill => drill.Item.Part == SheetPart.Focus) ?? Drills.FirstOrDefault(drill => drill.Item.Part != SheetPart.WarmUp) ?? Drills.FirstOrDefault();
+        Drills.FirstOrDefault(drill => drill.Item.Drill == Worths.First && drill.Reason.Kind == ReasonKind.New)
+        ?? Drills.FirstOrDefault(drill => drill.Item.Part == SheetPart.Focus)
+        ?? Drills.FirstOrDefault(drill => drill.Item.Part != SheetPart.WarmUp)
+        ?? Drills.FirstOrDefault();
 
     /// <summary>The drill above the player's level that is in the plan; nothing where none is.</summary>
     public PlannedDrill? Stretch => Drills.FirstOrDefault(drill => drill.Reason.Kind == ReasonKind.Stretch);
