@@ -46,10 +46,14 @@ public sealed partial class PlanPageTests(TestServer server)
         var kept = (await PlanStore.FindAsync(work, household.PlayerId, await YardStore.ViewAsync(work)))!.Value.Plan;
         kept.Session.OneAlone!.Item.Drill.ShouldBe(alone);
         var next = await PlanStore.NextAsync(work, view.Players[0], view.Players[0].AgeOn(day), day, server.Catalogue, view.Settings);
-        next!.Value.Day.Day.ShouldBeGreaterThan(day);
+        next!.Value.Day.Day.ShouldBe(day, "nothing was played today");
+        next.Value.Session.OneAlone!.Item.Drill.ShouldBe(alone);
         var session = (await DiaryStore.TodayAsync(work, household.PlayerId, day.AddDays(-30), server.Catalogue)).Last[0].SessionId;
         var result = System.Net.WebUtility.HtmlDecode(await browser.PageAsync($"/practise/result/{session}"));
-        result.ShouldContain($"Next time, on {Wording.DayName(next.Value.Day.Day.DayOfWeek)}: {server.Catalogue.Find(next.Value.Session.OneAlone!.Item.Drill)!.Name}.");
+        result.ShouldContain($"Next, today: {name}.");
+        // Once today is played, it is the next day that is told.
+        await server.StoreAsync(household, Played.Round(household, 33, daysBack: 0));
+        System.Net.WebUtility.HtmlDecode(await browser.PageAsync($"/practise/result/{session}")).ShouldMatch(@"Next time, on \w+day: ");
     }
 
     [Fact]

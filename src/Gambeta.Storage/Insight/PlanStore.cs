@@ -84,7 +84,7 @@ public static class PlanStore
         });
 
     /// <summary>
-    /// The session that the planner lays, as things stand now, for the player's next day of practice after a day: what to do next. It is not kept, since until then more
+    /// The session that the planner lays, as things stand now, for the player's next day of practice, the day itself where nothing was played on it yet: what to do next. It is not kept, since until then more
     /// may be played; nothing where something hurts or no such day lies ahead.
     /// </summary>
     public static async Task<(PlannedDay Day, SessionPlan Session)?> NextAsync(HouseholdWork work, Player player, int age, DateOnly day, DrillCatalogue catalogue, HouseholdSettings settings)
@@ -93,6 +93,8 @@ public static class PlanStore
         var yard = await YardStore.ViewAsync(work);
         await VerdictStore.SettleAsync(work, player.Id, catalogue);
         var facts = await FactsAsync(work, player, age, day, catalogue, settings, yard.Kit);
+        if (facts.Laid is { Kind: DayKind.Practice } laid && !await HasPlayedAsync(work, player.Id, day))
+            return (laid, (await OfDayAsync(work, player, age, day, catalogue, settings)).Session);
         if (facts.Next is not { } next) return null;
         var ask = (await FindAsync(work, player.Id, yard))?.Plan.Ask ?? (yard.Spaces.Count > 0 ? PlanAsk.Usual.In(yard.Spaces[0]) : PlanAsk.Usual);
         return (next, DayPlan.Make(Guid.Empty, facts with { Day = next.Day, Laid = next, Next = null }, ask with { Minutes = next.Minutes, Keep = [], Without = [] }).Session);

@@ -226,6 +226,8 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     // The planner's own word: what it would lay for the next day of practice, as things stand.
     private string AdviceOf((PlannedDay Day, SessionPlan Session)? next) =>
         next is { } then && then.Session.OneAlone is { } one && Catalogue.Find(one.Item.Drill) is { } card
-            ? OtherFoot(Say("result.next-is", ("day", Wording.DayName(then.Day.Day.DayOfWeek)), ("drill", card.Name), ("why", PlanWords.Why(one.Reason, Catalogue))))
+            ? OtherFoot(then.Day.Day == Today
+                ? Say("result.next-is-today", ("drill", card.Name), ("why", PlanWords.Why(one.Reason, Catalogue)))
+                : Say("result.next-is", ("day", Wording.DayName(then.Day.Day.DayOfWeek)), ("drill", card.Name), ("why", PlanWords.Why(one.Reason, Catalogue))))
             : Say("result.next-time-the-same-again");
 }
