@@ -19,9 +19,11 @@ public sealed class OneRecommenderTests
             (plan.OneAlone is null).ShouldBe(plan.Drills.IsEmpty, $"household {seed}");
             if (plan.OneAlone is not { } one) continue;
             plan.Drills.ShouldContain(one);
-            var isFirst = one.Item.Drill == Worths.First && one.Reason.Kind == ReasonKind.New;
-            if (!isFirst && plan.Drills.Any(drill => drill.Item.Part == SheetPart.Focus)) one.Item.Part.ShouldBe(SheetPart.Focus);
-            if (!isFirst && plan.Drills.Length > 1) one.Item.Part.ShouldNotBe(SheetPart.WarmUp);
+            if (one.Item.Drill == Worths.First && one.Reason.Kind == ReasonKind.New) continue;
+            var known = plan.Drills.Where(drill => drill.Reason.Kind is not (ReasonKind.New or ReasonKind.NextRung or ReasonKind.Beside or ReasonKind.Stretch)).ToList();
+            if (known.Count > 0) known.ShouldContain(one, $"household {seed}: what is known comes before what is new");
+            if (known.Count == 0 && plan.Drills.Length > 1) one.Item.Part.ShouldNotBe(SheetPart.WarmUp);
+            if (known.Exists(drill => drill.Item.Part == SheetPart.Focus)) one.Item.Part.ShouldBe(SheetPart.Focus);
             if (plan.Stretch is { } stretch) plan.Drills.ShouldContain(stretch);
         }
     }

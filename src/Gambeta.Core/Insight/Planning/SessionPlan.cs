@@ -60,13 +60,18 @@ public sealed record SessionPlan(ImmutableArray<PlannedDrill> Drills, int Minute
     public DateOnly? NextTest { get; init; }
 
     /// <summary>
-    /// The one drill to play where somebody plays only one: on the first day what a new player meets first, else what the session is about; nothing where nothing is planned.
+    /// The one drill to play where somebody plays only one: on the first day what a new player meets first; else what the session is about, rather one that is known than
+    /// one that is new. Nothing where nothing is planned.
     /// </summary>
     public PlannedDrill? OneAlone =>
-        Drills.FirstOrDefault(drill => drill.Item.Drill == Worths.First && drill.Reason.Kind == ReasonKind.New)
-        ?? Drills.FirstOrDefault(drill => drill.Item.Part == SheetPart.Focus)
-        ?? Drills.FirstOrDefault(drill => drill.Item.Part != SheetPart.WarmUp)
-        ?? Drills.FirstOrDefault();
+        Drills.FirstOrDefault(drill => drill.Item.Drill == Worths.First && drill.Reason.Kind == ReasonKind.New) ?? About(drill => !IsNew(drill)) ?? About(_ => true);
+
+    private PlannedDrill? About(Func<PlannedDrill, bool> may) =>
+        Drills.FirstOrDefault(drill => may(drill) && drill.Item.Part == SheetPart.Focus)
+        ?? Drills.FirstOrDefault(drill => may(drill) && drill.Item.Part != SheetPart.WarmUp)
+        ?? Drills.FirstOrDefault(may);
+
+    private static bool IsNew(PlannedDrill drill) => drill.Reason.Kind is ReasonKind.New or ReasonKind.NextRung or ReasonKind.Beside or ReasonKind.Stretch;
 
     /// <summary>The drill above the player's level that is in the plan; nothing where none is.</summary>
     public PlannedDrill? Stretch => Drills.FirstOrDefault(drill => drill.Reason.Kind == ReasonKind.Stretch);
