@@ -101,7 +101,8 @@ internal sealed class PlanPolish
         plan[at].Drill.Item.Part == SheetPart.WarmUp ? [] : [[.. plan.Where((_, i) => i != at)]];
 
     private IEnumerable<List<PlanOption>> TwoAmounts(List<PlanOption> plan, int at) =>
-        from j in Open(plan) where j > at
+        from j in Open(plan)
+        where j > at
         from first in AmountsOf(plan[at])
         from second in AmountsOf(plan[j])
         select With(With(plan, at, first), j, second);
@@ -120,7 +121,8 @@ internal sealed class PlanPolish
             from i in Open(_plan)
             from option in _options.Parts[(int)_plan[i].Drill.Item.Part]
             where !_plan.Exists(other => IsSameDrill(other, option))
-            from j in Open(_plan) where j != i
+            from j in Open(_plan)
+            where j != i
             from amount in AmountsOf(_plan[j])
             where IsNear(takes + option.Seconds - _plan[i].Seconds + amount.Seconds - _plan[j].Seconds)
                 && option.Gain - _plan[i].Gain + amount.Gain - _plan[j].Gain >= LeastGain
