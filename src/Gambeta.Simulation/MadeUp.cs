@@ -4,7 +4,6 @@ using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

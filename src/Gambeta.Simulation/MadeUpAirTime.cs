@@ -5,7 +5,6 @@ using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

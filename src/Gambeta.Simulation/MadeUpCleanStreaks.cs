@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Played;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Practice.Counting;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

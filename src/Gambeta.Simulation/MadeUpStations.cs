@@ -4,7 +4,6 @@ using Gambeta.Core.Catalogue.Amounts;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

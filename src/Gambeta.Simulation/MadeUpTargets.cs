@@ -3,7 +3,6 @@ using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

@@ -1,5 +1,4 @@
 using Gambeta.Core.Base.Touches;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

@@ -3,7 +3,6 @@ using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Practice.Played;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

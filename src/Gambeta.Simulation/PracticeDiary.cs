@@ -2,7 +2,6 @@ using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Sets;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

@@ -2,7 +2,6 @@ using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

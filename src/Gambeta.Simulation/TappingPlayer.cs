@@ -2,7 +2,6 @@ using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Catalogue.Amounts;
 using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.RunSheets;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 

@@ -2,7 +2,6 @@ using System.Globalization;
 using Gambeta.Core.Base.Yaml;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Web.Setup;
-using Gambeta.Web;
 
 // Whatever language the machine speaks, numbers and days are written in one way; words are the application's own.
 CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;

@@ -1,7 +1,5 @@
-using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Insight.Judgement;
-using Gambeta.Core.Insight.Progress;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Shouldly;

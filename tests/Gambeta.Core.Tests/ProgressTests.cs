@@ -1,4 +1,3 @@
-using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Insight.Progress;
 

@@ -1,9 +1,6 @@
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Things;
-using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
-using Gambeta.Core.Insight.Judgement;
-using Gambeta.Core.Insight.Progress;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Records;

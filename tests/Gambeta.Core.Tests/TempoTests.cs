@@ -1,7 +1,6 @@
 using CsCheck;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
-using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Tests;

@@ -61,7 +61,7 @@ public sealed class WeeksTests
         With(-0.4).Kind.ShouldBe(CatchUpKind.Level);
         With(null).Kind.ShouldBe(CatchUpKind.NotMeasured);
         With(0.4, FeetSchool.Even).ShouldBe(new CatchUp(CatchUpKind.Even, 50, 200, 0));
-        With(0.4, cap: 99).Share.ShouldBe(CatchUp.MostCap);
+        With(0.4, cap: 99).Share.ShouldBe(HouseholdSettings.MostCatchUpCap);
         CatchUp.Of(new TwoFeet([], default, 0.4), Foot.Right, 0, FeetSchool.CatchUp, 60).Days.ShouldBe(14);
     }
 

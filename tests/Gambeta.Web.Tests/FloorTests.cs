@@ -20,6 +20,19 @@ public partial class FloorTests
         foreach (var use in Uses.Where(use => Floor(use.Key.From) < Floor(use.Key.To))) use.ShouldBeEmpty($"{use.Key.From} lies below {use.Key.To}");
     }
 
+    // A constant leaves no trace in what is compiled: a floor above is not named in the sources either.
+    [Fact]
+    public void No_file_names_a_floor_above_its_own()
+    {
+        var root = Repository.At("src", "Gambeta.Core");
+        foreach (var floor in Floors)
+        {
+            var above = Floors[(Array.IndexOf(Floors, floor) + 1)..];
+            foreach (var file in Directory.GetFiles(Path.Combine(root, floor), "*.cs", SearchOption.AllDirectories))
+                File.ReadLines(file).Where(line => above.Any(other => line.StartsWith($"using Gambeta.Core.{other}.", StringComparison.Ordinal))).ShouldBeEmpty(file);
+        }
+    }
+
     [Fact]
     public void No_rooms_go_in_a_ring()
     {

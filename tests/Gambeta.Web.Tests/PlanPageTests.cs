@@ -6,7 +6,6 @@ using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core.Catalogue.Safety;
 using Gambeta.Storage;
-using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Tests;
 

@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>A sound as an ear would draw it: noise in bands an octave apart and closer, each with its own strength and its own time to die away. The third recipe, beside <see cref="Hit"/> and <see cref="Body"/>.</summary>

@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>

@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>What dies away by the same part from sample to sample: an exponential without asking for one each time.</summary>

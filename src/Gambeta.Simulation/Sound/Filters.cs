@@ -1,4 +1,3 @@
-using Gambeta.Core;
 using NWaves.Filters.Base;
 using NWaves.Filters.BiQuad;
 

@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>How something that is struck sounds: a burst of noise in a band, and a few tones that die away.</summary>

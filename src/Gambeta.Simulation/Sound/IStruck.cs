@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>Something that sounds when it is struck.</summary>

@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>A dull puff: noise below a pitch that swells and falls again in the shape of a bell, as a soft shoe on soft ground.</summary>

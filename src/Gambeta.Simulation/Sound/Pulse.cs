@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>A single push and pull of the air, as a drop on a skin of plastic: no tone, no tail.</summary>

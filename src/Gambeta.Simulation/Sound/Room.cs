@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>A room that answers: rows of echoes that die away (comb and all-pass delays in the way of Schroeder, 1962), or single echoes at random times.</summary>

@@ -1,6 +1,6 @@
+using Gambeta.Core;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Edges.Hearing;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation.Sound;
 

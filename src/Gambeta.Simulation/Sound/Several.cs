@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>Two sounds at once, or one just after the other: leather and what is in it, a heel and the floor under it. What neither recipe draws by itself.</summary>

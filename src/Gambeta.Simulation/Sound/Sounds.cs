@@ -1,5 +1,3 @@
-using Gambeta.Core;
-
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>What a ball, a wall, a floor and shoes may sound like: drawn anew for each recording, each constant within wide bounds.</summary>

@@ -1,9 +1,7 @@
 using System.Collections.Immutable;
 using Dapper;
-using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
-using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Insight.Progress;
 using Gambeta.Core.Practice.Played;

@@ -1,7 +1,5 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Base.Household;
-using Gambeta.Core.Base.Things;
-using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Insight.Planning;
 using Gambeta.Core.Insight.Progress;

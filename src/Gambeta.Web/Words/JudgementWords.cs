@@ -1,5 +1,4 @@
 using Gambeta.Core.Insight.Judgement;
-using Gambeta.Core.Insight.Progress;
 using Gambeta.Core;
 using Gambeta.Web.Charts;
 using Gambeta.Web.Pages.Drills;

@@ -7,7 +7,6 @@ using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core.Catalogue.Safety;
 using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core;
-using Gambeta.Words;
 
 namespace Gambeta.Web.Words;
 

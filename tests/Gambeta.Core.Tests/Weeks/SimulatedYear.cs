@@ -182,7 +182,7 @@ internal sealed class SimulatedYear
             LastDays = new Dictionary<string, DateOnly>(_last),
             Lately = recent.Where(set => set.Day > day.AddDays(-14)).GroupBy(set => set.Drill).ToDictionary(drill => drill.Key, drill => drill.Select(set => set.Day).Distinct().Count()),
             Behind = feet.Drills.Where(drill => drill.Behind is not null).ToDictionary(drill => drill.Drill, drill => drill.Behind!.Value),
-            CatchUp = CatchUp.Of(feet, _player.Preferred, days == 0 ? 0 : feet.Touches.Total / days, FeetSchool.CatchUp, CatchUp.UsualCap),
+            CatchUp = CatchUp.Of(feet, _player.Preferred, days == 0 ? 0 : feet.Touches.Total / days, FeetSchool.CatchUp, HouseholdSettings.UsualCatchUpCap),
             Laid = laid.Now,
             Ladders = WeeksOf(day).Ladders.ToDictionary(ladder => ladder.Top),
         };

@@ -1,5 +1,3 @@
-using Gambeta.Core.Insight.Progress;
-
 namespace Gambeta.Core.Base.Household;
 
 /// <summary>How a household shares practice between the feet.</summary>

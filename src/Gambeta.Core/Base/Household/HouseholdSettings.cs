@@ -1,5 +1,4 @@
 using Gambeta.Core.Base.Distances;
-using Gambeta.Core.Insight.Progress;
 
 namespace Gambeta.Core.Base.Household;
 
@@ -12,11 +11,17 @@ namespace Gambeta.Core.Base.Household;
 /// <param name="ClipPenalty">What a clipped marker adds to a run, in seconds; runs that were made keep theirs.</param>
 public sealed record HouseholdSettings(Units Units, string OtherFoot, bool Sounds, DayOfWeek WeekStartsOn, string TimeZone, decimal ClipPenalty)
 {
+    /// <summary>Of 100 touches the other foot gets no more than so many, unless a household says otherwise.</summary>
+    public const int UsualCatchUpCap = 60;
+
+    /// <summary>The caps a household may choose.</summary>
+    public const int LeastCatchUpCap = 51, MostCatchUpCap = 75;
+
     /// <summary>How practice is shared between the feet.</summary>
     public FeetSchool Feet { get; init; } = FeetSchool.CatchUp;
 
     /// <summary>Of 100 touches the other foot gets no more than so many while it catches up.</summary>
-    public int CatchUpCap { get; init; } = CatchUp.UsualCap;
+    public int CatchUpCap { get; init; } = UsualCatchUpCap;
 
     /// <summary>What stands before anybody chose.</summary>
     public static readonly HouseholdSettings Usual = new(Units.Metric, UsualOtherFoot, true, DayOfWeek.Monday, "UTC", 1);

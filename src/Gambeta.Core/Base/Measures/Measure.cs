@@ -1,5 +1,4 @@
 using System.Globalization;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Base.Measures;
 

@@ -1,6 +1,5 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Base.Measures;
 

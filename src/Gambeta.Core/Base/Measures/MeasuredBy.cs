@@ -1,9 +1,7 @@
-using Gambeta.Core.Practice.Measuring;
-
 namespace Gambeta.Core.Base.Measures;
 
 /// <summary>
-/// What a drill is measured by, as cards and stored sets name it. Each has its <see cref="WayOfMeasuring"/> in a file of that name; <see cref="Ways"/> has them all.
+/// What a drill is measured by, as cards and stored sets name it. What is true of each stands in its row of <see cref="MeasureTraits"/>.
 /// </summary>
 public enum MeasuredBy
 {

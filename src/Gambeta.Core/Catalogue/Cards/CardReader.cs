@@ -7,7 +7,6 @@ using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Base.Yaml;
 using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Catalogue.Layouts;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Catalogue.Cards;
 
@@ -108,10 +107,10 @@ public sealed class CardReader(SharedParts shared)
 
     private static ImmutableArray<int> ReadZones(YamlPlace at)
     {
-        var zones = at.Items("zones", StrikesByZone.GoalZones)
-            .Select(item => int.TryParse(item.Scalar(), NumberStyles.None, CultureInfo.InvariantCulture, out var zone) && zone is >= 1 and <= StrikesByZone.GoalZones
+        var zones = at.Items("zones", ChallengeRules.GoalZones)
+            .Select(item => int.TryParse(item.Scalar(), NumberStyles.None, CultureInfo.InvariantCulture, out var zone) && zone is >= 1 and <= ChallengeRules.GoalZones
                 ? zone
-                : throw item.Wrong(Say("card-files.is-no-zone", ("zone", item.Scalar()), ("zones", StrikesByZone.GoalZones)))).Distinct().Order().ToImmutableArray();
+                : throw item.Wrong(Say("card-files.is-no-zone", ("zone", item.Scalar()), ("zones", ChallengeRules.GoalZones)))).Distinct().Order().ToImmutableArray();
         return zones.IsEmpty ? throw at.Inside("zones").Wrong(Say("card-files.no-zone-counts")) : zones;
     }
 

@@ -2,7 +2,6 @@ using System.Collections.Frozen;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Doses;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Catalogue.Cards;
 

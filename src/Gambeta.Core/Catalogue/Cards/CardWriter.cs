@@ -8,7 +8,6 @@ using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Catalogue.Layouts;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Catalogue.Cards;
 

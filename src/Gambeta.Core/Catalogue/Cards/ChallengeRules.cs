@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Base.Measures;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Catalogue.Cards;
 
@@ -10,6 +9,9 @@ namespace Gambeta.Core.Catalogue.Cards;
 /// <param name="Zones">The zones of the goal that count; empty where all do.</param>
 public sealed record ChallengeRules(int Stations, ImmutableArray<int> TargetPoints, ImmutableArray<int> Zones)
 {
+    /// <summary>Zones of a goal: three across, low ones 1 to 3, high ones 4 to 6.</summary>
+    public const int GoalZones = 6;
+
     /// <summary>Nothing besides.</summary>
     public static readonly ChallengeRules None = new(0, [], []);
 

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Base.Things;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Catalogue.Doses;
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Catalogue.Layouts;
 

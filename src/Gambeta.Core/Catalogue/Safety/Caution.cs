@@ -2,7 +2,6 @@ using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
-using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Catalogue.Safety;
 

@@ -26,12 +26,6 @@ public enum CatchUpKind
 /// <param name="Days">Over how many days of practice.</param>
 public sealed record CatchUp(CatchUpKind Kind, int Share, int More, int Days)
 {
-    /// <summary>Of 100 touches the other foot gets no more than so many, unless a household says otherwise.</summary>
-    public const int UsualCap = 60;
-
-    /// <summary>The caps a household may choose.</summary>
-    public const int LeastCap = 51, MostCap = 75;
-
     /// <summary>A foot within a tenth of the other is level: as much as a day's form.</summary>
     public const double LevelWithin = 0.1;
 
@@ -48,7 +42,7 @@ public sealed record CatchUp(CatchUpKind Kind, int Share, int More, int Days)
         if (school == FeetSchool.Even) return new CatchUp(CatchUpKind.Even, 50, lacks, 0);
         if (feet.Gap is not { } gap) return new CatchUp(CatchUpKind.NotMeasured, 50, 0, 0);
         if (gap < LevelWithin) return new CatchUp(CatchUpKind.Level, 50, 0, 0);
-        var share = Math.Clamp(cap, LeastCap, MostCap);
+        var share = Math.Clamp(cap, HouseholdSettings.LeastCatchUpCap, HouseholdSettings.MostCatchUpCap);
         var aDay = Math.Max(1, touchesADay * ((2 * share) - 100) / 100);
         var days = lacks == 0 ? MostDays : Math.Min(MostDays, ((lacks - 1) / aDay) + 1);
         return new CatchUp(CatchUpKind.More, share, lacks == 0 ? aDay * days : Math.Min(lacks, aDay * days), days);

@@ -5,7 +5,6 @@ using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
-using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Records;

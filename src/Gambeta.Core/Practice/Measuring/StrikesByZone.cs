@@ -34,7 +34,7 @@ public sealed record StrikesResult(ImmutableArray<Strike> Strikes) : SetResult
     public HitsResult Counts => new(Hits, Strikes.Length - Hits);
 
     /// <summary>How often each zone was hit, from the first zone on.</summary>
-    public ImmutableArray<int> ByZone => [.. Enumerable.Range(1, StrikesByZone.GoalZones).Select(zone => Strikes.Count(s => s.Zone == zone))];
+    public ImmutableArray<int> ByZone => [.. Enumerable.Range(1, ChallengeRules.GoalZones).Select(zone => Strikes.Count(s => s.Zone == zone))];
 
     /// <summary>Hits and strikes of a foot.</summary>
     public (int Hits, int Tries) By(Foot foot) => (Strikes.Count(s => s.Foot == foot && s.Hit), Strikes.Count(s => s.Foot == foot));
@@ -52,9 +52,6 @@ public sealed record StrikesResult(ImmutableArray<Strike> Strikes) : SetResult
 /// </summary>
 public sealed class StrikesByZone : ByReps<StrikesResult>
 {
-    /// <summary>Zones of a goal: three across, low ones 1 to 3, high ones 4 to 6.</summary>
-    public const int GoalZones = 6;
-
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.StrikesByZone;
 
@@ -64,7 +61,7 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
         var strikes = played.Tries.ToList();
         return played.Timed with
         {
-            StrikeZones = [.. strikes.Select(e => e.Kind == PlayEventKind.Touch && Math.Clamp(e.Zone, 1, GoalZones) is var zone && (played.Rules.Zones.IsEmpty || played.Rules.Zones.Contains(zone)) ? zone : 0)],
+            StrikeZones = [.. strikes.Select(e => e.Kind == PlayEventKind.Touch && Math.Clamp(e.Zone, 1, ChallengeRules.GoalZones) is var zone && (played.Rules.Zones.IsEmpty || played.Rules.Zones.Contains(zone)) ? zone : 0)],
             StrikeLeft = [.. strikes.Select(e => played.FootOf(e) == Foot.Left)],
         };
     }

@@ -148,7 +148,7 @@ public static class SetCheck
     private static bool TriesAreUnclear(SetDraft draft) =>
         (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count))
         || draft.StationTries?.Count > MostTries || draft.Points?.Count > MostTries || draft.Inside?.Count > MostTries || draft.UpTenths?.Count > MostTries
-        || (draft.StrikeZones is { } zones && (zones.Count > MostTries || draft.StrikeLeft?.Count != zones.Count || zones.Any(zone => zone is < 0 or > StrikesByZone.GoalZones)));
+        || (draft.StrikeZones is { } zones && (zones.Count > MostTries || draft.StrikeLeft?.Count != zones.Count || zones.Any(zone => zone is < 0 or > ChallengeRules.GoalZones)));
 
     private static TimeSpan CheckTime(double? seconds, List<SetProblem> problems)
     {

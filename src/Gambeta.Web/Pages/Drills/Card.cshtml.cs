@@ -15,7 +15,6 @@ using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
-using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 

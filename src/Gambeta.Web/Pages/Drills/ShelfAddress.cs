@@ -5,7 +5,6 @@ using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Choosing;
-using Gambeta.Core;
 using Gambeta.Web.Navigation;
 
 namespace Gambeta.Web.Pages.Drills;

@@ -1,5 +1,4 @@
 using Gambeta.Core.Base.Household;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;

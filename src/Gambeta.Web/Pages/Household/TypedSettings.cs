@@ -26,7 +26,7 @@ public sealed record TypedSettings(string? Units, string? OtherFoot, bool Sounds
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone?.Trim() ?? "", out var zone)) problems.Add(Say("household.is-no-time-zone-such", ("timeZone", TimeZone)));
         if (!decimal.TryParse(ClipPenalty?.Trim().Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var penalty) || penalty > 10) problems.Add(Say("household.a-clipped-marker-costs-0"));
         if (!Keys.TryRead<FeetSchool>(Feet ?? "", out var school)) problems.Add(Say("household.even-or-catch-up"));
-        if (!int.TryParse(CatchUpCap?.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var cap) || cap is < CatchUp.LeastCap or > CatchUp.MostCap) problems.Add(Say("household.cap-between", ("least", CatchUp.LeastCap), ("most", CatchUp.MostCap)));
+        if (!int.TryParse(CatchUpCap?.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var cap) || cap is < HouseholdSettings.LeastCatchUpCap or > HouseholdSettings.MostCatchUpCap) problems.Add(Say("household.cap-between", ("least", HouseholdSettings.LeastCatchUpCap), ("most", HouseholdSettings.MostCatchUpCap)));
         return problems.Count > 0 ? (null, problems) : (new HouseholdSettings(units, word, Sounds, (DayOfWeek)day, zone!.Id, Rounded.To(penalty, 1)) { Feet = school, CatchUpCap = cap }, []);
     }
 }

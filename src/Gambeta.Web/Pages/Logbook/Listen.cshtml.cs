@@ -12,7 +12,6 @@ using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
 using Gambeta.Web.Throttling;
-using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
 

@@ -4,7 +4,6 @@ using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Layouts;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.Words;

@@ -4,7 +4,6 @@ using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Layouts;
-using Gambeta.Core;
 using Gambeta.Web.Navigation;
 using Microsoft.AspNetCore.Http.Extensions;
 
