@@ -35,10 +35,13 @@ public static class PlanStore
         var stamp = $"{settings} {player} {await CachedViewStore.NumberAsync(work, player.Id)}";
         if (kept is { } known && known.Plan.Day == day && (known.Plan.IsChosen || known.Stamp == stamp || await HasPlayedAsync(work, player.Id, day))) return known.Plan;
         var facts = await FactsAsync(work, player, age, day, catalogue, settings, yard.Kit);
-        var ask = kept?.Plan.Ask ?? (yard.Spaces.Count > 0 ? PlanAsk.Usual.In(yard.Spaces[0]) : PlanAsk.Usual);
+        var ask = kept?.Plan.Ask ?? Usual(yard);
         var plan = DayPlan.Make(kept?.Plan.Id ?? Guid.CreateVersion7(), facts, ask with { Minutes = facts.Minutes });
         return plan with { Id = await KeepAsync(work, player.Id, plan, stamp) };
     }
+
+    // Before anything was asked for: in the first of the household's spaces.
+    private static PlanAsk Usual(YardView yard) => yard.Spaces.Count > 0 ? PlanAsk.Usual.In(yard.Spaces[0]) : PlanAsk.Usual;
 
     /// <summary>The plan of a player with the stamp under which it was made; nothing before the first.</summary>
     public static async Task<(DayPlan Plan, string Stamp)?> FindAsync(HouseholdWork work, Guid player, YardView yard)
@@ -96,7 +99,7 @@ public static class PlanStore
         if (facts.Laid is { Kind: DayKind.Practice } laid && !await HasPlayedAsync(work, player.Id, day))
             return (laid, (await OfDayAsync(work, player, age, day, catalogue, settings)).Session);
         if (facts.Next is not { } next) return null;
-        var ask = (await FindAsync(work, player.Id, yard))?.Plan.Ask ?? (yard.Spaces.Count > 0 ? PlanAsk.Usual.In(yard.Spaces[0]) : PlanAsk.Usual);
+        var ask = (await FindAsync(work, player.Id, yard))?.Plan.Ask ?? Usual(yard);
         return (next, DayPlan.Make(Guid.Empty, facts with { Day = next.Day, Laid = next, Next = null }, ask with { Minutes = next.Minutes, Keep = [], Without = [] }).Session);
     }
 
