@@ -11,11 +11,18 @@ export default [
       'no-empty': ['error', { allowEmptyCatch: true }],
       // It does not see `??=`.
       'no-unused-private-class-members': 'off',
-      eqeqeq: 'error', 'no-var': 'error', 'prefer-const': ['error', { destructuring: 'all' }], 'no-eval': 'error', 'no-implied-eval': 'error',
+      eqeqeq: 'error',
+      'no-var': 'error',
+      'prefer-const': ['error', { destructuring: 'all' }],
+      'no-eval': 'error',
+      'no-implied-eval': 'error',
     },
   },
   { files: ['src/Gambeta.Web/wwwroot/**/*.js'], languageOptions: { globals: globals.browser } },
   { files: ['src/Gambeta.Web/wwwroot/sw.js'], languageOptions: { globals: globals.serviceworker } },
   { files: ['src/Gambeta.Web/wwwroot/js/hearing/listener-worklet.js'], languageOptions: { globals: { ...globals.audioWorklet } } },
-  { files: ['tests/**/*.mjs', 'tools/**/*.mjs', 'benchmarks/**/*.mjs', '*.mjs'], languageOptions: { globals: { ...globals.node, ...globals.browser } } },
+  {
+    files: ['tests/**/*.mjs', 'tools/**/*.mjs', 'benchmarks/**/*.mjs', '*.mjs'],
+    languageOptions: { globals: { ...globals.node, ...globals.browser } },
+  },
 ];

@@ -1,6 +1,6 @@
--- What the PostgreSQL extension that distributes tables by a column (Citus) is told, once, as the owner, on an empty database that was brought up to date by 'migrate'.
--- It was not run: the extension is not in Debian's packages. What it asks for is held by tests against the catalogue and the sources (ShardTests); docs/scale.md says
--- what else has to be tried before anybody trusts it.
+-- What the PostgreSQL extension that distributes tables by a column (Citus) is told, once, as the owner, on an empty database that was
+-- brought up to date by 'migrate'. It was not run: the extension is not in Debian's packages. What it asks for is held by tests against the
+-- catalogue and the sources (ShardTests); docs/scale.md says what else has to be tried before anybody trusts it.
 
 -- The same on every server.
 select create_reference_table('data_protection_key');

@@ -5,7 +5,8 @@ import { browserOptions } from '../tests/browser/browser-options.mjs';
 import { start } from '../tests/browser/household.mjs';
 
 const [address = 'http://127.0.0.1:5080', ...only] = process.argv.slice(2);
-const desk = { width: 1280, height: 800 }, phone = { width: 390, height: 844 };
+const desk = { width: 1280, height: 800 },
+  phone = { width: 390, height: 844 };
 const folder = new URL('../docs/screenshots/', import.meta.url).pathname;
 
 /** Plays the first round of a drill with the clock in hand. */
@@ -51,7 +52,13 @@ const views = {
     },
   },
   records: { size: desk, show: page => page.goto('/records') },
-  result: { size: desk, show: async page => { await page.goto('/today'); await page.locator('.last a').click(); } },
+  result: {
+    size: desk,
+    show: async page => {
+      await page.goto('/today');
+      await page.locator('.last a').click();
+    },
+  },
   'planned-session': { size: desk, show: page => page.goto('/plan') },
   sheet: { size: desk, show: page => page.goto('/sheets/edit?copy=patio-turns-sixteen') },
   plan: { size: desk, show: page => page.goto('/yard/plan') },
@@ -61,12 +68,13 @@ const views = {
   challenge: { size: desk, show: page => practise(page, 'game-wall-target', () => taps(page, ['1', '3', 'x', '2', '1'], 2500)) },
   between: {
     size: desk,
-    show: page => practise(page, 'sheet/kitchen-eight', async () => {
-      for (let set = 0; set < 2; set++) {
-        await taps(page, 'fj'.repeat(12), 700);
-        await page.clock.runFor(set ? 8000 : 18_000);
-      }
-    }),
+    show: page =>
+      practise(page, 'sheet/kitchen-eight', async () => {
+        for (let set = 0; set < 2; set++) {
+          await taps(page, 'fj'.repeat(12), 700);
+          await page.clock.runFor(set ? 8000 : 18_000);
+        }
+      }),
   },
 };
 
@@ -81,7 +89,12 @@ const cookies = await door.cookies();
 await door.close();
 for (const [name, view] of Object.entries(views)) {
   if (only.length && !only.includes(name)) continue;
-  const context = await browser.newContext({ viewport: view.size, baseURL: address, reducedMotion: 'reduce', hasTouch: view.size === phone });
+  const context = await browser.newContext({
+    viewport: view.size,
+    baseURL: address,
+    reducedMotion: 'reduce',
+    hasTouch: view.size === phone,
+  });
   const page = await context.newPage();
   await context.addCookies(cookies);
   await view.show(page);

@@ -22,7 +22,9 @@ internal sealed class MadeUpAirTime : MadeUp
             Left = all.Left,
             Right = all.Right,
             UpTenths = [.. touches.Select(count => (int)(turn.Tempo.TimeFor(count).TotalSeconds * 10))],
-            Seconds = ModelTurn.Tenth((turn.Tempo.TimeFor(touches.Sum()) + TimeSpan.FromSeconds(Timings.FetchTheBall * tries)).TotalSeconds),
+            Seconds = ModelTurn.Tenth(
+                (turn.Tempo.TimeFor(touches.Sum()) + TimeSpan.FromSeconds(Timings.FetchTheBall * tries)).TotalSeconds
+            ),
         };
     }
 

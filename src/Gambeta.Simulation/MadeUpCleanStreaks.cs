@@ -11,7 +11,13 @@ internal sealed class MadeUpCleanStreaks : MadeUpTries
     public override int TouchesATap(TouchCount perRep) => Math.Max(1, perRep.Total);
 
     /// <inheritdoc/>
-    public override SetDraft Modelled(ModelTurn turn) => base.Modelled(turn) is var draft
-        ? draft with { Left = null, Right = null, Seconds = turn.TimeForReps(draft.TryTouches!.Sum()) + draft.TryTouches!.Count }
-        : draft;
+    public override SetDraft Modelled(ModelTurn turn) =>
+        base.Modelled(turn) is var draft
+            ? draft with
+            {
+                Left = null,
+                Right = null,
+                Seconds = turn.TimeForReps(draft.TryTouches!.Sum()) + draft.TryTouches!.Count,
+            }
+            : draft;
 }

@@ -12,7 +12,12 @@ internal sealed class MadeUpHits : MadeUp
     {
         var cameOff = turn.CameOff();
         var hits = cameOff.Count(hit => hit);
-        return new SetDraft { Reps = hits, Slips = cameOff.Count - hits, Seconds = turn.TimeForReps(cameOff.Count) };
+        return new SetDraft
+        {
+            Reps = hits,
+            Slips = cameOff.Count - hits,
+            Seconds = turn.TimeForReps(cameOff.Count),
+        };
     }
 
     /// <inheritdoc/>

@@ -15,7 +15,8 @@ internal sealed class MadeUpLadders : MadeUpTries
         for (var go = 0; go < ((TriesDose)turn.Dose).Tries; go++)
         {
             var kept = 0;
-            while (kept <= rung && turn.Chance.NextDouble() < holds) kept++;
+            while (kept <= rung && turn.Chance.NextDouble() < holds)
+                kept++;
             var fell = kept <= rung;
             touches.Add(Math.Max(1, kept));
             dropped.Add(fell);
@@ -28,5 +29,6 @@ internal sealed class MadeUpLadders : MadeUpTries
     protected override int Wanted(int go) => 1 + (go % 3);
 
     /// <inheritdoc/>
-    protected override PlayEventKind EndOf(int touches, int wanted) => touches < Math.Min(wanted, 3) ? PlayEventKind.Slip : PlayEventKind.Stop;
+    protected override PlayEventKind EndOf(int touches, int wanted) =>
+        touches < Math.Min(wanted, 3) ? PlayEventKind.Slip : PlayEventKind.Stop;
 }

@@ -27,7 +27,14 @@ internal sealed class MadeUpPasses : MadeUp
             }
         }
         var touches = turn.Pattern.Of(passes);
-        return new SetDraft { Left = touches.Left, Right = touches.Right, LongestRun = longest, Slips = slips, Seconds = work.TotalSeconds };
+        return new SetDraft
+        {
+            Left = touches.Left,
+            Right = touches.Right,
+            LongestRun = longest,
+            Slips = slips,
+            Seconds = work.TotalSeconds,
+        };
     }
 
     /// <inheritdoc/>

@@ -18,8 +18,16 @@ internal sealed class MadeUpReps : MadeUp
         var asked = ((RepsDose)turn.Dose).Reps;
         var slips = Enumerable.Range(0, asked).Count(_ => turn.Chance.NextDouble() > 0.6 + (0.4 * turn.Skill));
         // On a good day a player goes on past the number asked for.
-        var clean = Math.Max(1, asked - slips + (turn.Chance.NextDouble() < turn.Skill ? turn.Chance.Next(0, 1 + (int)(6 * turn.Skill)) : 0));
-        return new SetDraft { Reps = clean, Slips = slips, Seconds = turn.TimeForReps(clean + slips) };
+        var clean = Math.Max(
+            1,
+            asked - slips + (turn.Chance.NextDouble() < turn.Skill ? turn.Chance.Next(0, 1 + (int)(6 * turn.Skill)) : 0)
+        );
+        return new SetDraft
+        {
+            Reps = clean,
+            Slips = slips,
+            Seconds = turn.TimeForReps(clean + slips),
+        };
     }
 
     /// <inheritdoc/>

@@ -14,7 +14,12 @@ internal sealed class MadeUpRounds : MadeUp
     {
         var work = ((RoundsDose)turn.Dose).Work;
         var touches = turn.Pattern.Of(turn.Tempo.TouchesIn(work));
-        return new SetDraft { Left = touches.Left, Right = touches.Right, Seconds = work.TotalSeconds };
+        return new SetDraft
+        {
+            Left = touches.Left,
+            Right = touches.Right,
+            Seconds = work.TotalSeconds,
+        };
     }
 
     /// <inheritdoc/>

@@ -7,5 +7,6 @@ namespace Gambeta.Simulation;
 internal sealed class MadeUpRunIns : MadeUpTries
 {
     /// <inheritdoc/>
-    protected override PlayEventKind EndOf(int touches, int wanted) => touches < Math.Min(wanted, 3) ? PlayEventKind.Slip : PlayEventKind.Stop;
+    protected override PlayEventKind EndOf(int touches, int wanted) =>
+        touches < Math.Min(wanted, 3) ? PlayEventKind.Slip : PlayEventKind.Stop;
 }

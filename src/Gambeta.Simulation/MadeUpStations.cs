@@ -15,12 +15,17 @@ internal sealed class MadeUpStations : MadeUp
     {
         var stations = ChallengeRules.Of(turn.Card).Stations;
         var tries = Enumerable.Range(0, stations).Select(i => 1 + (int)(turn.Chance.NextDouble() * (1 + i) * (1.4 - turn.Skill))).ToList();
-        return new SetDraft { StationTries = tries, Seconds = ModelTurn.Tenth(turn.Tempo.TimeFor(tries.Sum() * turn.Pattern.Touches.Length).TotalSeconds + (stations * 3)) };
+        return new SetDraft
+        {
+            StationTries = tries,
+            Seconds = ModelTurn.Tenth(turn.Tempo.TimeFor(tries.Sum() * turn.Pattern.Touches.Length).TotalSeconds + (stations * 3)),
+        };
     }
 
     /// <inheritdoc/>
     public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase)
     {
-        for (var hit = 0; hit < drill.Stations;) hit += hand.Try(Timings.FetchTheBall, player.Wrong(), 0) ? 1 : 0;
+        for (var hit = 0; hit < drill.Stations; )
+            hit += hand.Try(Timings.FetchTheBall, player.Wrong(), 0) ? 1 : 0;
     }
 }

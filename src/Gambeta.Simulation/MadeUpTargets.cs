@@ -13,9 +13,14 @@ internal sealed class MadeUpTargets : MadeUp
     public override SetDraft Modelled(ModelTurn turn)
     {
         var (hit, points) = (turn.CameOff(), ChallengeRules.Of(turn.Card).TargetPoints);
-        return new SetDraft { Points = [.. hit.Select(h => h ? points[turn.Chance.Next(points.Length)] : 0)], Seconds = turn.TimeForReps(hit.Count) };
+        return new SetDraft
+        {
+            Points = [.. hit.Select(h => h ? points[turn.Chance.Next(points.Length)] : 0)],
+            Seconds = turn.TimeForReps(hit.Count),
+        };
     }
 
     /// <inheritdoc/>
-    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) => player.TapTries(hand, phase, () => 1 + player.Chance.Next(drill.TargetPoints.Length));
+    public override void Tap(TappingPlayer player, TappingHand hand, RunDrill drill, Phase phase) =>
+        player.TapTries(hand, phase, () => 1 + player.Chance.Next(drill.TargetPoints.Length));
 }

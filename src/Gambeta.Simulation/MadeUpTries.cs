@@ -15,7 +15,10 @@ internal class MadeUpTries : MadeUp
     public override SetDraft Modelled(ModelTurn turn)
     {
         var (tries, holds) = (((TriesDose)turn.Dose).Tries, ModelTurn.Holds(turn.Skill));
-        var touches = Enumerable.Range(0, tries).Select(_ => 1 + (int)(Math.Log(1 - turn.Chance.NextDouble()) / Math.Log(holds))).ToImmutableArray();
+        var touches = Enumerable
+            .Range(0, tries)
+            .Select(_ => 1 + (int)(Math.Log(1 - turn.Chance.NextDouble()) / Math.Log(holds)))
+            .ToImmutableArray();
         return Modelled(turn, touches, [.. touches.Select(_ => (bool?)(turn.Chance.NextDouble() < 0.9))]);
     }
 
@@ -29,7 +32,9 @@ internal class MadeUpTries : MadeUp
             Right = all.Right,
             TryTouches = touches,
             TryDropped = dropped,
-            Seconds = ModelTurn.Tenth((turn.Tempo.TimeFor(touches.Sum()) + TimeSpan.FromSeconds(Timings.FetchTheBall * touches.Count)).TotalSeconds),
+            Seconds = ModelTurn.Tenth(
+                (turn.Tempo.TimeFor(touches.Sum()) + TimeSpan.FromSeconds(Timings.FetchTheBall * touches.Count)).TotalSeconds
+            ),
         };
     }
 
@@ -45,7 +50,8 @@ internal class MadeUpTries : MadeUp
         for (var go = 0; go < (phase.Target ?? int.MaxValue) && hand.HasTime; go++)
         {
             var (wanted, touches) = (Wanted(go), 0);
-            while (touches < wanted && hand.HasTime && player.Holds() && hand.Try(0, false, 0)) touches++;
+            while (touches < wanted && hand.HasTime && player.Holds() && hand.Try(0, false, 0))
+                touches++;
             hand.Add(EndOf(touches, wanted), 0.4);
             hand.Wait(Timings.FetchTheBall);
         }

@@ -38,17 +38,21 @@ public sealed record ModelPlayer
     public double SkillAt(double way, Feet feet)
     {
         var other = OtherFootStart + ((OtherFootEnd - OtherFootStart) * way);
-        var share = feet == Preferred.Alone() ? 1 : feet == Preferred.Other().Alone() ? other : (1 + other) / 2;
+        var share =
+            feet == Preferred.Alone() ? 1
+            : feet == Preferred.Other().Alone() ? other
+            : (1 + other) / 2;
         return SkillAt(way) * share;
     }
 
     // Two stretches of the way in which nothing moves, as every player knows them.
-    private static double OverPlateaus(double way) => way switch
-    {
-        < 0.30 => way / 0.30 * 0.45,
-        < 0.42 => 0.45,
-        < 0.70 => 0.45 + ((way - 0.42) / 0.28 * 0.40),
-        < 0.80 => 0.85,
-        _ => 0.85 + ((way - 0.80) / 0.20 * 0.15),
-    };
+    private static double OverPlateaus(double way) =>
+        way switch
+        {
+            < 0.30 => way / 0.30 * 0.45,
+            < 0.42 => 0.45,
+            < 0.70 => 0.45 + ((way - 0.42) / 0.28 * 0.40),
+            < 0.80 => 0.85,
+            _ => 0.85 + ((way - 0.80) / 0.20 * 0.15),
+        };
 }

@@ -1,8 +1,8 @@
+using Gambeta.Core;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 
@@ -22,7 +22,8 @@ public sealed record ModelTurn(DrillCard Card, Dose Dose, Feet Feet, double Skil
     public static double Holds(double skill) => 0.70 + (0.285 * skill);
 
     /// <summary>For each try of a dose by reps, whether it came off.</summary>
-    public IReadOnlyList<bool> CameOff() => [.. Enumerable.Range(0, ((RepsDose)Dose).Reps).Select(_ => Chance.NextDouble() < 0.35 + (0.55 * Skill))];
+    public IReadOnlyList<bool> CameOff() =>
+        [.. Enumerable.Range(0, ((RepsDose)Dose).Reps).Select(_ => Chance.NextDouble() < 0.35 + (0.55 * Skill))];
 
     /// <summary>Seconds that so many reps take.</summary>
     public double TimeForReps(int reps) => Tenth(Tempo.TimeFor(CardRules.Of(Card.MeasuredBy).MovesIn(Pattern, reps)).TotalSeconds);
@@ -31,7 +32,8 @@ public sealed record ModelTurn(DrillCard Card, Dose Dose, Feet Feet, double Skil
     public double Noise(double spread) => Noise(Chance, spread);
 
     /// <summary>The sum of three evenly spread numbers: near enough to a bell, and never far out.</summary>
-    public static double Noise(Random chance, double spread) => (chance.NextDouble() + chance.NextDouble() + chance.NextDouble() - 1.5) * 2 * spread;
+    public static double Noise(Random chance, double spread) =>
+        (chance.NextDouble() + chance.NextDouble() + chance.NextDouble() - 1.5) * 2 * spread;
 
     /// <summary>Seconds to the tenth, at least one.</summary>
     public static double Tenth(double seconds) => Rounded.To(Math.Max(1, seconds), 1);

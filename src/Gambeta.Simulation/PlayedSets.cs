@@ -13,7 +13,15 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
     /// Every set of one drill in its usual dose. A day's form shifts them all alike: 0 is an ordinary day, 0.1 a good one, -0.2 a bad one.
     /// </summary>
     public IEnumerable<(SetFrame Frame, SetDraft Draft)> Play(
-        DrillCard card, Dose dose, double way, double form, Guid session, int firstOrder, DateTimeOffset start, DateOnly day)
+        DrillCard card,
+        Dose dose,
+        double way,
+        double form,
+        Guid session,
+        int firstOrder,
+        DateTimeOffset start,
+        DateOnly day
+    )
     {
         var at = start;
         var order = firstOrder;
@@ -36,7 +44,8 @@ public sealed class PlayedSets(ModelPlayer player, Random chance)
         Span<byte> bytes = stackalloc byte[16];
         chance.NextBytes(bytes);
         var milliseconds = at.ToUnixTimeMilliseconds();
-        for (var i = 0; i < 6; i++) bytes[i] = (byte)(milliseconds >> (8 * (5 - i)));
+        for (var i = 0; i < 6; i++)
+            bytes[i] = (byte)(milliseconds >> (8 * (5 - i)));
         bytes[6] = (byte)(0x70 | (bytes[6] & 0x0F));
         bytes[8] = (byte)(0x80 | (bytes[8] & 0x3F));
         return new Guid(bytes, bigEndian: true);

@@ -14,7 +14,14 @@ namespace Gambeta.Simulation;
 /// <param name="FewerSets">By how many sets a day may be shorter, at random.</param>
 /// <param name="Drills">The ids of the drills that are practised, in turn: nobody practises a whole catalogue.</param>
 public sealed record DiaryPlan(
-    int Weeks, IReadOnlyList<DayOfWeek> Days, double SkipChance, IReadOnlyList<int> AwayWeeks, int SetsADay, IReadOnlyList<string> Drills, int FewerSets = 0);
+    int Weeks,
+    IReadOnlyList<DayOfWeek> Days,
+    double SkipChance,
+    IReadOnlyList<int> AwayWeeks,
+    int SetsADay,
+    IReadOnlyList<string> Drills,
+    int FewerSets = 0
+);
 
 /// <summary>Weeks of made-up practice up to a day, from a player, a plan and a source of chance.</summary>
 public static class PracticeDiary
@@ -28,7 +35,14 @@ public static class PracticeDiary
     /// <param name="plan">How often and how much.</param>
     /// <param name="chance">The source of chance; the same seed gives the same diary.</param>
     /// <param name="now">The end of the diary; its offset is the household's.</param>
-    public static IReadOnlyList<PracticeSet> Write(DrillCatalogue catalogue, Level level, ModelPlayer player, DiaryPlan plan, Random chance, DateTimeOffset now)
+    public static IReadOnlyList<PracticeSet> Write(
+        DrillCatalogue catalogue,
+        Level level,
+        ModelPlayer player,
+        DiaryPlan plan,
+        Random chance,
+        DateTimeOffset now
+    )
     {
         var today = DateOnly.FromDateTime(now.DateTime);
         var first = today.AddDays((-7 * plan.Weeks) + 1);
@@ -39,9 +53,11 @@ public static class PracticeDiary
         {
             var since = day.DayNumber - first.DayNumber;
             var skipped = chance.NextDouble() < plan.SkipChance;
-            if (skipped || !plan.Days.Contains(day.DayOfWeek) || plan.AwayWeeks.Contains(since / 7)) continue;
+            if (skipped || !plan.Days.Contains(day.DayOfWeek) || plan.AwayWeeks.Contains(since / 7))
+                continue;
             var start = new DateTimeOffset(day.ToDateTime(new TimeOnly(17, 30)).AddMinutes(chance.Next(0, 90)), now.Offset);
-            if (start.AddHours(1) > now) continue;
+            if (start.AddHours(1) > now)
+                continue;
             var way = since / (double)Math.Max(1, (plan.Weeks * 7) - 1);
             sets.AddRange(OneDay(catalogue, level, player, plan, chance, played, way, start, day, today, ref turn));
         }
@@ -49,10 +65,25 @@ public static class PracticeDiary
     }
 
     private static List<PracticeSet> OneDay(
-        DrillCatalogue catalogue, Level level, ModelPlayer player, DiaryPlan plan, Random chance, PlayedSets played,
-        double way, DateTimeOffset start, DateOnly day, DateOnly today, ref int turn)
+        DrillCatalogue catalogue,
+        Level level,
+        ModelPlayer player,
+        DiaryPlan plan,
+        Random chance,
+        PlayedSets played,
+        double way,
+        DateTimeOffset start,
+        DateOnly day,
+        DateOnly today,
+        ref int turn
+    )
     {
-        var form = chance.NextDouble() switch { < 0.15 => -0.18, < 0.75 => 0, _ => 0.06 };
+        var form = chance.NextDouble() switch
+        {
+            < 0.15 => -0.18,
+            < 0.75 => 0,
+            _ => 0.06,
+        };
         var session = played.NewId(start);
         var at = start;
         var sets = new List<PracticeSet>();
@@ -61,7 +92,11 @@ public static class PracticeDiary
         {
             var card = catalogue.Find(plan.Drills[turn++ % plan.Drills.Count])
                 ?? throw new ArgumentException("The plan names a drill that is not in the catalogue.", nameof(plan));
-            foreach (var (frame, draft) in played.Play(card, card.Doses[level], way, form, session, sets.Count + 1, at, day).Take(enough - sets.Count))
+            foreach (
+                var (frame, draft) in played
+                    .Play(card, card.Doses[level], way, form, session, sets.Count + 1, at, day)
+                    .Take(enough - sets.Count)
+            )
             {
                 var set = SetCheck.Check(card, frame, draft, today).Set
                     ?? throw new InvalidOperationException($"The model of {player.Id} played an impossible set of {card.Id}.");

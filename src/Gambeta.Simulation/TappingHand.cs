@@ -1,7 +1,7 @@
+using Gambeta.Core;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.RunSheets;
-using Gambeta.Core;
 
 namespace Gambeta.Simulation;
 
@@ -31,25 +31,30 @@ public sealed class TappingHand(Feet feet, double gap, int? limit, Random chance
     public void Add(PlayEventKind kind, double after)
     {
         Seconds += after;
-        if (limit is null || Seconds < limit) _events.Add(new PlayEvent(Rounded.Whole(Seconds * 100), kind));
+        if (limit is null || Seconds < limit)
+            _events.Add(new PlayEvent(Rounded.Whole(Seconds * 100), kind));
     }
 
     /// <summary>Taps a touch, or a slip; true when it was a touch.</summary>
     public bool Try(double before, bool wrong, int zone)
     {
         Seconds += before + (gap * (0.85 + (0.3 * chance.NextDouble())));
-        if (limit is not null && Seconds >= limit) return false;
+        if (limit is not null && Seconds >= limit)
+            return false;
         _left = feet == Feet.Left || (feet == Feet.Both && !_left);
         var foot = _left ? Foot.Left : Foot.Right;
-        _events.Add(wrong
-            ? new PlayEvent(Rounded.Whole(Seconds * 100), PlayEventKind.Slip, zone > 0 && feet == Feet.Both ? foot : null)
-            : new PlayEvent(Rounded.Whole(Seconds * 100), PlayEventKind.Touch, foot, zone));
+        _events.Add(
+            wrong
+                ? new PlayEvent(Rounded.Whole(Seconds * 100), PlayEventKind.Slip, zone > 0 && feet == Feet.Both ? foot : null)
+                : new PlayEvent(Rounded.Whole(Seconds * 100), PlayEventKind.Touch, foot, zone)
+        );
         return !wrong;
     }
 
     /// <summary>Taps until as many came off as the phase asks for, or the time is up.</summary>
     public void UntilClean(Phase phase, Func<bool> wrong)
     {
-        for (var clean = 0; clean < (phase.Target ?? int.MaxValue) && HasTime;) clean += Try(0, wrong(), 0) ? 1 : 0;
+        for (var clean = 0; clean < (phase.Target ?? int.MaxValue) && HasTime; )
+            clean += Try(0, wrong(), 0) ? 1 : 0;
     }
 }

@@ -8,9 +8,10 @@ using Microsoft.Extensions.FileProviders;
 namespace Gambeta.Web;
 
 /// <summary>
-/// What a script is made of, read from the imports themselves, so that a page can name all of it at once: it then loads side by side, and what keeps a page for a
-/// reload without network knows what belongs to it. Their addresses carry the build, and what they import is relative to that: a page is of one build as a whole, whatever
-/// the server has become meanwhile, and a browser may keep its modules for good.
+/// What a script is made of, read from the imports themselves, so that a page can name all of it at once: it then loads side by side, and
+/// what keeps a page for a reload without network knows what belongs to it. Their addresses carry the build, and what they import is
+/// relative to that: a page is of one build as a whole, whatever the server has become meanwhile, and a browser may keep its modules for
+/// good.
 /// </summary>
 public sealed partial class Modules(IWebHostEnvironment files, Language language, IConfiguration settings)
 {
@@ -22,7 +23,8 @@ public sealed partial class Modules(IWebHostEnvironment files, Language language
     private readonly bool _isLive = settings.GetValue("Live", false);
     private readonly Lazy<string> _build = new(() => BuildOf(files.WebRootFileProvider, language));
 
-    /// <summary>What all modules, what they take from elsewhere and their words say, as a name: another one as soon as one of them says something else.</summary>
+    /// <summary>What all modules, what they take from elsewhere and their words say, as a name: another one as soon as one of them says
+    /// something else.</summary>
     public string Build => _isLive ? BuildOf(files.WebRootFileProvider, language) : _build.Value;
 
     /// <summary>The address of a script by its path in the folder of scripts, such as <c>pages/page.js</c>.</summary>
@@ -39,12 +41,14 @@ public sealed partial class Modules(IWebHostEnvironment files, Language language
         while (open.TryPop(out var path))
         {
             // The words are no file: they are made of the language that is spoken, and import nothing.
-            if (path == Setup.Spoken.BrowserWords) continue;
+            if (path == Setup.Spoken.BrowserWords)
+                continue;
             using var text = new StreamReader(files.WebRootFileProvider.GetFileInfo(path).CreateReadStream());
             foreach (Match import in Import().Matches(text.ReadToEnd()))
             {
                 var imported = new Uri(new Uri("https://here" + path), import.Groups[1].Value).AbsolutePath;
-                if (found.Add(imported)) open.Push(imported);
+                if (found.Add(imported))
+                    open.Push(imported);
             }
         }
         return [.. found];
@@ -59,8 +63,10 @@ public sealed partial class Modules(IWebHostEnvironment files, Language language
             foreach (var file in root.GetDirectoryContents(folder).OrderBy(file => file.Name, StringComparer.Ordinal))
             {
                 var path = folder + file.Name;
-                if (file.IsDirectory) folders.Push(path + "/");
-                if (file.IsDirectory || !path.EndsWith(".js", StringComparison.Ordinal)) continue;
+                if (file.IsDirectory)
+                    folders.Push(path + "/");
+                if (file.IsDirectory || !path.EndsWith(".js", StringComparison.Ordinal))
+                    continue;
                 using var text = new StreamReader(file.CreateReadStream());
                 all.AppendData(Encoding.UTF8.GetBytes(path + text.ReadToEnd()));
             }

@@ -4,11 +4,17 @@ using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Web.Setup;
 
 // Whatever language the machine speaks, numbers and days are written in one way; words are the application's own.
-CultureInfo.DefaultThreadCurrentCulture = CultureInfo.DefaultThreadCurrentUICulture = CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+CultureInfo.DefaultThreadCurrentCulture =
+    CultureInfo.DefaultThreadCurrentUICulture =
+    CultureInfo.CurrentCulture =
+        CultureInfo.InvariantCulture;
 
 var builder = WebApplication.CreateBuilder(args);
-// Secrets as files, each named as its setting is (ConnectionStrings__App): what stands in the environment of a process is read by more than the process.
-if (builder.Configuration["Secrets"] is { Length: > 0 } secrets) builder.Configuration.AddKeyPerFile(secrets);
+
+// Secrets as files, each named as its setting is (ConnectionStrings__App): what stands in the environment of a process is read by more than
+// the process.
+if (builder.Configuration["Secrets"] is { Length: > 0 } secrets)
+    builder.Configuration.AddKeyPerFile(secrets);
 DrillCatalogue catalogue;
 try
 {
@@ -21,11 +27,14 @@ catch (Exception broken) when (broken is CatalogueException or ArgumentException
 }
 
 // "migrate" and "recover NAME" are for whoever runs the server; they do their work and end.
-if (args is [Commands.Migrate or Commands.Recover, ..]) return await Commands.RunAsync(args, builder.Configuration, catalogue);
+if (args is [Commands.Migrate or Commands.Recover, ..])
+    return await Commands.RunAsync(args, builder.Configuration, catalogue);
 
 if (builder.Configuration.GetConnectionString("App") is not { } database)
 {
-    await Console.Error.WriteLineAsync("Gambeta needs its database: start it with ./start, or run its 'migrate' once and set ConnectionStrings__App.");
+    await Console.Error.WriteLineAsync(
+        "Gambeta needs its database: start it with ./start, or run its 'migrate' once and set ConnectionStrings__App."
+    );
     return 1;
 }
 builder.AddGambeta(catalogue, database);

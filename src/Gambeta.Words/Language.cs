@@ -5,8 +5,8 @@ using System.Text.Json;
 namespace Gambeta.Words;
 
 /// <summary>
-/// All that the application says, in one language: a folder of JSON files, one a theme, each from a name to a message; <c>language.json</c> beside them says
-/// which language it is and how it counts. What a language lacks is said in English.
+/// All that the application says, in one language: a folder of JSON files, one a theme, each from a name to a message; <c>language.json</c>
+/// beside them says which language it is and how it counts. What a language lacks is said in English.
 /// </summary>
 public sealed class Language
 {
@@ -39,11 +39,14 @@ public sealed class Language
     /// <summary>The message of a name, or null.</summary>
     public Message? Find(string key) => messages.GetValueOrDefault(key) ?? (this == English ? null : English.Find(key));
 
-    /// <summary>The plural category of a number: "one", or what its <c>language.json</c> says, else "other". Made once: a page says hundreds of sentences.</summary>
+    /// <summary>The plural category of a number: "one", or what its <c>language.json</c> says, else "other". Made once: a page says
+    /// hundreds of sentences.</summary>
     public Func<decimal, string> Plural { get; }
 
-    /// <summary>The same language under another tag with every text of its own changed: for tests that look for what is said past it.</summary>
-    public Language WithTexts(string tag, Func<string, string> change) => new(tag, plurals, messages.ToFrozenDictionary(m => m.Key, m => m.Value.WithTexts(change)));
+    /// <summary>The same language under another tag with every text of its own changed: for tests that look for what is said past
+    /// it.</summary>
+    public Language WithTexts(string tag, Func<string, string> change) =>
+        new(tag, plurals, messages.ToFrozenDictionary(m => m.Key, m => m.Value.WithTexts(change)));
 
     /// <summary>Reads a language from its folder.</summary>
     /// <exception cref="FormatException">A file is no JSON of names and messages, or a message is broken; the words say which.</exception>
@@ -62,17 +65,25 @@ public sealed class Language
                 if (file == "language.json")
                 {
                     var about = JsonSerializer.Deserialize<About>(json, JsonSerializerOptions.Web)!;
-                    (tag, plurals) = (about.Tag, about.Plurals.SelectMany(p => p.Value.Select(n => (n, p.Key))).ToFrozenDictionary(p => p.n, p => p.Key));
+                    (tag, plurals) = (
+                        about.Tag,
+                        about.Plurals.SelectMany(p => p.Value.Select(n => (n, p.Key))).ToFrozenDictionary(p => p.n, p => p.Key)
+                    );
                     continue;
                 }
-                foreach (var (name, text) in JsonSerializer.Deserialize<Dictionary<string, string>>(json)!) messages[$"{Path.GetFileNameWithoutExtension(file)}.{name}"] = Message.Parse(text);
+                foreach (var (name, text) in JsonSerializer.Deserialize<Dictionary<string, string>>(json)!)
+                    messages[$"{Path.GetFileNameWithoutExtension(file)}.{name}"] = Message.Parse(text);
             }
             catch (Exception wrong) when (wrong is JsonException or FormatException)
             {
                 throw new FormatException($"{file}: {wrong.Message}", wrong);
             }
         }
-        return new Language(tag ?? throw new FormatException("language.json is missing: it says which language this is."), plurals, messages.ToFrozenDictionary(StringComparer.Ordinal));
+        return new Language(
+            tag ?? throw new FormatException("language.json is missing: it says which language this is."),
+            plurals,
+            messages.ToFrozenDictionary(StringComparer.Ordinal)
+        );
     }
 
     private static IEnumerable<(string File, string Json)> Shipped()

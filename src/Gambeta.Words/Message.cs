@@ -16,7 +16,10 @@ public sealed class Message
     private Message(Part[] parts)
     {
         this.parts = parts;
-        plain = parts is [] ? "" : parts is [Literal only] ? only.Text : null;
+        plain =
+            parts is [] ? ""
+            : parts is [Literal only] ? only.Text
+            : null;
     }
 
     /// <summary>Reads a message.</summary>
@@ -29,7 +32,18 @@ public sealed class Message
     }
 
     /// <summary>The names of all places, each once.</summary>
-    public IEnumerable<string> Names => Walk(parts).Select(part => part switch { Place place => place.Name, Choice choice => choice.Name, _ => null }).OfType<string>().Distinct();
+    public IEnumerable<string> Names =>
+        Walk(parts)
+            .Select(part =>
+                part switch
+                {
+                    Place place => place.Name,
+                    Choice choice => choice.Name,
+                    _ => null,
+                }
+            )
+            .OfType<string>()
+            .Distinct();
 
     /// <summary>The message as it is written in a file.</summary>
     public override string ToString() => string.Concat(parts.Select(Written));
@@ -42,15 +56,28 @@ public sealed class Message
     /// <param name="plural">The plural category of a number, by the language.</param>
     /// <param name="literal">What is done to the message's own texts; null for nothing.</param>
     /// <param name="value">What is done to the values; null for nothing.</param>
-    public string Format(ReadOnlySpan<(string Name, object? Value)> values, Func<decimal, string> plural, Func<string, string>? literal = null, Func<string, string>? value = null)
+    public string Format(
+        ReadOnlySpan<(string Name, object? Value)> values,
+        Func<decimal, string> plural,
+        Func<string, string>? literal = null,
+        Func<string, string>? value = null
+    )
     {
-        if (plain is not null) return literal is null ? plain : literal(plain);
+        if (plain is not null)
+            return literal is null ? plain : literal(plain);
         var text = new DefaultInterpolatedStringHandler(0, 0, CultureInfo.InvariantCulture, stackalloc char[256]);
         Write(ref text, parts, values, plural, literal, value);
         return text.ToStringAndClear();
     }
 
-    private static void Write(ref DefaultInterpolatedStringHandler text, Part[] parts, ReadOnlySpan<(string Name, object? Value)> values, Func<decimal, string> plural, Func<string, string>? literal, Func<string, string>? value)
+    private static void Write(
+        ref DefaultInterpolatedStringHandler text,
+        Part[] parts,
+        ReadOnlySpan<(string Name, object? Value)> values,
+        Func<decimal, string> plural,
+        Func<string, string>? literal,
+        Func<string, string>? value
+    )
     {
         foreach (var part in parts)
         {
@@ -74,7 +101,14 @@ public sealed class Message
     {
         foreach (var (key, value) in values)
         {
-            if (key == name) return value switch { bool yes => yes ? "true" : "false", IFormattable number => number.ToString(null, CultureInfo.InvariantCulture), null => "", _ => value.ToString() ?? "" };
+            if (key == name)
+                return value switch
+                {
+                    bool yes => yes ? "true" : "false",
+                    IFormattable number => number.ToString(null, CultureInfo.InvariantCulture),
+                    null => "",
+                    _ => value.ToString() ?? "",
+                };
         }
         return $"{{{name}}}";
     }
@@ -83,21 +117,28 @@ public sealed class Message
     {
         var parts = new List<Part>();
         var start = at;
-        void End(int to) { if (to > start) parts.Add(new Literal(text[start..to])); }
+        void End(int to)
+        {
+            if (to > start)
+                parts.Add(new Literal(text[start..to]));
+        }
         for (; at < text.Length; at++)
         {
             if (text[at] == '}')
             {
-                if (!inside) throw new FormatException($"A closing brace too many in “{text}”.");
+                if (!inside)
+                    throw new FormatException($"A closing brace too many in “{text}”.");
                 break;
             }
-            if (text[at] != '{') continue;
+            if (text[at] != '{')
+                continue;
             End(at);
             at++;
             parts.Add(ParsePlace(text, ref at));
             start = at + 1;
         }
-        if (inside && at == text.Length) throw new FormatException($"A brace is not closed in “{text}”.");
+        if (inside && at == text.Length)
+            throw new FormatException($"A brace is not closed in “{text}”.");
         End(at);
         return [.. parts];
     }
@@ -106,23 +147,29 @@ public sealed class Message
     private static Part ParsePlace(string text, ref int at)
     {
         var name = Word(text, ref at);
-        if (name.Length == 0) throw new FormatException($"A place without a name in “{text}”.");
-        if (Next(text, at) == '}') return new Place(name);
+        if (name.Length == 0)
+            throw new FormatException($"A place without a name in “{text}”.");
+        if (Next(text, at) == '}')
+            return new Place(name);
         Expect(text, ref at, ',');
         var kind = Word(text, ref at);
-        if (kind is not ("plural" or "select")) throw new FormatException($"“{kind}” is neither plural nor select in “{text}”.");
+        if (kind is not ("plural" or "select"))
+            throw new FormatException($"“{kind}” is neither plural nor select in “{text}”.");
         Expect(text, ref at, ',');
         var ways = new Dictionary<string, Part[]>(StringComparer.Ordinal);
         while (true)
         {
             var way = Word(text, ref at);
-            if (way.Length == 0) break;
+            if (way.Length == 0)
+                break;
             Expect(text, ref at, '{');
             ways[way] = Parse(text, ref at, inside: true);
             at++;
         }
-        if (Next(text, at) != '}') throw new FormatException($"A choice is not closed in “{text}”.");
-        if (!ways.ContainsKey("other")) throw new FormatException($"A choice has no “other” in “{text}”.");
+        if (Next(text, at) != '}')
+            throw new FormatException($"A choice is not closed in “{text}”.");
+        if (!ways.ContainsKey("other"))
+            throw new FormatException($"A choice has no “other” in “{text}”.");
         return new Choice(name, kind == "plural", ways);
     }
 
@@ -130,40 +177,48 @@ public sealed class Message
 
     private static string Word(string text, ref int at)
     {
-        while (char.IsWhiteSpace(Next(text, at))) at++;
+        while (char.IsWhiteSpace(Next(text, at)))
+            at++;
         var start = at;
-        while (at < text.Length && !char.IsWhiteSpace(text[at]) && text[at] is not (',' or '{' or '}')) at++;
+        while (at < text.Length && !char.IsWhiteSpace(text[at]) && text[at] is not (',' or '{' or '}'))
+            at++;
         var word = text[start..at];
-        while (char.IsWhiteSpace(Next(text, at))) at++;
+        while (char.IsWhiteSpace(Next(text, at)))
+            at++;
         return word;
     }
 
     private static void Expect(string text, ref int at, char sign)
     {
-        if (Next(text, at) != sign) throw new FormatException($"“{sign}” is missing in “{text}”.");
+        if (Next(text, at) != sign)
+            throw new FormatException($"“{sign}” is missing in “{text}”.");
         at++;
     }
 
-    private static string Written(Part part) => part switch
-    {
-        Literal own => own.Text,
-        Place place => $"{{{place.Name}}}",
-        Choice choice => $"{{{choice.Name}, {(choice.IsPlural ? "plural" : "select")}, {string.Join(' ', choice.Ways.Select(way => $"{way.Key} {{{string.Concat(way.Value.Select(Written))}}}"))}}}",
-        _ => "",
-    };
+    private static string Written(Part part) =>
+        part switch
+        {
+            Literal own => own.Text,
+            Place place => $"{{{place.Name}}}",
+            Choice choice => $"{{{choice.Name}, {(choice.IsPlural ? "plural" : "select")}, "
+                + $"{string.Join(' ', choice.Ways.Select(way => $"{way.Key} {{{string.Concat(way.Value.Select(Written))}}}"))}}}",
+            _ => "",
+        };
 
     private static IEnumerable<Part> Walk(IEnumerable<Part> parts) =>
         parts.SelectMany(part => part is Choice choice ? Walk(choice.Ways.Values.SelectMany(way => way)).Prepend(choice) : [part]);
 
     private static Part[] Change(Part[] parts, Func<string, string> change) =>
-    [
-        .. parts.Select(part => part switch
-        {
-            Literal own => new Literal(change(own.Text)),
-            Choice choice => choice with { Ways = choice.Ways.ToDictionary(way => way.Key, way => Change(way.Value, change)) },
-            _ => part,
-        }),
-    ];
+        [
+            .. parts.Select(part =>
+                part switch
+                {
+                    Literal own => new Literal(change(own.Text)),
+                    Choice choice => choice with { Ways = choice.Ways.ToDictionary(way => way.Key, way => Change(way.Value, change)) },
+                    _ => part,
+                }
+            ),
+        ];
 
     private abstract record Part;
 
@@ -177,9 +232,13 @@ public sealed class Message
 
         public Part[] For(string value, Func<decimal, string> plural)
         {
-            if (!IsPlural) return Ways.GetValueOrDefault(value) ?? Ways["other"];
-            if (!decimal.TryParse(value, CultureInfo.InvariantCulture, out var number)) return Ways["other"];
-            return (namesNumbers ? Ways.GetValueOrDefault("=" + number.ToString("0.####", CultureInfo.InvariantCulture)) : null) ?? Ways.GetValueOrDefault(plural(number)) ?? Ways["other"];
+            if (!IsPlural)
+                return Ways.GetValueOrDefault(value) ?? Ways["other"];
+            if (!decimal.TryParse(value, CultureInfo.InvariantCulture, out var number))
+                return Ways["other"];
+            return (namesNumbers ? Ways.GetValueOrDefault("=" + number.ToString("0.####", CultureInfo.InvariantCulture)) : null)
+                ?? Ways.GetValueOrDefault(plural(number))
+                ?? Ways["other"];
         }
     }
 }

@@ -3,7 +3,8 @@ using System.Runtime.CompilerServices;
 namespace Gambeta.Words;
 
 /// <summary>Something made of words, made once for each language that is spoken.</summary>
-public sealed class PerLanguage<T>(Func<T> make) where T : class
+public sealed class PerLanguage<T>(Func<T> make)
+    where T : class
 {
     private readonly ConditionalWeakTable<Language, T> made = [];
 

@@ -45,7 +45,12 @@ public class CardReaderTests
     }
 
     [Theory]
-    [InlineData("family: juggling", "family: jugling", 4, "'jugling' is no family; understood are: ball mastery on the spot, ball mastery moving")]
+    [InlineData(
+        "family: juggling",
+        "family: jugling",
+        4,
+        "'jugling' is no family; understood are: ball mastery on the spot, ball mastery moving"
+    )]
     [InlineData("R laces up", "R lace up", 5, "'lace' is no surface")]
     [InlineData("60 90 120", "60 50 120", 9, "going up, as in '40 70 100'")]
     [InlineData("3x30/20", "3x3/20", 10, "1 to 12 rounds of 5 to 300 s")]
@@ -82,10 +87,20 @@ public class CardReaderTests
             var written = CardWriter.Write(card);
             var back = Reader.Read("card.yaml", new StringReader(written)).Single();
             CardWriter.Write(back).ShouldBe(written);
-            (back.Pattern, back.Name, back.Space, back.LeastAge, back.SlipsAreFine, back.From).ShouldBe((card.Pattern, card.Name, card.Space, card.LeastAge, card.SlipsAreFine, card.From));
-            (back.Gear.SequenceEqual(card.Gear), back.Faults.SequenceEqual(card.Faults), back.Cues.SequenceEqual(card.Cues)).ShouldBe((true, true, true));
-            Enum.GetValues<Level>().ShouldAllBe(level => back.Doses[level] == card.Doses[level] && back.Doses[level, DoseWay.Time] == card.Doses[level, DoseWay.Time]);
-            if (card.Layout is { } layout) (back.Layout!.IsSameAs(layout), back.Layout.Key, back.Layout.Run, back.Layout.Shape).ShouldBe((true, layout.Key, layout.Run, layout.Shape));
+            (back.Pattern, back.Name, back.Space, back.LeastAge, back.SlipsAreFine, back.From).ShouldBe(
+                (card.Pattern, card.Name, card.Space, card.LeastAge, card.SlipsAreFine, card.From)
+            );
+            (back.Gear.SequenceEqual(card.Gear), back.Faults.SequenceEqual(card.Faults), back.Cues.SequenceEqual(card.Cues)).ShouldBe(
+                (true, true, true)
+            );
+            Enum.GetValues<Level>()
+                .ShouldAllBe(level =>
+                    back.Doses[level] == card.Doses[level] && back.Doses[level, DoseWay.Time] == card.Doses[level, DoseWay.Time]
+                );
+            if (card.Layout is { } layout)
+                (back.Layout!.IsSameAs(layout), back.Layout.Key, back.Layout.Run, back.Layout.Shape).ShouldBe(
+                    (true, layout.Key, layout.Run, layout.Shape)
+                );
         }
     }
 }

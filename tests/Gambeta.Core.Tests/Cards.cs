@@ -20,12 +20,26 @@ internal static class Cards
     public static DrillCard Wall => All.Find("one-touch-wall-other-foot")!;
     public static DrillCard Zigzag => All.Find("zigzag-and-home")!;
 
-    public static SetFrame Frame(Feet feet = Feet.Both, int? planned = null, CountedBy counted = CountedBy.Tapped, DateOnly? day = null, int minute = 0)
+    public static SetFrame Frame(
+        Feet feet = Feet.Both,
+        int? planned = null,
+        CountedBy counted = CountedBy.Tapped,
+        DateOnly? day = null,
+        int minute = 0
+    )
     {
         var on = day ?? Today;
-        return new SetFrame(Guid.CreateVersion7(), Guid.Empty, Player, 1, feet,
-            new DateTimeOffset(on.ToDateTime(new TimeOnly(18, 0)).AddMinutes(minute), TimeSpan.Zero), on,
-            planned is { } s ? TimeSpan.FromSeconds(s) : null, counted);
+        return new SetFrame(
+            Guid.CreateVersion7(),
+            Guid.Empty,
+            Player,
+            1,
+            feet,
+            new DateTimeOffset(on.ToDateTime(new TimeOnly(18, 0)).AddMinutes(minute), TimeSpan.Zero),
+            on,
+            planned is { } s ? TimeSpan.FromSeconds(s) : null,
+            counted
+        );
     }
 
     public static PracticeSet Set(DrillCard card, SetFrame frame, SetDraft draft)

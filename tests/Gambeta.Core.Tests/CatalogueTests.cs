@@ -31,10 +31,10 @@ public class CatalogueTests(ITestOutputHelper output)
         foreach (var (family, least) in Least)
         {
             var cards = Cards.All.Cards.Count(card => card.Family == family);
-            output.WriteLine($"{family.ToKey(),-24} {cards,4} cards, {least} wanted");
+            output.WriteLine($"{family.ToKey(), -24} {cards, 4} cards, {least} wanted");
             cards.ShouldBeGreaterThanOrEqualTo(least, family.ToKey());
         }
-        output.WriteLine($"{"all",-24} {Cards.All.Cards.Length,4} cards");
+        output.WriteLine($"{"all", -24} {Cards.All.Cards.Length, 4} cards");
         Cards.All.Cards.Length.ShouldBeGreaterThanOrEqualTo(135);
         Cards.All.Cards.Select(c => c.MeasuredBy).Distinct().Order().ShouldBe(Enum.GetValues<MeasuredBy>());
         Cards.All.Cards.Select(c => c.Feet).Distinct().Order().ShouldBe(Enum.GetValues<FeetPlan>());
@@ -47,7 +47,9 @@ public class CatalogueTests(ITestOutputHelper output)
     {
         foreach (var twins in Cards.All.Cards.GroupBy(card => (card.Pattern, card.MeasuredBy)))
         {
-            var lonely = twins.Where(card => twins.Count() > 1 && !twins.Any(other => card.After.Contains(other.Id) || other.After.Contains(card.Id)));
+            var lonely = twins.Where(card =>
+                twins.Count() > 1 && !twins.Any(other => card.After.Contains(other.Id) || other.After.Contains(card.Id))
+            );
             lonely.Select(card => card.Id).ShouldBeEmpty($"{twins.Key.Pattern}, measured by {twins.Key.MeasuredBy.ToKey()}");
         }
     }
@@ -61,7 +63,8 @@ public class CatalogueTests(ITestOutputHelper output)
             {
                 card.Doses[level, DoseWay.Time].Rest.ShouldBeGreaterThan(TimeSpan.Zero, card.Id);
                 card.Doses[level, DoseWay.Reps].ShouldNotBeNull(card.Id);
-                if (level > Level.FirstWeeks) Size(card.Doses[level]).ShouldBeGreaterThanOrEqualTo(Size(card.Doses[level - 1]), $"{card.Id}: more with every level");
+                if (level > Level.FirstWeeks)
+                    Size(card.Doses[level]).ShouldBeGreaterThanOrEqualTo(Size(card.Doses[level - 1]), $"{card.Id}: more with every level");
             }
             card.Cues.Length.ShouldBeInRange(1, 3, card.Id);
             card.Cues.ShouldAllBe(cue => cue.Split(' ').Length <= 7, card.Id);
@@ -71,17 +74,22 @@ public class CatalogueTests(ITestOutputHelper output)
             (card.Places != Places.None).ShouldBeTrue(card.Id);
             card.Places.HasFlag(Places.Wall).ShouldBe(card.Gear.Any(item => item.Kind == GearKind.Wall), card.Id);
             card.Places.HasFlag(Places.Goal).ShouldBe(card.Gear.Any(item => item.Kind == GearKind.Goal), card.Id);
-            if (card.Layout?.Needs is { } needs) (card.Gear.FirstOrDefault(item => item.Kind == needs.Kind).Count >= needs.Count).ShouldBeTrue($"{card.Id}: {needs} for its layout");
-            if (card.Layout is { } run) card.Space.FitsIn(new Floor(100, 100)).ShouldBeTrue(run.Key);
+            if (card.Layout?.Needs is { } needs)
+                (card.Gear.FirstOrDefault(item => item.Kind == needs.Kind).Count >= needs.Count).ShouldBeTrue(
+                    $"{card.Id}: {needs} for its layout"
+                );
+            if (card.Layout is { } run)
+                card.Space.FitsIn(new Floor(100, 100)).ShouldBeTrue(run.Key);
         }
 
-        static double Size(Dose dose) => dose switch
-        {
-            RoundsDose rounds => rounds.Rounds * rounds.Work.TotalSeconds,
-            RepsDose reps => reps.Reps * reps.Times,
-            TriesDose tries => tries.Tries,
-            _ => dose.Sets,
-        };
+        static double Size(Dose dose) =>
+            dose switch
+            {
+                RoundsDose rounds => rounds.Rounds * rounds.Work.TotalSeconds,
+                RepsDose reps => reps.Reps * reps.Times,
+                TriesDose tries => tries.Tries,
+                _ => dose.Sets,
+            };
     }
 
     [Fact]
@@ -101,11 +109,16 @@ public class CatalogueTests(ITestOutputHelper output)
         var climb = new Queue<DrillCard>(Cards.All.Cards.Where(card => card.After.IsEmpty));
         while (climb.TryDequeue(out var card))
         {
-            if (!reached.Add(card)) continue;
-            foreach (var above in rungs.Above(card)) climb.Enqueue(above);
+            if (!reached.Add(card))
+                continue;
+            foreach (var above in rungs.Above(card))
+                climb.Enqueue(above);
         }
         Cards.All.Cards.Except(reached).Select(card => card.Id).ShouldBeEmpty();
-        Cards.All.Cards.Where(card => rungs.Above(card).IsEmpty && rungs.Below(card).IsEmpty).Select(card => card.Id).ShouldBeEmpty("on no ladder");
+        Cards
+            .All.Cards.Where(card => rungs.Above(card).IsEmpty && rungs.Below(card).IsEmpty)
+            .Select(card => card.Id)
+            .ShouldBeEmpty("on no ladder");
         rungs.Ladders.SelectMany(ladder => ladder).OrderBy(card => card.Id).ShouldBe(Cards.All.Cards.OrderBy(card => card.Id));
         // A rung is never easier than the one that it stands on, by level.
         Cards.All.Cards.Where(card => rungs.Below(card).Any(below => below.From > card.From)).Select(card => card.Id).ShouldBeEmpty();
@@ -115,9 +128,15 @@ public class CatalogueTests(ITestOutputHelper output)
     public void Rungs_in_a_ring_and_rungs_on_nothing_are_refused()
     {
         var (low, high) = (Cards.All.Find("drag-stop-push")!, Cards.All.Find("push-and-pull")!);
-        Should.Throw<ArgumentException>(() => new DrillCatalogue([low with { After = [high.Id] }, high])).Message.ShouldContain("in a ring: drag-stop-push, push-and-pull");
-        Should.Throw<ArgumentException>(() => new DrillCatalogue([high])).Message.ShouldContain("stands on 'drag-stop-push', which is no card");
-        Should.Throw<ArgumentException>(() => new DrillCatalogue([Cards.All.Find("toe-taps")!, Cards.All.Find("toe-taps")!])).Message.ShouldContain("toe-taps");
+        Should
+            .Throw<ArgumentException>(() => new DrillCatalogue([low with { After = [high.Id] }, high]))
+            .Message.ShouldContain("in a ring: drag-stop-push, push-and-pull");
+        Should
+            .Throw<ArgumentException>(() => new DrillCatalogue([high]))
+            .Message.ShouldContain("stands on 'drag-stop-push', which is no card");
+        Should
+            .Throw<ArgumentException>(() => new DrillCatalogue([Cards.All.Find("toe-taps")!, Cards.All.Find("toe-taps")!]))
+            .Message.ShouldContain("toe-taps");
     }
 
     [Fact]
@@ -150,23 +169,40 @@ public class CatalogueTests(ITestOutputHelper output)
         Cautions.Of(Cards.Juggling, 9).ShouldBe([CautionKind.SoftBallIndoors]);
         Cautions.Of(Cards.Zigzag, 9).ShouldBe([CautionKind.FullSpeed]);
         // The check before the first touch asks about run-off and floor itself; heading, age and the card's own sentences are said.
-        Cautions.BeforeTheStart([head, Cards.Zigzag], 11).Select(caution => (caution.Card.Id, caution.Kind)).ShouldBe(
-            [(head.Id, CautionKind.Heading), (head.Id, CautionKind.TooYoung), .. head.Cautions.Select(_ => (head.Id, (CautionKind?)null)), .. Cards.Zigzag.Cautions.Select(_ => (Cards.Zigzag.Id, (CautionKind?)null))]);
+        Cautions
+            .BeforeTheStart([head, Cards.Zigzag], 11)
+            .Select(caution => (caution.Card.Id, caution.Kind))
+            .ShouldBe([
+                (head.Id, CautionKind.Heading),
+                (head.Id, CautionKind.TooYoung),
+                .. head.Cautions.Select(_ => (head.Id, (CautionKind?)null)),
+                .. Cards.Zigzag.Cautions.Select(_ => (Cards.Zigzag.Id, (CautionKind?)null)),
+            ]);
         Cautions.All(Cards.Zigzag, 9).Count().ShouldBe(1 + Cards.Zigzag.Cautions.Length);
     }
 
     [Fact]
     public void Every_kind_of_caution_is_carried_by_a_card_and_said_before_the_start_or_asked_by_the_check()
     {
-        var carried = Cards.All.Cards.SelectMany(card => Cautions.Of(card, 7).Select(kind => (card, kind))).ToLookup(c => c.kind, c => c.card);
-        var asked = new Dictionary<CautionKind, FirstTouchKind> { [CautionKind.Wall] = FirstTouchKind.WallFirm, [CautionKind.Goal] = FirstTouchKind.GoalAnchored, [CautionKind.FullSpeed] = FirstTouchKind.RunOffFree, [CautionKind.SoftBallIndoors] = FirstTouchKind.SoftBall };
+        var carried = Cards
+            .All.Cards.SelectMany(card => Cautions.Of(card, 7).Select(kind => (card, kind)))
+            .ToLookup(c => c.kind, c => c.card);
+        var asked = new Dictionary<CautionKind, FirstTouchKind>
+        {
+            [CautionKind.Wall] = FirstTouchKind.WallFirm,
+            [CautionKind.Goal] = FirstTouchKind.GoalAnchored,
+            [CautionKind.FullSpeed] = FirstTouchKind.RunOffFree,
+            [CautionKind.SoftBallIndoors] = FirstTouchKind.SoftBall,
+        };
         foreach (var kind in Enum.GetValues<CautionKind>())
         {
             carried[kind].ShouldNotBeEmpty(kind.ToString());
             foreach (var card in carried[kind])
             {
                 var said = Cautions.BeforeTheStart([card], 7).Any(caution => caution.Kind == kind);
-                var check = asked.TryGetValue(kind, out var item) && FirstTouchCheck.Of(card, null, 7, Season.Summer).Any(look => look.Kind == item);
+                var check =
+                    asked.TryGetValue(kind, out var item)
+                    && FirstTouchCheck.Of(card, null, 7, Season.Summer).Any(look => look.Kind == item);
                 (said || check).ShouldBeTrue($"{card.Id}: {kind}");
             }
         }
@@ -175,8 +211,12 @@ public class CatalogueTests(ITestOutputHelper output)
         FirstTouchCheck.Of(Cards.Zigzag, null, 9, Season.Spring).ShouldContain(look => look.Kind == FirstTouchKind.Thunder);
         FirstTouchCheck.AsksWhere([Cards.Juggling], null).ShouldBeTrue();
         FirstTouchCheck.AsksWhere([Cards.Zigzag], null).ShouldBeFalse();
-        FirstTouchCheck.Of([Cards.Juggling], null, 9, Season.Summer, indoors: false).ShouldNotContain(look => look.Kind == FirstTouchKind.SoftBall);
-        FirstTouchCheck.Of([Cards.Juggling], null, 9, Season.Summer, indoors: true).ShouldNotContain(look => look.Kind == FirstTouchKind.Heat || look.Kind == FirstTouchKind.Thunder);
+        FirstTouchCheck
+            .Of([Cards.Juggling], null, 9, Season.Summer, indoors: false)
+            .ShouldNotContain(look => look.Kind == FirstTouchKind.SoftBall);
+        FirstTouchCheck
+            .Of([Cards.Juggling], null, 9, Season.Summer, indoors: true)
+            .ShouldNotContain(look => look.Kind == FirstTouchKind.Heat || look.Kind == FirstTouchKind.Thunder);
     }
 
     [Fact]
@@ -186,8 +226,21 @@ public class CatalogueTests(ITestOutputHelper output)
         foreach (var card in Cards.All.Cards.Where(card => card.Layout is { Steps.IsEmpty: false }))
         {
             var (width, length) = (card.Space.Width, card.Space.Length);
-            var fit = Fit.Of(card.Layout!, RunOffs.Of(card), new Space { Name = "Floor", Width = width, Length = length, Kind = Places.Garden, Ground = Ground.Grass, Wall = card.Layout!.WallAhead is null ? null : new SpaceWall(SpaceSide.Far, width, 3) });
-            if (fit.Kind == FitKind.Fits) continue;
+            var fit = Fit.Of(
+                card.Layout!,
+                RunOffs.Of(card),
+                new Space
+                {
+                    Name = "Floor",
+                    Width = width,
+                    Length = length,
+                    Kind = Places.Garden,
+                    Ground = Ground.Grass,
+                    Wall = card.Layout!.WallAhead is null ? null : new SpaceWall(SpaceSide.Far, width, 3),
+                }
+            );
+            if (fit.Kind == FitKind.Fits)
+                continue;
             var (needsWidth, needsLength) = Footprint.Of(card.Layout!, Course.Of(card.Layout!).Course!, RunOffs.Of(card)).Size(0);
             small.Add($"{card.Id}: {width} x {length} holds {fit.Kind} {fit.Percent} %; it takes {needsWidth:0.00} x {needsLength:0.00}");
         }

@@ -14,7 +14,14 @@ public class ChallengeTests
 {
     private static DrillCard Card(string id) => Cards.All.Find(id)!;
 
-    private static PracticeSet Played(string drill, string events, double seconds, Feet feet = Feet.Both, int? planned = null, double penalty = 1)
+    private static PracticeSet Played(
+        string drill,
+        string events,
+        double seconds,
+        Feet feet = Feet.Both,
+        int? planned = null,
+        double penalty = 1
+    )
     {
         var frame = Cards.Frame(feet, planned) with { Events = events, ClipPenalty = TimeSpan.FromSeconds(penalty) };
         var check = SetCheck.CheckPlayed(Card(drill), frame, seconds, Cards.Today);
@@ -22,7 +29,8 @@ public class ChallengeTests
         return check.Set!;
     }
 
-    private static IEnumerable<(string Measure, decimal Value)> Marks(PracticeSet set) => Scoring.MarksOf(set).Select(mark => (mark.Key.Measure.ToString(), mark.Value));
+    private static IEnumerable<(string Measure, decimal Value)> Marks(PracticeSet set) =>
+        Scoring.MarksOf(set).Select(mark => (mark.Key.Measure.ToString(), mark.Value));
 
     // --- streak tries ---------------------------------------------------------------------------------------------------
 
@@ -30,7 +38,12 @@ public class ChallengeTests
     public void Tries_end_by_a_drop_or_by_stopping_and_the_longest_counts()
     {
         var set = Played("juggling-streak", "l50 r40 l45 x60 r300 s200 x400 l90 r50", 12);
-        ((TriesResult)set.Result).Tries.ShouldBe([new(3, TryEnd.Dropped), new(1, TryEnd.Stopped), new(0, TryEnd.Dropped), new(2, TryEnd.InTheAir)]);
+        ((TriesResult)set.Result).Tries.ShouldBe([
+            new(3, TryEnd.Dropped),
+            new(1, TryEnd.Stopped),
+            new(0, TryEnd.Dropped),
+            new(2, TryEnd.InTheAir),
+        ]);
         Marks(set).ShouldBe([("streak", 3)]);
         set.Touches.ShouldBe(new TouchCount(3, 3));
     }
@@ -46,7 +59,10 @@ public class ChallengeTests
     [Fact]
     public void A_tie_is_no_new_best()
     {
-        var first = Played("juggling-streak", "l50 r40 x60", 5) with { StartedAt = new DateTimeOffset(2026, 5, 20, 17, 0, 0, TimeSpan.Zero) };
+        var first = Played("juggling-streak", "l50 r40 x60", 5) with
+        {
+            StartedAt = new DateTimeOffset(2026, 5, 20, 17, 0, 0, TimeSpan.Zero),
+        };
         var second = Played("juggling-streak", "r50 l40 s60", 5) with { StartedAt = first.StartedAt.AddMinutes(1) };
         var chain = BestChain.From(Scoring.MarksOf(first).Concat(Scoring.MarksOf(second)));
         chain.ShouldHaveSingleItem().SetId.ShouldBe(first.Id);
@@ -71,10 +87,10 @@ public class ChallengeTests
     }
 
     [Theory]
-    [InlineData("l100 s100 l100 r100 s100 b50 x50", 1)]   // the catch was none: it dropped
+    [InlineData("l100 s100 l100 r100 s100 b50 x50", 1)] // the catch was none: it dropped
     [InlineData("l100 s100 l100 r100 s100 b20 b20 s20", 1)] // nor the second touch: one in the hands is not two
-    [InlineData("l100 s100 b20 b20 l30 s30", 1)]            // back across a whole rung, and up again
-    [InlineData("b10 l100 s100", 1)]                        // nothing there to take back
+    [InlineData("l100 s100 b20 b20 l30 s30", 1)] // back across a whole rung, and up again
+    [InlineData("b10 l100 s100", 1)] // nothing there to take back
     public void Taking_back_goes_across_a_rung(string events, int rung) =>
         ((LadderResult)Played("game-ladder", events, 10).Result).Rung.ShouldBe(rung);
 
@@ -163,7 +179,20 @@ public class ChallengeTests
         // Knee, knee; hip, hip; chest out, chest out; hip in, hip out, hip in, hip in.
         var set = Played("game-trap-square", "r1 r1 r1 r1 x1 x1 r1 x1 r1 r1", 60, Feet.Right);
         var traps = (TrapResult)set.Result;
-        traps.Tries.Select(t => t.From).ShouldBe([DropHeight.Knee, DropHeight.Knee, DropHeight.Hip, DropHeight.Hip, DropHeight.Chest, DropHeight.Chest, DropHeight.Hip, DropHeight.Hip, DropHeight.Hip, DropHeight.Hip]);
+        traps
+            .Tries.Select(t => t.From)
+            .ShouldBe([
+                DropHeight.Knee,
+                DropHeight.Knee,
+                DropHeight.Hip,
+                DropHeight.Hip,
+                DropHeight.Chest,
+                DropHeight.Chest,
+                DropHeight.Hip,
+                DropHeight.Hip,
+                DropHeight.Hip,
+                DropHeight.Hip,
+            ]);
         traps.ByHeight.ShouldBe([(DropHeight.Knee, 2, 2), (DropHeight.Hip, 5, 6), (DropHeight.Chest, 0, 2)]);
         Marks(set).ShouldBe([("trap height", (int)DropHeight.Hip)]);
         Marks(Played("game-trap-square", "r1 x1 r1 x1", 60, Feet.Right)).ShouldBeEmpty();
@@ -193,7 +222,16 @@ public class ChallengeTests
     [Fact]
     public void Typed_strikes_need_no_zones()
     {
-        var set = Cards.Set(Card("strike-both-feet"), Cards.Frame(), new SetDraft { Reps = 4, Slips = 2, Seconds = 60 });
+        var set = Cards.Set(
+            Card("strike-both-feet"),
+            Cards.Frame(),
+            new SetDraft
+            {
+                Reps = 4,
+                Slips = 2,
+                Seconds = 60,
+            }
+        );
         Marks(set).ShouldBe([("hits out of 6", 4)]);
     }
 
@@ -208,7 +246,9 @@ public class ChallengeTests
     [InlineData("l400000")]
     [InlineData("l99999999999")]
     public void Taps_that_cannot_be_read_are_refused(string events) =>
-        SetCheck.CheckPlayed(Cards.InsideTaps, Cards.Frame(planned: 30) with { Events = events }, 30, Cards.Today).Problems.ShouldBe([SetProblem.EventsUnclear]);
+        SetCheck
+            .CheckPlayed(Cards.InsideTaps, Cards.Frame(planned: 30) with { Events = events }, 30, Cards.Today)
+            .Problems.ShouldBe([SetProblem.EventsUnclear]);
 
     [Fact]
     public void A_set_left_open_ends_a_minute_after_its_last_tap()

@@ -14,7 +14,8 @@ public class CourseTests
         return course.ShouldNotBeNull();
     }
 
-    private static Layout Laid(ShapeKind kind, params (string Key, double Value)[] measures) => Shape.Of(kind).Lay(measures.ToDictionary(m => m.Key, m => m.Value));
+    private static Layout Laid(ShapeKind kind, params (string Key, double Value)[] measures) =>
+        Shape.Of(kind).Lay(measures.ToDictionary(m => m.Key, m => m.Value));
 
     private static double Degrees(double radians) => radians * 180 / Math.PI;
 
@@ -46,7 +47,12 @@ public class CourseTests
     [Fact]
     public void A_marker_that_stands_clear_of_the_way_on_its_side_does_not_bend_it()
     {
-        var layout = new Layout { Markers = [new(-2, 5)], Steps = [new Past(0, Side.Right)], Finish = new(0, 10) };
+        var layout = new Layout
+        {
+            Markers = [new(-2, 5)],
+            Steps = [new Past(0, Side.Right)],
+            Finish = new(0, 10),
+        };
         var course = Pulled(layout);
         course.Length.ShouldBe(10, 1e-9);
         course.Turning.ShouldBe(0, 1e-9);
@@ -82,7 +88,8 @@ public class CourseTests
         foreach (var shape in Shape.All)
         {
             var course = Pulled(shape.Lay(shape.Usual));
-            if (shape.Kind is not (ShapeKind.WallTargets or ShapeKind.TrapSquare or ShapeKind.GrowingStations)) course.Length.ShouldBeGreaterThan(1, shape.Kind.ToString());
+            if (shape.Kind is not (ShapeKind.WallTargets or ShapeKind.TrapSquare or ShapeKind.GrowingStations))
+                course.Length.ShouldBeGreaterThan(1, shape.Kind.ToString());
         }
     }
 
@@ -97,7 +104,13 @@ public class CourseTests
     public void What_keeps_the_string_from_passing_is_said_with_its_markers(string spots, LayoutProblemKind kind, int first, int second)
     {
         var n = spots.Split(' ').Select(word => double.Parse(word, System.Globalization.CultureInfo.InvariantCulture)).ToArray();
-        var layout = new Layout { Markers = [new(n[0], n[1]), new(n[2], n[3])], Steps = [new Past(0, Side.Left), new Past(1, Side.Left)], Finish = new(0, 7), WallAhead = 8 };
+        var layout = new Layout
+        {
+            Markers = [new(n[0], n[1]), new(n[2], n[3])],
+            Steps = [new Past(0, Side.Left), new Past(1, Side.Left)],
+            Finish = new(0, 7),
+            WallAhead = 8,
+        };
         var problem = Course.Of(layout).Problems[0];
         (problem.Kind, problem.First, problem.Second).ShouldBe((kind, first, second));
     }
@@ -105,7 +118,12 @@ public class CourseTests
     [Fact]
     public void A_run_that_swings_behind_the_wall_is_refused()
     {
-        var layout = new Layout { Markers = [new(0, 3)], Steps = [new Past(0, Side.Left)], WallAhead = 3.2 };
+        var layout = new Layout
+        {
+            Markers = [new(0, 3)],
+            Steps = [new Past(0, Side.Left)],
+            WallAhead = 3.2,
+        };
         Course.Of(layout).Problems.Single().Kind.ShouldBe(LayoutProblemKind.CrossesWall);
         // With exactly the clearance before the wall it passes.
         Course.Of(layout with { WallAhead = 3.4 }).Problems.ShouldBeEmpty();
@@ -127,15 +145,26 @@ public class CourseTests
     [Fact]
     public void Markers_in_one_line_pull_the_same_way_however_the_layout_is_turned()
     {
-        var layout = new Layout { Markers = [new(0, 1.88), new(0, 3.12), new(1.98, 1.25)], Steps = [new Past(0, Side.Left), new Past(1, Side.Right), new Past(2, Side.Right)] };
+        var layout = new Layout
+        {
+            Markers = [new(0, 1.88), new(0, 3.12), new(1.98, 1.25)],
+            Steps = [new Past(0, Side.Left), new Past(1, Side.Right), new Past(2, Side.Right)],
+        };
         var length = Pulled(layout).Length;
-        for (var turn = 0; turn < 360; turn++) Pulled(layout.Moved(turn * Math.PI / 180, new Spot(3, 5))).Length.ShouldBe(length, 1e-9);
+        for (var turn = 0; turn < 360; turn++)
+            Pulled(layout.Moved(turn * Math.PI / 180, new Spot(3, 5))).Length.ShouldBe(length, 1e-9);
     }
 
     [Fact]
     public void The_notation_of_a_run_reads_back_and_complains_about_what_it_does_not_know()
     {
-        ImmutableArray<RunStep> steps = [new Past(0, Side.Left), new Past(1, Side.Right, 1), new Over(new(-0.25, 1.125)), new Past(0, Side.Right, 3)];
+        ImmutableArray<RunStep> steps =
+        [
+            new Past(0, Side.Left),
+            new Past(1, Side.Right, 1),
+            new Over(new(-0.25, 1.125)),
+            new Past(0, Side.Right, 3),
+        ];
         RunNotation.Write(steps).ShouldBe("1 left, 2 right loop, over -0.25 1.125, 1 right 3 loops");
         RunNotation.Read(RunNotation.Write(steps), 2).ShouldBe(steps);
         RunNotation.Read(" ", 2).ShouldBeEmpty();
@@ -149,21 +178,32 @@ public class CourseTests
     /// Markers thrown anywhere, none too close, passed in order on any side, some with a loop, some spots run over. Thrown by a
     /// seeded dice and not drawn coordinate by coordinate: three in one line to the last bit have no nearer side.
     /// </summary>
-    private static readonly Gen<Layout> Layouts = Gen.Int[0, int.MaxValue].Select(seed =>
-    {
-        var dice = new Random(seed);
-        double Between(double low, double high) => low + (dice.NextDouble() * (high - low));
-        var (count, clearance, finish) = (dice.Next(1, 13), Between(0.2, 0.9), new Spot(Between(-9, 9), Between(-9, 9)));
-        var markers = new List<Spot>();
-        for (var i = 0; i < 40 && markers.Count < count; i++)
+    private static readonly Gen<Layout> Layouts = Gen.Int[0, int.MaxValue]
+        .Select(seed =>
         {
-            var spot = new Spot(Between(-8, 8), Between(-8, 8));
-            if (spot.Length > clearance && spot.DistanceTo(finish) > clearance && markers.All(m => m.DistanceTo(spot) > 2 * clearance)) markers.Add(spot);
-        }
-        var steps = markers.Select((_, i) => (RunStep)new Past(i, dice.Next(2) == 0 ? Side.Left : Side.Right, dice.Next(6) == 0 ? 1 : 0)).ToList();
-        if (dice.Next(3) == 0) steps.Insert(dice.Next(steps.Count + 1), new Over(default));
-        return new Layout { Markers = [.. markers], Steps = [.. steps], Finish = finish, Clearance = clearance };
-    });
+            var dice = new Random(seed);
+            double Between(double low, double high) => low + (dice.NextDouble() * (high - low));
+            var (count, clearance, finish) = (dice.Next(1, 13), Between(0.2, 0.9), new Spot(Between(-9, 9), Between(-9, 9)));
+            var markers = new List<Spot>();
+            for (var i = 0; i < 40 && markers.Count < count; i++)
+            {
+                var spot = new Spot(Between(-8, 8), Between(-8, 8));
+                if (spot.Length > clearance && spot.DistanceTo(finish) > clearance && markers.All(m => m.DistanceTo(spot) > 2 * clearance))
+                    markers.Add(spot);
+            }
+            var steps = markers
+                .Select((_, i) => (RunStep)new Past(i, dice.Next(2) == 0 ? Side.Left : Side.Right, dice.Next(6) == 0 ? 1 : 0))
+                .ToList();
+            if (dice.Next(3) == 0)
+                steps.Insert(dice.Next(steps.Count + 1), new Over(default));
+            return new Layout
+            {
+                Markers = [.. markers],
+                Steps = [.. steps],
+                Finish = finish,
+                Clearance = clearance,
+            };
+        });
 
     private static double DistanceTo(CoursePart part, Spot spot)
     {
@@ -178,71 +218,110 @@ public class CourseTests
     }
 
     [Fact]
-    public void A_course_never_comes_nearer_to_a_marker_than_its_clearance() => Layouts.Sample(layout =>
-    {
-        var course = Pulled(layout);
-        foreach (var marker in layout.Markers) course.Parts.Min(part => DistanceTo(part, marker)).ShouldBeGreaterThanOrEqualTo(layout.Clearance - 1e-7);
-    }, iter: 1000);
+    public void A_course_never_comes_nearer_to_a_marker_than_its_clearance() =>
+        Layouts.Sample(
+            layout =>
+            {
+                var course = Pulled(layout);
+                foreach (var marker in layout.Markers)
+                    course.Parts.Min(part => DistanceTo(part, marker)).ShouldBeGreaterThanOrEqualTo(layout.Clearance - 1e-7);
+            },
+            iter: 1000
+        );
 
     [Fact]
-    public void A_course_hangs_together_and_bends_nowhere_but_on_its_stops() => Layouts.Sample(layout =>
-    {
-        var course = Pulled(layout);
-        var at = layout.Start;
-        Spot? heading = null;
-        var bends = 0;
-        foreach (var part in course.Parts)
+    public void A_course_hangs_together_and_bends_nowhere_but_on_its_stops() =>
+        Layouts.Sample(
+            layout =>
+            {
+                var course = Pulled(layout);
+                var at = layout.Start;
+                Spot? heading = null;
+                var bends = 0;
+                foreach (var part in course.Parts)
+                {
+                    var (from, to, comes, goes) =
+                        part is Straight s ? (s.From, s.To, s.To - s.From, s.To - s.From)
+                        : part is Arc a
+                            ? (
+                                a.At(0),
+                                a.At(1),
+                                Spot.At(a.From + (Math.Sign(a.Sweep) * Math.PI / 2)),
+                                Spot.At(a.From + a.Sweep + (Math.Sign(a.Sweep) * Math.PI / 2))
+                            )
+                        : default;
+                    at.DistanceTo(from).ShouldBeLessThan(1e-6);
+                    if (part.Length < 1e-7)
+                        continue;
+                    if (heading is { } before && Math.Abs(Math.Atan2(before.Cross(comes), before.Dot(comes))) > 1e-5)
+                        bends++;
+                    (at, heading) = (to, goes);
+                }
+                bends.ShouldBeLessThanOrEqualTo(layout.Steps.Count(step => step is Over));
+                at.DistanceTo(layout.Finish).ShouldBeLessThan(1e-5);
+            },
+            iter: 2000
+        );
+
+    [Fact]
+    public void A_course_is_no_shorter_than_the_straight_polyline_allows() =>
+        Layouts.Sample(layout =>
         {
-            var (from, to, comes, goes) = part is Straight s
-                ? (s.From, s.To, s.To - s.From, s.To - s.From)
-                : part is Arc a ? (a.At(0), a.At(1), Spot.At(a.From + (Math.Sign(a.Sweep) * Math.PI / 2)), Spot.At(a.From + a.Sweep + (Math.Sign(a.Sweep) * Math.PI / 2))) : default;
-            at.DistanceTo(from).ShouldBeLessThan(1e-6);
-            if (part.Length < 1e-7) continue;
-            if (heading is { } before && Math.Abs(Math.Atan2(before.Cross(comes), before.Dot(comes))) > 1e-5) bends++;
-            (at, heading) = (to, goes);
-        }
-        bends.ShouldBeLessThanOrEqualTo(layout.Steps.Count(step => step is Over));
-        at.DistanceTo(layout.Finish).ShouldBeLessThan(1e-5);
-    }, iter: 2000);
+            var course = Pulled(layout);
+            // From contact to contact, none farther off its marker than the clearance.
+            Spot[] way = [layout.Start, .. course.Parts.OfType<Arc>().Select(arc => arc.Centre), layout.Finish];
+            var straight = way.Zip(way.Skip(1), (a, b) => a.DistanceTo(b)).Sum();
+            course.Length.ShouldBeGreaterThanOrEqualTo(straight - (2 * layout.Clearance * (way.Length - 2)) - 1e-9);
+            course.Length.ShouldBeGreaterThanOrEqualTo(layout.Start.DistanceTo(layout.Finish) - 1e-9);
+        });
 
     [Fact]
-    public void A_course_is_no_shorter_than_the_straight_polyline_allows() => Layouts.Sample(layout =>
-    {
-        var course = Pulled(layout);
-        // From contact to contact, none farther off its marker than the clearance.
-        Spot[] way = [layout.Start, .. course.Parts.OfType<Arc>().Select(arc => arc.Centre), layout.Finish];
-        var straight = way.Zip(way.Skip(1), (a, b) => a.DistanceTo(b)).Sum();
-        course.Length.ShouldBeGreaterThanOrEqualTo(straight - (2 * layout.Clearance * (way.Length - 2)) - 1e-9);
-        course.Length.ShouldBeGreaterThanOrEqualTo(layout.Start.DistanceTo(layout.Finish) - 1e-9);
-    });
+    public void Moving_and_turning_the_whole_layout_changes_nothing() =>
+        Gen.Select(Layouts, Gen.Double[-4, 4], Gen.Double[-5, 5])
+            .Sample(
+                (layout, turn, by) =>
+                {
+                    var (here, there) = (Pulled(layout), Pulled(layout.Moved(turn, new Spot(by, -by))));
+                    there.Length.ShouldBe(here.Length, 1e-6);
+                    there.Turning.ShouldBe(here.Turning, 1e-6);
+                    there.SharpestTurn.ShouldBe(here.SharpestTurn, 1e-6);
+                }
+            );
 
     [Fact]
-    public void Moving_and_turning_the_whole_layout_changes_nothing() => Gen.Select(Layouts, Gen.Double[-4, 4], Gen.Double[-5, 5]).Sample((layout, turn, by) =>
-    {
-        var (here, there) = (Pulled(layout), Pulled(layout.Moved(turn, new Spot(by, -by))));
-        there.Length.ShouldBe(here.Length, 1e-6);
-        there.Turning.ShouldBe(here.Turning, 1e-6);
-        there.SharpestTurn.ShouldBe(here.SharpestTurn, 1e-6);
-    });
+    public void It_scales_when_the_clearance_does() =>
+        Gen.Select(Layouts, Gen.Double[0.7, 1.4])
+            .Sample(
+                (layout, factor) =>
+                {
+                    if (layout.Clearance * factor < LayoutCheck.LeastClearance)
+                        return;
+                    var (as_is, scaled) = (Pulled(layout), Pulled(layout.Scaled(factor)));
+                    scaled.Length.ShouldBe(as_is.Length * factor, 1e-6);
+                    scaled.Turning.ShouldBe(as_is.Turning, 1e-6);
+                }
+            );
 
     [Fact]
-    public void It_scales_when_the_clearance_does() => Gen.Select(Layouts, Gen.Double[0.7, 1.4]).Sample((layout, factor) =>
-    {
-        if (layout.Clearance * factor < LayoutCheck.LeastClearance) return;
-        var (as_is, scaled) = (Pulled(layout), Pulled(layout.Scaled(factor)));
-        scaled.Length.ShouldBe(as_is.Length * factor, 1e-6);
-        scaled.Turning.ShouldBe(as_is.Turning, 1e-6);
-    });
-
-    [Fact]
-    public void The_way_back_is_as_long() => Layouts.Sample(layout =>
-    {
-        var back = layout with
-        {
-            Start = layout.Finish,
-            Finish = layout.Start,
-            Steps = [.. layout.Steps.Reverse().Select(step => step is Past past ? past with { Side = past.Side == Side.Left ? Side.Right : Side.Left } : step)],
-        };
-        Pulled(back).Length.ShouldBe(Pulled(layout).Length, 1e-6);
-    }, iter: 20000);
+    public void The_way_back_is_as_long() =>
+        Layouts.Sample(
+            layout =>
+            {
+                var back = layout with
+                {
+                    Start = layout.Finish,
+                    Finish = layout.Start,
+                    Steps =
+                    [
+                        .. layout
+                            .Steps.Reverse()
+                            .Select(step =>
+                                step is Past past ? past with { Side = past.Side == Side.Left ? Side.Right : Side.Left } : step
+                            ),
+                    ],
+                };
+                Pulled(back).Length.ShouldBe(Pulled(layout).Length, 1e-6);
+            },
+            iter: 20000
+        );
 }

@@ -32,24 +32,35 @@ public sealed class DaysAheadTests
     [Fact]
     public void The_days_between_which_something_is_likely_are_those_between_which_it_mostly_happens()
     {
-        // Diaries of made-up players: after half of it a value is chosen that nobody reached; was it reached between the days that were said?
+        // Diaries of made-up players: after half of it a value is chosen that nobody reached; was it reached between the days that were
+        // said?
         var (early, within, late, said) = (0, 0, 0, 0);
-        foreach (var key in SortsOfPlayers.Diary("plain", 60, 5).Where(one => one.Kind is "hits" or "round" or "reps").GroupBy(one => FormKey.Of(one.Set)))
+        foreach (
+            var key in SortsOfPlayers
+                .Diary("plain", 60, 5)
+                .Where(one => one.Kind is "hits" or "round" or "reps")
+                .GroupBy(one => FormKey.Of(one.Set))
+        )
         {
             var sets = key.Select(one => one.Set).ToList();
-            if (sets.Count < 30) continue;
+            if (sets.Count < 30)
+                continue;
             var half = sets.Count / 2;
             var form = Form(sets.Take(half));
             var value = form.History.BestIn(SetDose.Of(sets[0]))!.Value + 1;
             var later = sets.Skip(half).Where(set => set.SessionId != sets[half - 1].SessionId).GroupBy(set => set.Day).ToList();
             var ahead = DaysAhead.Of(form, SetDose.Of(sets[0]), 2, value, later.Select(day => day.Key));
             var (from, to) = DaysAhead.Span(ahead);
-            if (from is null || to is null) continue;
+            if (from is null || to is null)
+                continue;
             said++;
             var reached = later.FirstOrDefault(day => day.Any(set => key.Key.Model.Value(set) >= value))?.Key;
-            if (reached is { } on && on < from) early++;
-            else if (reached is { } at && at <= to) within++;
-            else late++;
+            if (reached is { } on && on < from)
+                early++;
+            else if (reached is { } at && at <= to)
+                within++;
+            else
+                late++;
         }
         said.ShouldBeGreaterThan(60);
         // A quarter before, half between, a quarter after; days are few, so that the edges take a little of each other.
@@ -62,15 +73,26 @@ public sealed class DaysAheadTests
     public void Eight_in_ten_wants_more_sets_or_less_of_a_value_and_neither_more_than_needed()
     {
         // At the end of the scale as well: ten of ten is worth aiming at, and less is what eight days in ten come to.
-        foreach (var key in new[] { Known, Form(Enumerable.Range(0, 12).Select(i => Hits(9 + (i % 2), 10, i))), Form(Enumerable.Range(0, 12).Select(i => Hits(i % 2, 10, i))), Form(Enumerable.Range(0, 12).Select(i => Run(20 + (i % 3), 0, i))), Form(Enumerable.Range(0, 12).Select(i => Tries([4, 9, 12 + i], i))) })
+        foreach (
+            var key in new[]
+            {
+                Known,
+                Form(Enumerable.Range(0, 12).Select(i => Hits(9 + (i % 2), 10, i))),
+                Form(Enumerable.Range(0, 12).Select(i => Hits(i % 2, 10, i))),
+                Form(Enumerable.Range(0, 12).Select(i => Run(20 + (i % 3), 0, i))),
+                Form(Enumerable.Range(0, 12).Select(i => Tries([4, 9, 12 + i], i))),
+            }
+        )
         {
             var outlook = key.Ahead(Guid.NewGuid(), Next, SetDose.Of(key.History.Latest[^1].Set))!;
             var target = Target.Of(outlook, 2, null);
             var takes = WhatItTakes.Of(outlook, 2, target);
             outlook.ReachesInOneOf(2, takes.Value).ShouldBeGreaterThanOrEqualTo(WhatItTakes.Wanted);
-            if (takes.Sets is not { } sets) continue;
+            if (takes.Sets is not { } sets)
+                continue;
             outlook.ReachesInOneOf(sets, target.Value).ShouldBeGreaterThanOrEqualTo(WhatItTakes.Wanted);
-            if (sets > 2) outlook.ReachesInOneOf(sets - 1, target.Value).ShouldBeLessThan(WhatItTakes.Wanted);
+            if (sets > 2)
+                outlook.ReachesInOneOf(sets - 1, target.Value).ShouldBeLessThan(WhatItTakes.Wanted);
         }
     }
 

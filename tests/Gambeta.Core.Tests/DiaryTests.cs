@@ -27,14 +27,35 @@ public sealed class DiaryTests
     {
         foreach (var way in Ways.All)
         {
-            var card = Catalogue.Cards.FirstOrDefault(one => one.MeasuredBy == way.Key) ?? Catalogue.Cards.First(one => MeasureTraits.Of(one.MeasuredBy).LastingAs == way.Key).MeasuredLike(way.Key);
-            var model = new ModelPlayer { Id = Ane.Id, Preferred = Foot.Right, StartSkill = 0.4, EndSkill = 0.6, OtherFootStart = 0.8 };
+            var card = Catalogue.Cards.FirstOrDefault(one => one.MeasuredBy == way.Key)
+                ?? Catalogue.Cards.First(one => MeasureTraits.Of(one.MeasuredBy).LastingAs == way.Key).MeasuredLike(way.Key);
+            var model = new ModelPlayer
+            {
+                Id = Ane.Id,
+                Preferred = Foot.Right,
+                StartSkill = 0.4,
+                EndSkill = 0.6,
+                OtherFootStart = 0.8,
+            };
             var dose = card.Doses.Usual is var form ? card.Doses[Level.Steady] : null!;
-            if (way.Key != Catalogue.Find(card.Id)!.MeasuredBy) dose = new TriesDose(5) { Rest = TimeSpan.FromSeconds(20) };
+            if (way.Key != Catalogue.Find(card.Id)!.MeasuredBy)
+                dose = new TriesDose(5) { Rest = TimeSpan.FromSeconds(20) };
             var feet = card.Turns(Foot.Right)[0];
             var turn = new ModelTurn(card, dose, feet, 0.5, card.Tempo.Steady, new Random(4));
-            var frame = new SetFrame(Guid.CreateVersion7(), Guid.CreateVersion7(), model.Id, 3, feet, new DateTimeOffset(2026, 5, 1, 16, 0, 0, TimeSpan.Zero), new(2026, 5, 1), dose is RoundsDose rounds ? rounds.Work : null, CountedBy.Tapped)
-            { Plan = new SetPlan(Count: 7) };
+            var frame = new SetFrame(
+                Guid.CreateVersion7(),
+                Guid.CreateVersion7(),
+                model.Id,
+                3,
+                feet,
+                new DateTimeOffset(2026, 5, 1, 16, 0, 0, TimeSpan.Zero),
+                new(2026, 5, 1),
+                dose is RoundsDose rounds ? rounds.Work : null,
+                CountedBy.Tapped
+            )
+            {
+                Plan = new SetPlan(Count: 7),
+            };
             var set = SetCheck.Check(card, frame, MadeUp.Of(way.Key).Modelled(turn), Today).Set.ShouldNotBeNull(card.Id);
             var taken = Taken(Csv(DiarySet.Write(set, Control.Shaky))).ShouldHaveSingleItem();
             taken.Problem.ShouldBeNull(way.Key.ToString());
@@ -60,7 +81,8 @@ public sealed class DiaryTests
     [Fact]
     public void The_same_line_is_the_same_set_and_two_alike_in_one_file_are_two()
     {
-        const string File = "drill,day,feet,left,planned_seconds\npull-back-laces-away,2026-05-01,left,31,30\npull-back-laces-away,2026-05-01,left,31,30\n";
+        const string File =
+            "drill,day,feet,left,planned_seconds\npull-back-laces-away,2026-05-01,left,31,30\npull-back-laces-away,2026-05-01,left,31,30\n";
         var (once, again) = (Taken(File), Taken(File));
         once.Select(line => line.Set!.Id).ShouldBe(again.Select(line => line.Set!.Id));
         once[0].Set!.Id.ShouldNotBe(once[1].Set!.Id);
@@ -76,16 +98,22 @@ public sealed class DiaryTests
     [InlineData("juggling-streak,2026-05-01,-5,", LineProblem.NotPlayed)]
     [InlineData("juggling-streak,2027-05-01,5,", LineProblem.NotPlayed)]
     [InlineData("juggling-streak,2026-05-01,2000000000,", LineProblem.NotPlayed)]
-    public void A_line_that_cannot_be_says_why(string line, LineProblem why) => Taken($"drill,day,count,player\n{line}\n").ShouldHaveSingleItem().Problem.ShouldBe(why);
+    public void A_line_that_cannot_be_says_why(string line, LineProblem why) =>
+        Taken($"drill,day,count,player\n{line}\n").ShouldHaveSingleItem().Problem.ShouldBe(why);
 
     [Fact]
     public void Players_of_the_household_are_told_apart_and_strangers_are_not_taken_for_them()
     {
-        var lines = Taken("player,drill,day,count\nAne,juggling-streak,2026-05-01,5\n JON ,juggling-streak,2026-05-01,6\nMaia,juggling-streak,2026-05-01,7\n,juggling-streak,2026-05-01,8\n");
+        var lines = Taken(
+            "player,drill,day,count\nAne,juggling-streak,2026-05-01,5\n JON "
+                + ",juggling-streak,2026-05-01,6\nMaia,juggling-streak,2026-05-01,7\n,juggling-streak,2026-05-01,8\n"
+        );
         lines.Select(line => line.Set?.PlayerId).ShouldBe([Ane.Id, Jon.Id, null, Ane.Id]);
         lines[2].Problem.ShouldBe(LineProblem.OtherPlayer);
         // One player of a household elsewhere: whoever takes the file in means that one.
-        Taken($"player,drill,day,count\n{Guid.NewGuid()},juggling-streak,2026-05-01,5\n").ShouldHaveSingleItem().Set!.PlayerId.ShouldBe(Ane.Id);
+        Taken($"player,drill,day,count\n{Guid.NewGuid()},juggling-streak,2026-05-01,5\n")
+            .ShouldHaveSingleItem()
+            .Set!.PlayerId.ShouldBe(Ane.Id);
     }
 
     [Fact]
@@ -98,7 +126,8 @@ public sealed class DiaryTests
         Should.Throw<DiaryFormatException>(() => Taken("drill,day\n\"" + new string('x', 100_000)));
     }
 
-    private static IReadOnlyList<TakenLine> Taken(string file) => TakingIn.Read(DiaryFile.Read(new StringReader(file)), Catalogue, [Ane, Jon], Ane, Today, TimeSpan.FromHours(2));
+    private static IReadOnlyList<TakenLine> Taken(string file) =>
+        TakingIn.Read(DiaryFile.Read(new StringReader(file)), Catalogue, [Ane, Jon], Ane, Today, TimeSpan.FromHours(2));
 
     private static string Csv(DiaryLine line)
     {

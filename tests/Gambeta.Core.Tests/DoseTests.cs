@@ -60,21 +60,33 @@ public class DoseTests
     }
 
     [Fact]
-    public void The_touches_of_a_dose_are_the_sum_over_its_sets() => Gen.Select(Gen.Int[0, Cards.All.Cards.Length - 1], Gen.Int[1, 12], Gen.Int[1, 60], Gen.Bool).Sample((at, sets, size, right) =>
-    {
-        var (card, preferred) = (Cards.All.Cards[at], right ? Foot.Right : Foot.Left);
-        foreach (var (dose, one) in new (Dose, Dose)[]
-        {
-            (new RepsDose(size, sets) { Rest = Rest }, new RepsDose(size, 1) { Rest = Rest }),
-            (new RoundsDose(sets, TimeSpan.FromSeconds(size)) { Rest = Rest }, new RoundsDose(1, TimeSpan.FromSeconds(size)) { Rest = Rest }),
-        })
-        {
-            var (all, each) = (DoseArithmetic.Amount(card, dose, preferred, card.Tempo.Steady), DoseArithmetic.Amount(card, one, preferred, card.Tempo.Steady));
-            all.Touches.ShouldBe(each.Touches * sets);
-            all.Work.ShouldBe(each.Work * sets);
-            all.Rest.ShouldBe(Rest * ((sets * card.Turns(preferred).Length) - 1));
-        }
-    });
+    public void The_touches_of_a_dose_are_the_sum_over_its_sets() =>
+        Gen.Select(Gen.Int[0, Cards.All.Cards.Length - 1], Gen.Int[1, 12], Gen.Int[1, 60], Gen.Bool)
+            .Sample(
+                (at, sets, size, right) =>
+                {
+                    var (card, preferred) = (Cards.All.Cards[at], right ? Foot.Right : Foot.Left);
+                    foreach (
+                        var (dose, one) in new (Dose, Dose)[]
+                        {
+                            (new RepsDose(size, sets) { Rest = Rest }, new RepsDose(size, 1) { Rest = Rest }),
+                            (
+                                new RoundsDose(sets, TimeSpan.FromSeconds(size)) { Rest = Rest },
+                                new RoundsDose(1, TimeSpan.FromSeconds(size)) { Rest = Rest }
+                            ),
+                        }
+                    )
+                    {
+                        var (all, each) = (
+                            DoseArithmetic.Amount(card, dose, preferred, card.Tempo.Steady),
+                            DoseArithmetic.Amount(card, one, preferred, card.Tempo.Steady)
+                        );
+                        all.Touches.ShouldBe(each.Touches * sets);
+                        all.Work.ShouldBe(each.Work * sets);
+                        all.Rest.ShouldBe(Rest * ((sets * card.Turns(preferred).Length) - 1));
+                    }
+                }
+            );
 
     private static readonly TimeSpan Rest = TimeSpan.FromSeconds(20);
 
@@ -86,7 +98,9 @@ public class DoseTests
     [InlineData("wall-one-if-you-can", 12, 12)]
     [InlineData("two-rolls-two-outside", 8, 64)] // a rep is the whole pattern, each foot
     public void What_is_counted_takes_its_own_touches_and_no_more(string drill, int counted, int touches) =>
-        DoseArithmetic.Amount(Cards.All.Find(drill)!, new RepsDose(counted, 1) { Rest = TimeSpan.FromSeconds(20) }, Foot.Right, new Tempo(60)).Touches.Total.ShouldBe(touches);
+        DoseArithmetic
+            .Amount(Cards.All.Find(drill)!, new RepsDose(counted, 1) { Rest = TimeSpan.FromSeconds(20) }, Foot.Right, new Tempo(60))
+            .Touches.Total.ShouldBe(touches);
 
     [Fact]
     public void A_strike_takes_the_touches_of_the_foot_that_struck()

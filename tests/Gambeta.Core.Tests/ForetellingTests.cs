@@ -5,7 +5,8 @@ using Xunit;
 
 namespace Gambeta.Core.Tests;
 
-/// <summary>What is said before each set of players whose truth is known, beside what then happened: on sorts of players that no figure here was tuned to one by one.</summary>
+/// <summary>What is said before each set of players whose truth is known, beside what then happened: on sorts of players that no figure
+/// here was tuned to one by one.</summary>
 public sealed class ForetellingTests
 {
     private static readonly DrillCatalogue Catalogue = DrillCatalogue.Shipped();
@@ -16,7 +17,8 @@ public sealed class ForetellingTests
         var said = SortsOfPlayers.All.SelectMany(sort => Said(sort, 8)).ToList();
         said.Count.ShouldBeGreaterThan(8000);
         Tenths(said).Sum(tenth => tenth.Count() * Off(tenth)).ShouldBeLessThan(0.03 * said.Count);
-        foreach (var kind in said.GroupBy(one => one.Kind)) Off(kind).ShouldBeLessThan(0.05, kind.Key);
+        foreach (var kind in said.GroupBy(one => one.Kind))
+            Off(kind).ShouldBeLessThan(0.05, kind.Key);
         said.Average(one => one.In50 ? 1.0 : 0).ShouldBeInRange(0.45, 0.68);
         said.Average(one => one.In90 ? 1.0 : 0).ShouldBeInRange(0.87, 0.96);
         said.Average(one => one.Chance is >= 0.25 and <= 0.75 ? 1.0 : 0).ShouldBeGreaterThan(0.95);
@@ -38,24 +40,45 @@ public sealed class ForetellingTests
     public void What_lies_before_the_sets_that_are_read_hardly_changes_what_is_said()
     {
         // Half a year of every other day, three sets each, of players who learn, wander and have better and worse days.
-        var apart = Enumerable.Range(1, 40).Select(seed =>
-        {
-            var (chance, level) = (new Random(seed), -0.5);
-            var sets = Enumerable.Range(0, 90).SelectMany(day =>
+        var apart = Enumerable
+            .Range(1, 40)
+            .Select(seed =>
             {
-                level += (0.03 * chance.NextDouble()) + (0.15 * (chance.NextDouble() - 0.5));
-                var form = level + (0.6 * (chance.NextDouble() - 0.5));
-                return Enumerable.Range(1, 3).Select(order => seed % 2 == 0
-                    ? JudgedSets.Hits(Enumerable.Range(0, 10).Count(_ => chance.NextDouble() < 1 / (1 + Math.Exp(-form))), 10, day * 2, order)
-                    : JudgedSets.Round((int)(40 * Math.Exp(0.3 * form) * (0.95 + (0.1 * chance.NextDouble()))), day * 2, order)).ToList();
-            }).Select(set => new JudgedSet(set)).ToList();
-            var key = FormKey.Of(sets[0].Set);
-            var (all, latest) = (KeyForm.Of(key, sets), KeyForm.Of(key, sets.TakeLast(Verdict.Reads)));
-            var (dose, day) = (SetDose.Of(sets[^1].Set), sets[^1].Set.Day.AddDays(2));
-            var (known, read) = (all.Ahead(Guid.Empty, day, dose)!, latest.Ahead(Guid.Empty, day, dose)!);
-            var aim = Target.Of(known).Value;
-            return Math.Abs(known.Reaches(aim) - read.Reaches(aim));
-        }).ToList();
+                var (chance, level) = (new Random(seed), -0.5);
+                var sets = Enumerable
+                    .Range(0, 90)
+                    .SelectMany(day =>
+                    {
+                        level += (0.03 * chance.NextDouble()) + (0.15 * (chance.NextDouble() - 0.5));
+                        var form = level + (0.6 * (chance.NextDouble() - 0.5));
+                        return Enumerable
+                            .Range(1, 3)
+                            .Select(order =>
+                                seed % 2 == 0
+                                    ? JudgedSets.Hits(
+                                        Enumerable.Range(0, 10).Count(_ => chance.NextDouble() < 1 / (1 + Math.Exp(-form))),
+                                        10,
+                                        day * 2,
+                                        order
+                                    )
+                                    : JudgedSets.Round(
+                                        (int)(40 * Math.Exp(0.3 * form) * (0.95 + (0.1 * chance.NextDouble()))),
+                                        day * 2,
+                                        order
+                                    )
+                            )
+                            .ToList();
+                    })
+                    .Select(set => new JudgedSet(set))
+                    .ToList();
+                var key = FormKey.Of(sets[0].Set);
+                var (all, latest) = (KeyForm.Of(key, sets), KeyForm.Of(key, sets.TakeLast(Verdict.Reads)));
+                var (dose, day) = (SetDose.Of(sets[^1].Set), sets[^1].Set.Day.AddDays(2));
+                var (known, read) = (all.Ahead(Guid.Empty, day, dose)!, latest.Ahead(Guid.Empty, day, dose)!);
+                var aim = Target.Of(known).Value;
+                return Math.Abs(known.Reaches(aim) - read.Reaches(aim));
+            })
+            .ToList();
         apart.Average().ShouldBeLessThan(0.02);
         apart.Max().ShouldBeLessThan(0.08);
     }
@@ -73,10 +96,14 @@ public sealed class ForetellingTests
                 {
                     var lately = sets.GetRange(i - 7, 8).Select(one => one.Truth).ToList();
                     var (kind, mean) = (sets[i].Decision, lately.Average());
-                    if (kind == DecisionKind.MoveOn) (moved, wrong) = (moved + 1, wrong + (mean < 0.72 ? 1 : 0));
-                    if (lately.Min() >= 0.86) (ready, told) = (ready + 1, told + (kind == DecisionKind.MoveOn ? 1 : 0));
-                    if (lately.Max() <= 0.5) (poor, back) = (poor + 1, back + (kind == DecisionKind.StepBack ? 1 : 0));
-                    if (mean >= 0.7) (fine, fineBack) = (fine + 1, fineBack + (kind == DecisionKind.StepBack ? 1 : 0));
+                    if (kind == DecisionKind.MoveOn)
+                        (moved, wrong) = (moved + 1, wrong + (mean < 0.72 ? 1 : 0));
+                    if (lately.Min() >= 0.86)
+                        (ready, told) = (ready + 1, told + (kind == DecisionKind.MoveOn ? 1 : 0));
+                    if (lately.Max() <= 0.5)
+                        (poor, back) = (poor + 1, back + (kind == DecisionKind.StepBack ? 1 : 0));
+                    if (mean >= 0.7)
+                        (fine, fineBack) = (fine + 1, fineBack + (kind == DecisionKind.StepBack ? 1 : 0));
                 }
             }
         }
@@ -97,17 +124,28 @@ public sealed class ForetellingTests
         {
             var key = FormKey.Of(hidden.Set);
             var before = replay.Before(hidden.Set);
-            if ((seen[key] = seen.GetValueOrDefault(key) + 1) < 7) continue;
+            if ((seen[key] = seen.GetValueOrDefault(key) + 1) < 7)
+                continue;
             before.ShouldNotBeNull($"something is said of {hidden.Kind} from the seventh set on");
             var value = key.Model.Value(hidden.Set);
-            said.Add(new One(
-                key, hidden.Kind, before.Target.Chance, WasItRight.Reached(before.Target.Value, hidden.Set), before.Quantiles.Q25 <= value && value <= before.Quantiles.Q75,
-                before.Quantiles.Q05 <= value && value <= before.Quantiles.Q95, before.Decision, hidden.Chance));
+            said.Add(
+                new One(
+                    key,
+                    hidden.Kind,
+                    before.Target.Chance,
+                    WasItRight.Reached(before.Target.Value, hidden.Set),
+                    before.Quantiles.Q25 <= value && value <= before.Quantiles.Q75,
+                    before.Quantiles.Q05 <= value && value <= before.Quantiles.Q95,
+                    before.Decision,
+                    hidden.Chance
+                )
+            );
         }
         return said;
     }
 
     private static IEnumerable<IGrouping<int, One>> Tenths(IEnumerable<One> said) => said.GroupBy(one => (int)(one.Chance * 10));
 
-    private static double Off(IEnumerable<One> said) => said.ToList() is var all ? Math.Abs(all.Average(one => one.Chance) - all.Average(one => one.Hit ? 1.0 : 0)) : 0;
+    private static double Off(IEnumerable<One> said) =>
+        said.ToList() is var all ? Math.Abs(all.Average(one => one.Chance) - all.Average(one => one.Hit ? 1.0 : 0)) : 0;
 }

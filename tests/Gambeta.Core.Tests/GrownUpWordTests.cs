@@ -14,7 +14,8 @@ public class GrownUpWordTests
         {
             var word = GrownUpWord.Tidy(example!["typed"]!.GetValue<string>());
             word.ShouldBe(example["word"]?.GetValue<string>());
-            if (word is not null) GrownUpWord.Seal(example["household"]!.GetValue<string>(), word).ShouldBe(example["seal"]!.GetValue<string>());
+            if (word is not null)
+                GrownUpWord.Seal(example["household"]!.GetValue<string>(), word).ShouldBe(example["seal"]!.GetValue<string>());
         }
         GrownUpWord.Tidy(null).ShouldBeNull();
         GrownUpWord.Seal("a", "BALL").ShouldNotBe(GrownUpWord.Seal("b", "BALL"));

@@ -15,12 +15,17 @@ public class HitsAndLadderTests
     private static readonly DrillCard Kill = Cards.All.Find("kill-juggled")!;
     private static readonly DrillCard Climb = Cards.All.Find("game-ladder")!;
 
-    private static PracticeSet Goes(string goes) => Cards.Set(Climb, Cards.Frame(), new SetDraft
-    {
-        Seconds = 60,
-        TryTouches = [.. goes.Split(' ').Select(go => int.Parse(go.TrimEnd('x')))],
-        TryDropped = [.. goes.Split(' ').Select(go => go.EndsWith('x'))],
-    });
+    private static PracticeSet Goes(string goes) =>
+        Cards.Set(
+            Climb,
+            Cards.Frame(),
+            new SetDraft
+            {
+                Seconds = 60,
+                TryTouches = [.. goes.Split(' ').Select(go => int.Parse(go.TrimEnd('x')))],
+                TryDropped = [.. goes.Split(' ').Select(go => go.EndsWith('x'))],
+            }
+        );
 
     [Theory]
     [InlineData("1x", 0)]
@@ -34,14 +39,26 @@ public class HitsAndLadderTests
     {
         var set = Goes(goes);
         ((LadderResult)set.Result).Rung.ShouldBe(rung);
-        Scoring.MarksOf(set).Select(mark => (mark.Key.Measure.Kind, mark.Value)).ShouldBe(rung == 0 ? [] : [(MeasureKind.LadderRung, rung)]);
+        Scoring
+            .MarksOf(set)
+            .Select(mark => (mark.Key.Measure.Kind, mark.Value))
+            .ShouldBe(rung == 0 ? [] : [(MeasureKind.LadderRung, rung)]);
         set.Touches.Total.ShouldBe(goes.Split(' ').Sum(go => int.Parse(go.TrimEnd('x'))));
     }
 
     [Fact]
     public void Hits_compare_only_out_of_as_many_tries_and_cannot_be_bettered_when_all_hit()
     {
-        var set = Cards.Set(Kill, Cards.Frame(Feet.Right), new SetDraft { Reps = 7, Slips = 3, Seconds = 60 });
+        var set = Cards.Set(
+            Kill,
+            Cards.Frame(Feet.Right),
+            new SetDraft
+            {
+                Reps = 7,
+                Slips = 3,
+                Seconds = 60,
+            }
+        );
         set.Result.ShouldBe(new HitsResult(7, 3));
         // Three touches a try, hit or not.
         set.Touches.ShouldBe(new TouchCount(0, 30));
@@ -51,7 +68,9 @@ public class HitsAndLadderTests
         mark.Key.Measure.CanBeBeaten(9).ShouldBeTrue();
         mark.Key.Measure.CanBeBeaten(10).ShouldBeFalse();
         NearRecords.Nearest([(mark with { Value = 10 }, [8m])], 3).ShouldBeEmpty();
-        SetCheck.Check(Kill, Cards.Frame(Feet.Right), new SetDraft { Seconds = 60 }, Cards.Today).Problems.ShouldBe([SetProblem.CountMissing]);
+        SetCheck
+            .Check(Kill, Cards.Frame(Feet.Right), new SetDraft { Seconds = 60 }, Cards.Today)
+            .Problems.ShouldBe([SetProblem.CountMissing]);
     }
 
     [Fact]
@@ -60,14 +79,26 @@ public class HitsAndLadderTests
         var sheet = RunSheetWriter.Write(Kill, Kill.Doses[Level.Steady], Foot.Right, SetFrame.UsualClipPenalty);
         sheet.Phases[1].Target.ShouldBe(10);
         sheet.Phases[0].Next.ShouldBe("then 10 tries, left foot");
-        RunSheetWriter.Write(Climb, Climb.Doses[Level.Steady], Foot.Right, SetFrame.UsualClipPenalty).Phases[0].Next.ShouldBe("then 16 goes at the ladder");
+        RunSheetWriter
+            .Write(Climb, Climb.Doses[Level.Steady], Foot.Right, SetFrame.UsualClipPenalty)
+            .Phases[0]
+            .Next.ShouldBe("then 16 goes at the ladder");
     }
 
     [Fact]
     public void Headers_are_played_and_scored_but_add_no_touch()
     {
         var head = Cards.All.Find("thigh-and-head")!;
-        var set = Cards.Set(head, Cards.Frame(Feet.Right), new SetDraft { Reps = 3, Slips = 1, Seconds = 40 });
+        var set = Cards.Set(
+            head,
+            Cards.Frame(Feet.Right),
+            new SetDraft
+            {
+                Reps = 3,
+                Slips = 1,
+                Seconds = 40,
+            }
+        );
         set.Touches.ShouldBe(new TouchCount(0, 4));
     }
 }

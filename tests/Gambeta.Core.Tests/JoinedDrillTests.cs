@@ -17,7 +17,9 @@ public class JoinedDrillTests
         var joined = Join("v-cut", "l-turn-on-the-spot");
         // Across to the left foot, which turns; then the other way round.
         joined.Pattern.ToString().ShouldBe("R sole back, inside inward, L sole back, inside behind, R laces away ~");
-        (joined.Feet, joined.MeasuredBy, joined.From, joined.Name).ShouldBe((FeetPlan.BothTogether, MeasuredBy.CleanReps, Level.Steady, "V-cut, foot to foot + L-turn on the spot"));
+        (joined.Feet, joined.MeasuredBy, joined.From, joined.Name).ShouldBe(
+            (FeetPlan.BothTogether, MeasuredBy.CleanReps, Level.Steady, "V-cut, foot to foot + L-turn on the spot")
+        );
         joined.After.ShouldBe(["v-cut", "l-turn-on-the-spot"]);
         joined.Cues.ShouldBe([Cards.All.Find("v-cut")!.Cues[0], Cards.All.Find("l-turn-on-the-spot")!.Cues[0]]);
     }
@@ -31,7 +33,11 @@ public class JoinedDrillTests
         joined.Places.ShouldBe(Places.Patio | Places.Garden);
         joined.Space.ShouldBe(new(2, 4));
         joined.Gear.Select(item => item.Kind).ShouldBe([GearKind.Ball, GearKind.Marker]);
-        joined.Tempo.ShouldBe(Cards.All.Find("pull-back-laces-away")!.Tempo.Steady.TouchesAMinute < 45 ? Cards.All.Find("pull-back-laces-away")!.Tempo : Cards.All.Find("turn-outside-hook")!.Tempo);
+        joined.Tempo.ShouldBe(
+            Cards.All.Find("pull-back-laces-away")!.Tempo.Steady.TouchesAMinute < 45
+                ? Cards.All.Find("pull-back-laces-away")!.Tempo
+                : Cards.All.Find("turn-outside-hook")!.Tempo
+        );
     }
 
     [Fact]
@@ -39,26 +45,36 @@ public class JoinedDrillTests
     {
         Should.Throw<ArgumentException>(() => Join("v-cut")).Message.ShouldContain("Two or three");
         Should.Throw<ArgumentException>(() => Join("v-cut", "v-cut", "v-cut", "v-cut")).Message.ShouldContain("Two or three");
-        Should.Throw<ArgumentException>(() => Join("game-bottle-dribble-home", "juggling-on-the-run")).Message.ShouldContain("no place where all");
+        Should
+            .Throw<ArgumentException>(() => Join("game-bottle-dribble-home", "juggling-on-the-run"))
+            .Message.ShouldContain("no place where all");
         Should.Throw<ArgumentException>(() => Join("wall-ten-ten-ten", "wall-ten-ten-ten")).Message.ShouldContain("steps");
     }
 
     [Fact]
     public void Whatever_is_joined_is_read_back_as_a_card_and_works_both_feet_alike_where_it_works_both() =>
-        Gen.Int[0, Cards.All.Cards.Length - 1].Array[2, 3].Sample(picked =>
-        {
-            DrillCard joined;
-            try
-            {
-                joined = JoinedDrill.Of([.. picked.Select(i => Cards.All.Cards[i])], "own-joined");
-            }
-            catch (ArgumentException)
-            {
-                return;
-            }
-            var read = new CardReader(DrillCatalogue.ShippedParts).Read("own.yaml", new StringReader(CardWriter.Write(joined))).Single();
-            read.Pattern.ShouldBe(joined.Pattern);
-            if (joined.Feet == FeetPlan.BothTogether && !joined.IsHeading) joined.Pattern.PerRep.Left.ShouldBe(joined.Pattern.PerRep.Right);
-            Cards.All.With([joined], []).Find("own-joined").ShouldBe(joined);
-        }, iter: 2000);
+        Gen.Int[0, Cards.All.Cards.Length - 1]
+            .Array[2, 3]
+            .Sample(
+                picked =>
+                {
+                    DrillCard joined;
+                    try
+                    {
+                        joined = JoinedDrill.Of([.. picked.Select(i => Cards.All.Cards[i])], "own-joined");
+                    }
+                    catch (ArgumentException)
+                    {
+                        return;
+                    }
+                    var read = new CardReader(DrillCatalogue.ShippedParts)
+                        .Read("own.yaml", new StringReader(CardWriter.Write(joined)))
+                        .Single();
+                    read.Pattern.ShouldBe(joined.Pattern);
+                    if (joined.Feet == FeetPlan.BothTogether && !joined.IsHeading)
+                        joined.Pattern.PerRep.Left.ShouldBe(joined.Pattern.PerRep.Right);
+                    Cards.All.With([joined], []).Find("own-joined").ShouldBe(joined);
+                },
+                iter: 2000
+            );
 }

@@ -14,23 +14,29 @@ public sealed class JudgementTests
     public static TheoryData<string> Kinds => ["hits", "reps", "round", "tries", "run", "passes"];
 
     // A set of middling quality, better by so many steps.
-    private static PracticeSet Of(string kind, int day, int better = 0, int order = 1) => kind switch
-    {
-        "hits" => Hits(Math.Clamp(6 + better, 0, 10), 10, day, order),
-        "reps" => Reps(Math.Clamp(6 + better, 0, 8), 8, day, order),
-        "round" => Round(40 + (2 * better), day, order),
-        "tries" => Tries([5, 9, Math.Max(1, 14 + (4 * better)), 3, 7], day, order),
-        "run" => Run(24 - better, 0, day, order),
-        _ => Passes(40, Math.Clamp(15 + (3 * better), 1, 40), Math.Max(0, 2 - better), day, order),
-    };
+    private static PracticeSet Of(string kind, int day, int better = 0, int order = 1) =>
+        kind switch
+        {
+            "hits" => Hits(Math.Clamp(6 + better, 0, 10), 10, day, order),
+            "reps" => Reps(Math.Clamp(6 + better, 0, 8), 8, day, order),
+            "round" => Round(40 + (2 * better), day, order),
+            "tries" => Tries([5, 9, Math.Max(1, 14 + (4 * better)), 3, 7], day, order),
+            "run" => Run(24 - better, 0, day, order),
+            _ => Passes(40, Math.Clamp(15 + (3 * better), 1, 40), Math.Max(0, 2 - better), day, order),
+        };
 
-    private static List<PracticeSet> Weeks(string kind, int sets = 14, int seed = 3) => new Random(seed) is var chance ? [.. Enumerable.Range(0, sets).Select(i => Of(kind, i * 3, chance.Next(-1, 2)))] : [];
+    private static List<PracticeSet> Weeks(string kind, int sets = 14, int seed = 3) =>
+        new Random(seed) is var chance ? [.. Enumerable.Range(0, sets).Select(i => Of(kind, i * 3, chance.Next(-1, 2)))] : [];
 
     [Theory, MemberData(nameof(Kinds))]
     public void A_better_set_does_not_lower_the_odds_of_the_next(string kind)
     {
         var before = Weeks(kind);
-        var (worse, same, better) = (Next([.. before, Of(kind, 42, -2)]), Next([.. before, Of(kind, 42)]), Next([.. before, Of(kind, 42, 2)]));
+        var (worse, same, better) = (
+            Next([.. before, Of(kind, 42, -2)]),
+            Next([.. before, Of(kind, 42)]),
+            Next([.. before, Of(kind, 42, 2)])
+        );
         var target = same.Quantile(0.5);
         worse.Reaches(target).ShouldBeLessThanOrEqualTo(same.Reaches(target) + 0.015);
         same.Reaches(target).ShouldBeLessThanOrEqualTo(better.Reaches(target) + 0.015);
@@ -43,7 +49,8 @@ public sealed class JudgementTests
         var outlook = Next(Weeks(kind));
         var (least, most) = outlook.Outcome.Range;
         var odds = Enumerable.Range(least, Math.Min(most - least, 400)).Select(outlook.Reaches).ToList();
-        if (outlook.Outcome.LowerIsBetter) odds.Reverse();
+        if (outlook.Outcome.LowerIsBetter)
+            odds.Reverse();
         odds.Zip(odds.Skip(1)).ShouldAllBe(pair => pair.First >= pair.Second - 1e-9);
         var q = Quantiles.Of(outlook);
         new[] { q.Q05, q.Q25, q.Q50, q.Q75, q.Q95 }.ShouldBeInOrder();
@@ -69,7 +76,8 @@ public sealed class JudgementTests
     [Theory, MemberData(nameof(Kinds))]
     public void A_typing_slip_of_a_factor_ten_moves_what_is_aimed_at_by_no_more_than_a_tenth(string kind)
     {
-        for (var seed = 1; seed <= 25; seed++) ASlipMovesLittle(kind, Weeks(kind, 16, seed));
+        for (var seed = 1; seed <= 25; seed++)
+            ASlipMovesLittle(kind, Weeks(kind, 16, seed));
     }
 
     private static void ASlipMovesLittle(string kind, List<PracticeSet> sets)
@@ -96,7 +104,9 @@ public sealed class JudgementTests
         var sets = Weeks("round");
         var estimate = Round(90, 42) with { CountedBy = CountedBy.Estimated };
         var broken = Round(90, 43) with { Worked = TimeSpan.FromSeconds(12) };
-        Next([.. sets, estimate, broken], 0).Quantile(0.5).ShouldBe(Form(sets).Ahead(Guid.Empty, First.AddDays(43), SetDose.Of(sets[0]))!.Quantile(0.5));
+        Next([.. sets, estimate, broken], 0)
+            .Quantile(0.5)
+            .ShouldBe(Form(sets).Ahead(Guid.Empty, First.AddDays(43), SetDose.Of(sets[0]))!.Quantile(0.5));
         Form([Set(new RunResult(0, TimeSpan.FromSeconds(1), Void: true), 1)]).History.Sets.ShouldBe(0);
     }
 
@@ -121,7 +131,11 @@ public sealed class JudgementTests
         Target.Of(outlook, inReach).ShouldBe(new Target(inReach, outlook.Reaches(inReach), TargetReason.Record));
         Target.Of(outlook, even.Value + 40).Reason.ShouldNotBe(TargetReason.Record);
         // Wherever fifty has about an even chance it is fifty that is aimed at.
-        var fifties = Enumerable.Range(40, 16).Select(about => Next([.. Enumerable.Range(0, 20).Select(i => Round(about + (i % 5), i * 3))])).Where(next => next.Reaches(50) is >= Target.Low and <= Target.High).ToList();
+        var fifties = Enumerable
+            .Range(40, 16)
+            .Select(about => Next([.. Enumerable.Range(0, 20).Select(i => Round(about + (i % 5), i * 3))]))
+            .Where(next => next.Reaches(50) is >= Target.Low and <= Target.High)
+            .ToList();
         fifties.ShouldNotBeEmpty();
         fifties.ShouldAllBe(next => Target.Of(next, null) == new Target(50, next.Reaches(50), TargetReason.RoundNumber));
     }
@@ -129,7 +143,8 @@ public sealed class JudgementTests
     [Fact]
     public void Clean_and_repeatable_moves_on_once_does_not_and_apart_steps_back()
     {
-        DecisionKind After(params (int Clean, int Day)[] sets) => Decision.Of(Form(sets.Select((set, i) => Reps(set.Clean, 8, set.Day, i + 1))), CleanBar.Usual).Kind;
+        DecisionKind After(params (int Clean, int Day)[] sets) =>
+            Decision.Of(Form(sets.Select((set, i) => Reps(set.Clean, 8, set.Day, i + 1))), CleanBar.Usual).Kind;
         After((8, 0), (8, 0), (8, 0), (8, 0)).ShouldBe(DecisionKind.TooEarly, "one day is no proof");
         After((8, 0), (7, 0), (8, 3), (8, 3), (7, 6), (8, 6)).ShouldBe(DecisionKind.MoveOn);
         After((6, 0), (6, 0), (5, 3), (6, 3), (6, 6), (5, 6)).ShouldBe(DecisionKind.Stay);
@@ -140,14 +155,22 @@ public sealed class JudgementTests
     [Fact]
     public void A_word_weighs_and_never_alone()
     {
-        DecisionKind After(Control word, params int[] clean) => Decision.Of(
-            KeyForm.Of(FormKey.Of(Reps(1, 8, 0)), clean.Select((c, i) => new JudgedSet(Reps(c, 8, i), word))), CleanBar.Usual).Kind;
+        DecisionKind After(Control word, params int[] clean) =>
+            Decision
+                .Of(KeyForm.Of(FormKey.Of(Reps(1, 8, 0)), clean.Select((c, i) => new JudgedSet(Reps(c, 8, i), word))), CleanBar.Usual)
+                .Kind;
         After(Control.FellApart, 8, 8, 8, 8, 8, 8, 8, 8).ShouldBe(DecisionKind.MoveOn);
         After(Control.Easy, 3, 2, 3, 3, 2, 3, 2, 3).ShouldBe(DecisionKind.StepBack);
         After(Control.Easy, 7, 6, 6, 7, 6, 7, 7, 6).ShouldBe(DecisionKind.MoveOn);
         After(Control.FellApart, 7, 6, 6, 7, 6, 7, 7, 6).ShouldBe(DecisionKind.Stay);
         // A count says nothing of control: there a drill that fell apart is not for moving on, however many touches it had.
-        DecisionKind Counted(Control? word) => Decision.Of(KeyForm.Of(FormKey.Of(Round(1, 0)), Enumerable.Range(0, 10).Select(i => new JudgedSet(Round(50, i), word))), new CleanBar(0.75, 30)).Kind;
+        DecisionKind Counted(Control? word) =>
+            Decision
+                .Of(
+                    KeyForm.Of(FormKey.Of(Round(1, 0)), Enumerable.Range(0, 10).Select(i => new JudgedSet(Round(50, i), word))),
+                    new CleanBar(0.75, 30)
+                )
+                .Kind;
         Counted(null).ShouldBe(DecisionKind.MoveOn);
         Counted(Control.FellApart).ShouldBe(DecisionKind.Stay);
     }
@@ -175,7 +198,10 @@ public sealed class JudgementTests
         var change = Change.Between(before, now).ShouldHaveSingleItem();
         change.By.ShouldBe(8, 0.7);
         change.Sure.ShouldBeGreaterThan(Change.Surely);
-        Change.Between(before, [.. now.Select(set => set with { Touches = new(20, 21) })]).ShouldHaveSingleItem().Sure.ShouldBeLessThan(Change.Probably);
+        Change
+            .Between(before, [.. now.Select(set => set with { Touches = new(20, 21) })])
+            .ShouldHaveSingleItem()
+            .Sure.ShouldBeLessThan(Change.Probably);
         Change.Between([before[0]], now).ShouldBeEmpty("one day compares with nothing");
     }
 }

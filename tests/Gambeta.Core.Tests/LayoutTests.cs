@@ -24,7 +24,9 @@ public class LayoutTests
         {
             shape.Wrong(shape.Usual).ShouldBeEmpty(shape.Kind.ToString());
             shape.Parameters.Select(parameter => parameter.Key).ShouldBeUnique();
-            shape.Parameters.Where(parameter => parameter.Kind == ParameterKind.Choice).ShouldAllBe(parameter => parameter.Ways.Length == parameter.Most + 1);
+            shape
+                .Parameters.Where(parameter => parameter.Kind == ParameterKind.Choice)
+                .ShouldAllBe(parameter => parameter.Ways.Length == parameter.Most + 1);
         }
     }
 
@@ -32,29 +34,44 @@ public class LayoutTests
     public void Measures_out_of_range_are_named_and_not_laid()
     {
         var zigzag = Shape.Of(ShapeKind.Zigzag);
-        var measures = new Dictionary<string, double> { ["markers"] = 3.5, ["ahead"] = double.NaN, ["side"] = 0.8 };
+        var measures = new Dictionary<string, double>
+        {
+            ["markers"] = 3.5,
+            ["ahead"] = double.NaN,
+            ["side"] = 0.8,
+        };
         zigzag.Wrong(measures).Select(parameter => parameter.Key).ShouldBe(["markers", "ahead"]);
         Should.Throw<ArgumentException>(() => zigzag.Lay(measures));
     }
 
     // Any measures within range: either it can be run, or it is said which markers are in the way.
     [Fact]
-    public void Every_shape_with_any_measures_is_run_or_says_what_is_in_the_way() => Gen.Select(Shapes, Gen.Int[0, int.MaxValue]).Sample((shape, seed) =>
-    {
-        var dice = new Random(seed);
-        var measures = shape.Parameters.ToDictionary(p => p.Key, p => p.Kind is ParameterKind.Pieces or ParameterKind.Choice
-            ? dice.Next((int)p.Least, (int)p.Most + 1)
-            : p.Least + (dice.NextDouble() * (p.Most - p.Least)));
-        var layout = shape.Lay(measures);
-        layout.Measures.Count.ShouldBe(shape.Parameters.Length);
-        var (course, problems) = Course.Of(layout);
-        if (course is null) problems.ShouldNotBeEmpty();
-        else
-        {
-            course.Length.ShouldBeGreaterThanOrEqualTo(layout.Start.DistanceTo(layout.Finish) - 1e-9);
-            double.IsFinite(course.Length + course.Turning + course.SharpestTurn).ShouldBeTrue();
-        }
-    }, iter: 5000);
+    public void Every_shape_with_any_measures_is_run_or_says_what_is_in_the_way() =>
+        Gen.Select(Shapes, Gen.Int[0, int.MaxValue])
+            .Sample(
+                (shape, seed) =>
+                {
+                    var dice = new Random(seed);
+                    var measures = shape.Parameters.ToDictionary(
+                        p => p.Key,
+                        p =>
+                            p.Kind is ParameterKind.Pieces or ParameterKind.Choice
+                                ? dice.Next((int)p.Least, (int)p.Most + 1)
+                                : p.Least + (dice.NextDouble() * (p.Most - p.Least))
+                    );
+                    var layout = shape.Lay(measures);
+                    layout.Measures.Count.ShouldBe(shape.Parameters.Length);
+                    var (course, problems) = Course.Of(layout);
+                    if (course is null)
+                        problems.ShouldNotBeEmpty();
+                    else
+                    {
+                        course.Length.ShouldBeGreaterThanOrEqualTo(layout.Start.DistanceTo(layout.Finish) - 1e-9);
+                        double.IsFinite(course.Length + course.Turning + course.SharpestTurn).ShouldBeTrue();
+                    }
+                },
+                iter: 5000
+            );
 
     [Fact]
     public void The_zigzag_goes_outside_of_each_marker_loops_the_last_and_comes_home()
@@ -69,12 +86,27 @@ public class LayoutTests
     [InlineData(1, "1 left, 2 right, 3 left, 2 right, 1 left")]
     [InlineData(2, "1 left, 2 right, 3 left, 2 left, 1 left")]
     public void A_line_is_left_woven_back_or_passed_on_the_way_home(int home, string run) =>
-        RunNotation.Write(Shape.Of(ShapeKind.Line).Lay(new Dictionary<string, double> { ["markers"] = 3, ["home"] = home }).Steps).ShouldBe(run);
+        RunNotation
+            .Write(Shape.Of(ShapeKind.Line).Lay(new Dictionary<string, double> { ["markers"] = 3, ["home"] = home }).Steps)
+            .ShouldBe(run);
 
     [Fact]
     public void Weaving_home_bends_as_much_as_weaving_out()
     {
-        var back = Course.Of(Shape.Of(ShapeKind.Line).Lay(new Dictionary<string, double> { ["markers"] = 4, ["first"] = 2, ["gap"] = 2 })).Course!;
+        var back = Course
+            .Of(
+                Shape
+                    .Of(ShapeKind.Line)
+                    .Lay(
+                        new Dictionary<string, double>
+                        {
+                            ["markers"] = 4,
+                            ["first"] = 2,
+                            ["gap"] = 2,
+                        }
+                    )
+            )
+            .Course!;
         // Out and back are mirrored; the last one alone is gone half round.
         var arcs = back.Parts.OfType<Arc>().ToList();
         arcs.Take(3).Select(arc => Math.Abs(arc.Sweep)).ShouldBe(arcs.TakeLast(3).Reverse().Select(arc => Math.Abs(arc.Sweep)), 1e-9);
@@ -83,7 +115,17 @@ public class LayoutTests
     [Fact]
     public void A_circuit_joins_its_parts_one_behind_the_other()
     {
-        var circuit = Shape.Of(ShapeKind.Circuit).Lay(new Dictionary<string, double> { ["one"] = 2, ["two"] = 3, ["three"] = 4, ["gap"] = 1.5 });
+        var circuit = Shape
+            .Of(ShapeKind.Circuit)
+            .Lay(
+                new Dictionary<string, double>
+                {
+                    ["one"] = 2,
+                    ["two"] = 3,
+                    ["three"] = 4,
+                    ["gap"] = 1.5,
+                }
+            );
         circuit.Markers.Length.ShouldBe(6);
         circuit.Markers.Zip(circuit.Markers.Skip(1)).ShouldAllBe(pair => pair.First.Ahead <= pair.Second.Ahead);
         // Four markers and a gate with a gap before each, five metres of sprint, and the gap to the finish.
@@ -107,8 +149,10 @@ public class LayoutTests
         var parts = Parts(
             """
             - { key: a, name: A, shape: gate, width: 1.2, distance: 4 }
-            - { key: b, name: B, run: Round both., markers: [0 2, 1.5 3], steps: "1 left, 2 right loop", start: 0 0, finish: 0 5, clearance: 0.3, wall: 6 }
-            """);
+            - { key: b, name: B, run: Round both., markers: [0 2, 1.5 3], steps: "1 left, 2 right loop", start: 0 0, finish: 0 5,
+              clearance: 0.3, wall: 6 }
+            """
+        );
         parts.Layouts["a"].Measures["distance"].ShouldBe(4);
         parts.Layouts["a"].RunInWords.ShouldStartWith("Through the gate");
         var b = parts.Layouts["b"];
@@ -125,7 +169,9 @@ public class LayoutTests
     [InlineData("run: x, markers: []", "at least one marker")]
     public void A_broken_layout_is_refused_with_its_line(string body, string words)
     {
-        var wrong = Should.Throw<CatalogueException>(() => Parts($"- {{ key: ok, name: Ok, shape: gate }}\n- {{ key: a, name: A, {body} }}\n"));
+        var wrong = Should.Throw<CatalogueException>(() =>
+            Parts($"- {{ key: ok, name: Ok, shape: gate }}\n- {{ key: a, name: A, {body} }}\n")
+        );
         wrong.Message.ShouldContain(words);
         wrong.Message.ShouldContain("layouts.yaml");
         wrong.Message.ShouldContain("2");
@@ -138,6 +184,7 @@ public class LayoutTests
         said.Cards.Select(card => card.Id).ShouldBe(Cards.All.Cards.Select(card => card.Id));
         said.Find("one-touch-wall-other-foot")!.Name.ShouldBe("One-touch wall, weak foot");
         said.Cards.Select(card => card.Pattern.ToString()).ShouldBe(Cards.All.Cards.Select(card => card.Pattern.ToString()));
-        said.Cards.SelectMany(card => card.Cues.Append(card.Purpose)).ShouldNotContain(words => words.Contains("other foot", StringComparison.Ordinal));
+        said.Cards.SelectMany(card => card.Cues.Append(card.Purpose))
+            .ShouldNotContain(words => words.Contains("other foot", StringComparison.Ordinal));
     }
 }

@@ -27,7 +27,9 @@ public class MeasuringTests
         Ways.All.Select(way => way.Key).ShouldBe(Enum.GetValues<MeasuredBy>());
         Enum.GetValues<MeasureKind>().Select(kind => MeasureTraits.RuleOf(kind).Kind).ShouldBe(Enum.GetValues<MeasureKind>());
         // Each result says whose it is, and no two say the same.
-        var results = typeof(SetResult).Assembly.GetTypes().Where(type => type is { IsAbstract: false } && type.IsSubclassOf(typeof(SetResult)))
+        var results = typeof(SetResult)
+            .Assembly.GetTypes()
+            .Where(type => type is { IsAbstract: false } && type.IsSubclassOf(typeof(SetResult)))
             .Select(type => ((SetResult)System.Runtime.CompilerServices.RuntimeHelpers.GetUninitializedObject(type)).Of);
         results.Order().ShouldBe(Enum.GetValues<MeasuredBy>());
     }
@@ -42,15 +44,51 @@ public class MeasuringTests
         foreach (var card in cards)
         {
             CardRules.Of(measuredBy).Lacks(card).ShouldBeNull();
-            var played = new PlayedSets(new ModelPlayer { Id = Somebody, Preferred = Foot.Right, StartSkill = 0.2, EndSkill = 0.9, OtherFootStart = 0.5 }, new Random(7));
-            foreach (var (frame, draft) in played.Play(card, card.Doses[Level.Steady], 0.5, 0, Somebody, 1, new DateTimeOffset(2026, 5, 20, 16, 0, 0, TimeSpan.Zero), today))
+            var played = new PlayedSets(
+                new ModelPlayer
+                {
+                    Id = Somebody,
+                    Preferred = Foot.Right,
+                    StartSkill = 0.2,
+                    EndSkill = 0.9,
+                    OtherFootStart = 0.5,
+                },
+                new Random(7)
+            );
+            foreach (
+                var (frame, draft) in played.Play(
+                    card,
+                    card.Doses[Level.Steady],
+                    0.5,
+                    0,
+                    Somebody,
+                    1,
+                    new DateTimeOffset(2026, 5, 20, 16, 0, 0, TimeSpan.Zero),
+                    today
+                )
+            )
             {
                 var set = SetCheck.Check(card, frame, draft, today).Set.ShouldNotBeNull();
                 ResultJson.Read(set.Result.Of, ResultJson.Version, ResultJson.Write(set.Result)).ShouldBe(set.Result);
-                Scoring.MarksOf(set).ShouldAllBe(mark => MeasureTraits.Of(measuredBy).Keeps.Any(rule => rule.Kind == mark.Key.Measure.Kind));
+                Scoring
+                    .MarksOf(set)
+                    .ShouldAllBe(mark => MeasureTraits.Of(measuredBy).Keeps.Any(rule => rule.Kind == mark.Key.Measure.Kind));
                 // Typed back as its form shows it, it is the same set but for what no form shows.
                 var typed = new TypedCounts(name => way.AsTyped(set, name));
-                var mended = Correction.Check(card, set, way.ReadTyped(typed) with { Seconds = set.Worked.TotalSeconds }, set.StartedAt, set.Day, today, isSure: true).Set.ShouldNotBeNull();
+                var mended = Correction
+                    .Check(
+                        card,
+                        set,
+                        way.ReadTyped(typed) with
+                        {
+                            Seconds = set.Worked.TotalSeconds,
+                        },
+                        set.StartedAt,
+                        set.Day,
+                        today,
+                        isSure: true
+                    )
+                    .Set.ShouldNotBeNull();
                 (mended.Result, mended.Touches, typed.Unclear.Count).ShouldBe((set.Result, set.Touches, 0));
                 way.Fields(frame.Feet).ShouldAllBe(field => field.Kind == TypedKind.Flag || way.AsTyped(set, field.Name) != null);
             }
@@ -92,19 +130,34 @@ public class MeasuringTests
         var measuredBy = Enum.Parse<MeasuredBy>(example["measure"]!.GetValue<string>(), ignoreCase: true);
         var (way, feet) = (Ways.Of(measuredBy), Enum.Parse<Feet>(example["feet"]!.GetValue<string>(), ignoreCase: true));
         var seconds = example["seconds"]?.GetValue<double>() ?? 30;
-        var line = string.Join(' ', example["events"]!.GetValue<string>().Split(' ').Select(word => word.Contains('#') ? word + ":10" : word + "10"));
+        var line = string.Join(
+            ' ',
+            example["events"]!.GetValue<string>().Split(' ').Select(word => word.Contains('#') ? word + ":10" : word + "10")
+        );
         var draft = Tally.Of(measuredBy, feet, new ChallengeRules(4, [1, 1, 2, 2, 3], []), PlayNotation.Read(line), seconds, timed: true);
         var counted = JsonSerializer.SerializeToNode(draft, JsonSerializerOptions.Web)!;
         // Strikes are zones here and hits there: the browser's form knows no zones.
-        if (draft.StrikeZones is { } zones) (counted["reps"], counted["slips"]) = (zones.Count(zone => zone > 0), zones.Count(zone => zone == 0));
-        foreach (var (field, wanted) in example["draft"]?.AsObject() ?? []) JsonNode.DeepEquals(counted[field], wanted).ShouldBeTrue($"{field}: {counted[field]}");
+        if (draft.StrikeZones is { } zones)
+            (counted["reps"], counted["slips"]) = (zones.Count(zone => zone > 0), zones.Count(zone => zone == 0));
+        foreach (var (field, wanted) in example["draft"]?.AsObject() ?? [])
+            JsonNode.DeepEquals(counted[field], wanted).ShouldBeTrue($"{field}: {counted[field]}");
         if (example["heights"] is { } heights)
         {
             TrapHeights.Of(draft.Inside!).Select(t => (int)t.From).ShouldBe(heights.AsArray().Select(height => height!.GetValue<int>()));
             return;
         }
         var card = Catalogue.Cards.First(card => card.MeasuredBy == measuredBy);
-        var frame = new SetFrame(Somebody, Somebody, Somebody, 1, feet, DateTimeOffset.UnixEpoch, new(2026, 5, 20), TimeSpan.FromSeconds(seconds), CountedBy.Tapped);
+        var frame = new SetFrame(
+            Somebody,
+            Somebody,
+            Somebody,
+            1,
+            feet,
+            DateTimeOffset.UnixEpoch,
+            new(2026, 5, 20),
+            TimeSpan.FromSeconds(seconds),
+            CountedBy.Tapped
+        );
         var set = new PracticeSet
         {
             Id = frame.Id,
@@ -119,7 +172,12 @@ public class MeasuringTests
             Planned = frame.Planned,
             CountedBy = frame.CountedBy,
             Touches = new(draft.Left ?? 0, draft.Right ?? 0),
-            Result = way.ResultOf(card, frame, draft) is StationsResult stations ? stations with { Stations = 4 } : way.ResultOf(card, frame, draft),
+            Result = way.ResultOf(card, frame, draft) is StationsResult stations
+                ? stations with
+                {
+                    Stations = 4,
+                }
+                : way.ResultOf(card, frame, draft),
         };
         way.Marks(set).Select(mark => (decimal?)mark.Value).FirstOrDefault().ShouldBe(example["value"]?.GetValue<decimal>());
     }
@@ -130,7 +188,8 @@ public class MeasuringTests
     {
         Should.Throw<FormatException>(() => ResultJson.Read(measuredBy, 2, "{}"));
         Should.Throw<FormatException>(() => ResultJson.Read(measuredBy, 1, "{"));
-        if (measuredBy != MeasuredBy.TouchesInARound) Should.Throw<FormatException>(() => ResultJson.Read(measuredBy, 1, """{"tries":"x"}"""));
+        if (measuredBy != MeasuredBy.TouchesInARound)
+            Should.Throw<FormatException>(() => ResultJson.Read(measuredBy, 1, """{"tries":"x"}"""));
     }
 
     [Theory]

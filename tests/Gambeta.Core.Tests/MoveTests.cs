@@ -6,7 +6,8 @@ using Gambeta.Core.Practice.Measuring;
 
 namespace Gambeta.Core.Tests;
 
-/// <summary>What a coach would see at once, asked of every card: do both feet work, does it stay where it is, does a turn turn, does a foot take what is its own to take.</summary>
+/// <summary>What a coach would see at once, asked of every card: do both feet work, does it stay where it is, does a turn turn, does a foot
+/// take what is its own to take.</summary>
 public class MoveTests
 {
     // Where a touch sends the ball, seen from the player: right and ahead. The unit is one foot's width.
@@ -32,8 +33,10 @@ public class MoveTests
         var (right, ahead, turned) = (0, 0, false);
         foreach (var beat in beats)
         {
-            if (beat is Between { Happening: Happening.Turn }) turned = !turned;
-            if (beat is not Contact contact) continue;
+            if (beat is Between { Happening: Happening.Turn })
+                turned = !turned;
+            if (beat is not Contact contact)
+                continue;
             var (r, a) = Sent(contact.Touch);
             (right, ahead) = turned ? (right - r, ahead - a) : (right + r, ahead + a);
         }
@@ -46,20 +49,33 @@ public class MoveTests
     public void On_the_spot_a_rep_ends_where_it_began_by_itself_or_with_its_mirror()
     {
         OnTheSpot.Count().ShouldBeGreaterThan(25);
-        OnTheSpot.Where(card =>
-        {
-            var (right, ahead, turned) = Way(card.Pattern.Beats);
-            // Facing the other way the same rep leads back.
-            return !turned && (right, ahead) != (0, 0) && !(card.Feet == FeetPlan.BothTogether && Way(card.Pattern.Beats.Concat(card.Pattern.Mirror().Beats)) is (0, 0, false) && SwapsFeet(card));
-        }).Select(card => $"{card.Id}: {Way(card.Pattern.Beats)}").ShouldBeEmpty();
+        OnTheSpot
+            .Where(card =>
+            {
+                var (right, ahead, turned) = Way(card.Pattern.Beats);
+                // Facing the other way the same rep leads back.
+                return !turned
+                    && (right, ahead) != (0, 0)
+                    && !(
+                        card.Feet == FeetPlan.BothTogether
+                        && Way(card.Pattern.Beats.Concat(card.Pattern.Mirror().Beats)) is (0, 0, false)
+                        && SwapsFeet(card)
+                    );
+            })
+            .Select(card => $"{card.Id}: {Way(card.Pattern.Beats)}")
+            .ShouldBeEmpty();
         // A mirror only helps where it is played: the pattern's second half is its first with the feet exchanged.
         static bool SwapsFeet(DrillCard card) => card.Pattern.Equals(card.Pattern.Mirror());
     }
 
     [Fact]
     public void Both_feet_together_do_the_same_number_of_touches_over_a_rep() =>
-        Cards.All.Cards.Where(card => card.Feet == FeetPlan.BothTogether && card.Pattern.PerRep.Left != card.Pattern.PerRep.Right && !card.Pattern.HasHeading)
-            .Select(card => $"{card.Id}: {card.Pattern.PerRep.Left} and {card.Pattern.PerRep.Right}").ShouldBeEmpty();
+        Cards
+            .All.Cards.Where(card =>
+                card.Feet == FeetPlan.BothTogether && card.Pattern.PerRep.Left != card.Pattern.PerRep.Right && !card.Pattern.HasHeading
+            )
+            .Select(card => $"{card.Id}: {card.Pattern.PerRep.Left} and {card.Pattern.PerRep.Right}")
+            .ShouldBeEmpty();
 
     [Fact]
     public void A_turn_ends_homeward_or_at_the_right_angle_that_its_name_says()
@@ -68,47 +84,90 @@ public class MoveTests
         {
             var turns = card.Pattern.Beats.Any(beat => beat is Between { Happening: Happening.Turn });
             var first = card.Pattern.Beats.TakeWhile(beat => beat is not Between { Happening: Happening.Turn });
-            if (turns) card.Pattern.Beats.SkipWhile(beat => beat is not Between { Happening: Happening.Turn }).OfType<Contact>().First().Touch.Move.ShouldBeOneOf(BallMove.Away, BallMove.Outward, BallMove.Inward);
-            else card.Pattern.Touches.ShouldContain(touch => touch.Move == BallMove.Out || touch.Move == BallMove.Behind, card.Id);
+            if (turns)
+                card.Pattern.Beats.SkipWhile(beat => beat is not Between { Happening: Happening.Turn })
+                    .OfType<Contact>()
+                    .First()
+                    .Touch.Move.ShouldBeOneOf(BallMove.Away, BallMove.Outward, BallMove.Inward);
+            else
+                card.Pattern.Touches.ShouldContain(touch => touch.Move == BallMove.Out || touch.Move == BallMove.Behind, card.Id);
         }
     }
 
     [Fact]
     public void No_foot_takes_the_ball_behind_its_own_leg_with_the_outside() =>
-        Cards.All.Cards.Where(card => card.Pattern.Touches.Any(touch => touch is { Surface: Surface.Outside, Move: BallMove.Behind or BallMove.Across or BallMove.Inward } or { Surface: Surface.Inside, Move: BallMove.Out or BallMove.Outward }))
-            .Select(card => card.Id).ShouldBeEmpty();
+        Cards
+            .All.Cards.Where(card =>
+                card.Pattern.Touches.Any(touch =>
+                    touch
+                        is { Surface: Surface.Outside, Move: BallMove.Behind or BallMove.Across or BallMove.Inward }
+                            or { Surface: Surface.Inside, Move: BallMove.Out or BallMove.Outward }
+                )
+            )
+            .Select(card => card.Id)
+            .ShouldBeEmpty();
 
     [Fact]
     public void A_ball_that_went_behind_the_standing_leg_is_not_played_ahead_by_the_foot_that_sent_it() =>
-        Cards.All.Cards.Where(card => Pairs(card).Any(pair => pair is ({ Touch.Move: BallMove.Behind } sent, Contact next) && sent.Touch.Foot == next.Touch.Foot))
-            .Select(card => card.Id).ShouldBeEmpty();
+        Cards
+            .All.Cards.Where(card =>
+                Pairs(card).Any(pair => pair is ({ Touch.Move: BallMove.Behind } sent, Contact next) && sent.Touch.Foot == next.Touch.Foot)
+            )
+            .Select(card => card.Id)
+            .ShouldBeEmpty();
 
     // Each touch with the step that follows it, round the end of the rep.
     private static IEnumerable<(Contact, Beat)> Pairs(DrillCard card) =>
-        card.Pattern.Beats.Select((beat, i) => (beat as Contact, card.Pattern.Beats[(i + 1) % card.Pattern.Beats.Length])).Where(pair => pair.Item1 is not null)!;
+        card
+            .Pattern.Beats.Select((beat, i) => (beat as Contact, card.Pattern.Beats[(i + 1) % card.Pattern.Beats.Length]))
+            .Where(pair => pair.Item1 is not null)!;
 
     [Fact]
     public void What_goes_across_is_taken_by_the_other_foot_unless_something_happens_between()
     {
         // A foot that rolled it across may go with it and stop it itself, or bring it home with its outside.
-        Cards.All.Cards.Where(card => Pairs(card).Any(pair => pair is ({ Touch: { Move: BallMove.Across, Surface: Surface.Inside } } sent, Contact next)
-                && sent.Touch.Foot == next.Touch.Foot && next.Touch.Surface is not (Surface.Outside or Surface.Sole)))
-            .Select(card => card.Id).ShouldBeEmpty();
+        Cards
+            .All.Cards.Where(card =>
+                Pairs(card)
+                    .Any(pair =>
+                        pair is ({ Touch: { Move: BallMove.Across, Surface: Surface.Inside } } sent, Contact next)
+                        && sent.Touch.Foot == next.Touch.Foot
+                        && next.Touch.Surface is not (Surface.Outside or Surface.Sole)
+                    )
+            )
+            .Select(card => card.Id)
+            .ShouldBeEmpty();
     }
 
     // How long the ball is in the air is how high it goes: there the tempo is the height.
     [Fact]
     public void No_two_cards_are_the_same_drill()
     {
-        var twins = Cards.All.Cards.Select(card => (card.Id, Same: $"{Cycle(card)} {card.MeasuredBy} {card.Feet} {(card.Pattern.InTheAir ? card.Tempo : null)} {card.Layout?.Key} {string.Join(' ', card.Gear.Select(gear => gear.Kind))}"))
-            .GroupBy(card => card.Same).Where(same => same.Count() > 1).Select(same => string.Join(" and ", same.Select(card => card.Id)));
+        var twins = Cards
+            .All.Cards.Select(card =>
+                (
+                    card.Id,
+                    Same: $"{Cycle(card)} {card.MeasuredBy} {card.Feet} {(card.Pattern.InTheAir ? card.Tempo : null)} "
+                        + $"{card.Layout?.Key} {string.Join(' ', card.Gear.Select(gear => gear.Kind))}"
+                )
+            )
+            .GroupBy(card => card.Same)
+            .Where(same => same.Count() > 1)
+            .Select(same => string.Join(" and ", same.Select(card => card.Id)));
         twins.ShouldBeEmpty();
     }
 
     // The steps from wherever they begin and with whichever foot: the least of all ways to write them down.
     private static string Cycle(DrillCard card) =>
-        new[] { card.Pattern, card.Pattern.Mirror() }.SelectMany(pattern => Enumerable.Range(0, pattern.Beats.Length)
-            .Select(i => string.Join(", ", pattern.Beats.Skip(i).Concat(pattern.Beats.Take(i)).Select(beat => $"{beat.Foot} {beat.Written}")))).Min(StringComparer.Ordinal)!;
+        new[] { card.Pattern, card.Pattern.Mirror() }
+            .SelectMany(pattern =>
+                Enumerable
+                    .Range(0, pattern.Beats.Length)
+                    .Select(i =>
+                        string.Join(", ", pattern.Beats.Skip(i).Concat(pattern.Beats.Take(i)).Select(beat => $"{beat.Foot} {beat.Written}"))
+                    )
+            )
+            .Min(StringComparer.Ordinal)!;
 
     // A foot on its way to a ball moves at most so fast over the floor, in metres a second: a brisk step of a child. A bound of ours.
     private const double FastestFoot = 2.5;
@@ -133,7 +192,8 @@ public class MoveTests
                 {
                     var seconds = when[next.Number] - when[before.Number];
                     var speed = before.Shoe.DistanceTo(next.Shoe) / 100 / seconds;
-                    if (speed > FastestFoot) late.Add($"{card.Id}: {foot} from {before.Number} to {next.Number} at {speed:0.0} m/s");
+                    if (speed > FastestFoot)
+                        late.Add($"{card.Id}: {foot} from {before.Number} to {next.Number} at {speed:0.0} m/s");
                 }
             }
         }
@@ -142,12 +202,20 @@ public class MoveTests
 
     [Fact]
     public void A_sham_moves_no_ball() =>
-        Cards.All.Cards.Where(card => !card.Pattern.InTheAir && card.Pattern.Beats.Any(beat => beat is Shown)).SelectMany(card =>
-        {
-            // While a foot shows something the ball lies where it lay: with the shams left out it takes the same way.
-            var bare = card.Pattern.Beats.Where(beat => beat is not Shown).ToList();
-            return !bare.OfType<Contact>().Any() || Balls(TouchMap.Of(card.Pattern, card.Tempo.Steady)).SequenceEqual(Balls(TouchMap.Of(new Pattern(bare), card.Tempo.Steady))) ? [] : new[] { card.Id };
-        }).ShouldBeEmpty();
+        Cards
+            .All.Cards.Where(card => !card.Pattern.InTheAir && card.Pattern.Beats.Any(beat => beat is Shown))
+            .SelectMany(card =>
+            {
+                // While a foot shows something the ball lies where it lay: with the shams left out it takes the same way.
+                var bare = card.Pattern.Beats.Where(beat => beat is not Shown).ToList();
+                return
+                    !bare.OfType<Contact>().Any()
+                    || Balls(TouchMap.Of(card.Pattern, card.Tempo.Steady))
+                        .SequenceEqual(Balls(TouchMap.Of(new Pattern(bare), card.Tempo.Steady)))
+                    ? []
+                    : new[] { card.Id };
+            })
+            .ShouldBeEmpty();
 
     private static IEnumerable<MapPoint> Balls(TouchMap map) => map.Stops.Select(stop => stop.At);
 
@@ -155,13 +223,17 @@ public class MoveTests
     public void A_card_that_is_another_move_now_is_found_by_its_old_id_and_gives_way_on_a_sheet()
     {
         var old = Cards.All.Find("round-marker-outside")!;
-        (old.Now, Cards.All.OrderOf(old.Id), Cards.All.Offered(old.Id)!.Id).ShouldBe(("round-marker-outside-round", int.MaxValue, "round-marker-outside-round"));
+        (old.Now, Cards.All.OrderOf(old.Id), Cards.All.Offered(old.Id)!.Id).ShouldBe(
+            ("round-marker-outside-round", int.MaxValue, "round-marker-outside-round")
+        );
         // The other way round: every touch of the inside card, seen in a mirror.
         var inside = Cards.All.Find("round-marker-inside")!;
         int Winding(DrillCard card)
         {
             var way = card.Pattern.Touches.Select(Sent).ToList();
-            return Enumerable.Range(0, way.Count).Sum(i => (way[i].Right * way[(i + 1) % way.Count].Ahead) - (way[i].Ahead * way[(i + 1) % way.Count].Right));
+            return Enumerable
+                .Range(0, way.Count)
+                .Sum(i => (way[i].Right * way[(i + 1) % way.Count].Ahead) - (way[i].Ahead * way[(i + 1) % way.Count].Right));
         }
         Winding(Cards.All.Offered(old.Id)!).ShouldBe(-Winding(inside));
         Winding(old).ShouldBe(Winding(inside));

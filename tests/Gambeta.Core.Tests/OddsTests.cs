@@ -27,15 +27,18 @@ public sealed class OddsTests
     {
         var chance = new Random(5);
         Played(() =>
-        {
-            var (now, longest) = (0, 0);
-            for (var i = 0; i < passes; i++) longest = Math.Max(longest, now = chance.NextDouble() < clean ? now + 1 : 0);
-            return longest >= run;
-        }).ShouldBe(RunsOfHeads.Reach(run, passes, clean), 0.003);
+            {
+                var (now, longest) = (0, 0);
+                for (var i = 0; i < passes; i++)
+                    longest = Math.Max(longest, now = chance.NextDouble() < clean ? now + 1 : 0);
+                return longest >= run;
+            })
+            .ShouldBe(RunsOfHeads.Reach(run, passes, clean), 0.003);
     }
 
     [Fact]
-    public void A_touch_that_holds_nine_times_in_ten_holds_five_touches_with_its_fourth_power() => TryShape.All[0].Holds(0.9, 5).ShouldBe(Math.Pow(0.9, 4), 1e-12);
+    public void A_touch_that_holds_nine_times_in_ten_holds_five_touches_with_its_fourth_power() =>
+        TryShape.All[0].Holds(0.9, 5).ShouldBe(Math.Pow(0.9, 4), 1e-12);
 
     [Theory]
     [InlineData(0.85, 12)]
@@ -44,7 +47,8 @@ public sealed class OddsTests
     {
         var (usual, drops, chance) = (-1 / Math.Log(hold), 4.0, new Random(7));
         var holds = usual / (Math.Exp(1 / drops) - 1);
-        Played(() => chance.NextDouble() < Math.Pow(Beta.Sample(chance, holds, drops), touches - 1), 200_000).ShouldBe(TryShape.All[1].Holds(hold, touches), 0.004);
+        Played(() => chance.NextDouble() < Math.Pow(Beta.Sample(chance, holds, drops), touches - 1), 200_000)
+            .ShouldBe(TryShape.All[1].Holds(hold, touches), 0.004);
     }
 
     [Theory]
@@ -53,18 +57,23 @@ public sealed class OddsTests
     public void The_highest_rung_is_as_when_the_ladder_is_climbed(int rung, int goes, double hold)
     {
         var chance = new Random(11);
-        Played(() =>
-        {
-            var (at, highest) = (0, 0);
-            for (var go = 0; go < goes; go++)
-            {
-                var touches = 0;
-                while (touches <= at && chance.NextDouble() < hold) touches++;
-                at = LadderResult.After(at, new JugglingTry(touches, touches > at ? TryEnd.Stopped : TryEnd.Dropped));
-                highest = Math.Max(highest, at);
-            }
-            return highest >= rung;
-        }, 100_000).ShouldBe(HighestRung.Reach(rung, goes, hold), 0.005);
+        Played(
+                () =>
+                {
+                    var (at, highest) = (0, 0);
+                    for (var go = 0; go < goes; go++)
+                    {
+                        var touches = 0;
+                        while (touches <= at && chance.NextDouble() < hold)
+                            touches++;
+                        at = LadderResult.After(at, new JugglingTry(touches, touches > at ? TryEnd.Stopped : TryEnd.Dropped));
+                        highest = Math.Max(highest, at);
+                    }
+                    return highest >= rung;
+                },
+                100_000
+            )
+            .ShouldBe(HighestRung.Reach(rung, goes, hold), 0.005);
     }
 
     [Theory]
@@ -74,12 +83,17 @@ public sealed class OddsTests
     {
         double Kills(int from) => 0.9 - (0.12 * from);
         var chance = new Random(13);
-        Played(() =>
-        {
-            var inside = new List<bool>();
-            for (var i = 0; i < tries; i++) inside.Add(chance.NextDouble() < Kills((int)(TrapHeights.Of([.. inside, true])[^1].From)));
-            return (int)(new TrapResult(TrapHeights.Of(inside)).Held ?? 0) >= height;
-        }, 40_000).ShouldBe(HeightHeld.Reach(height, tries, Kills), 0.008);
+        Played(
+                () =>
+                {
+                    var inside = new List<bool>();
+                    for (var i = 0; i < tries; i++)
+                        inside.Add(chance.NextDouble() < Kills((int)(TrapHeights.Of([.. inside, true])[^1].From)));
+                    return (int)(new TrapResult(TrapHeights.Of(inside)).Held ?? 0) >= height;
+                },
+                40_000
+            )
+            .ShouldBe(HeightHeld.Reach(height, tries, Kills), 0.008);
     }
 
     [Fact]
@@ -89,7 +103,21 @@ public sealed class OddsTests
         new PointsOutcome([0.5, 0.3, 0.2, 0, 0, 0], 10).Reaches(12, row);
         const int Node = 20;
         var hit = 1 / (1 + Math.Exp(-(LevelScale.LowestChance + (Node * LevelScale.Chances.Step))));
-        Played(() => Enumerable.Range(0, 10).Sum(_ => chance.NextDouble() >= hit ? 0 : chance.NextDouble() switch { < 0.5 => 1, < 0.8 => 2, _ => 3 }) >= 12).ShouldBe(row[Node], 0.003);
+        Played(() =>
+                Enumerable
+                    .Range(0, 10)
+                    .Sum(_ =>
+                        chance.NextDouble() >= hit
+                            ? 0
+                            : chance.NextDouble() switch
+                            {
+                                < 0.5 => 1,
+                                < 0.8 => 2,
+                                _ => 3,
+                            }
+                    ) >= 12
+            )
+            .ShouldBe(row[Node], 0.003);
     }
 
     [Fact]
@@ -100,10 +128,15 @@ public sealed class OddsTests
             var (from, onto) = (new double[LevelScale.Nodes], new double[LevelScale.Nodes]);
             from[30] = 1;
             Kernel.Bell(mean, spread).Spread(from, onto);
-            var (sum, at, square) = (onto.Sum(), onto.Select((w, i) => w * (i - 30)).Sum(), onto.Select((w, i) => w * (i - 30) * (i - 30)).Sum());
+            var (sum, at, square) = (
+                onto.Sum(),
+                onto.Select((w, i) => w * (i - 30)).Sum(),
+                onto.Select((w, i) => w * (i - 30) * (i - 30)).Sum()
+            );
             sum.ShouldBe(1, 1e-9);
             at.ShouldBe(mean, 0.01);
-            Math.Sqrt(Math.Max(0, square - (at * at))).ShouldBe(Math.Max(spread, Math.Sqrt(Math.Max(0, Math.Abs(mean) - (mean * mean)))), 0.08);
+            Math.Sqrt(Math.Max(0, square - (at * at)))
+                .ShouldBe(Math.Max(spread, Math.Sqrt(Math.Max(0, Math.Abs(mean) - (mean * mean)))), 0.08);
         }
     }
 

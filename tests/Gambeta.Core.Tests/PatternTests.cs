@@ -15,14 +15,18 @@ public class PatternTests
     private static readonly Gen<Beat> AnyBeat = Gen.Frequency(
         (6, AnyTouch),
         (1, Gen.Select(Gen.Enum<Foot>(), Gen.Enum<Sham>()).Select((foot, sham) => (Beat)new Shown(foot, sham))),
-        (1, Gen.Enum<Happening>().Select(happening => (Beat)new Between(happening))));
+        (1, Gen.Enum<Happening>().Select(happening => (Beat)new Between(happening)))
+    );
 
     /// <summary>Patterns of all kinds, mirrored halves and repeats among them.</summary>
-    internal static readonly Gen<Pattern> AnyPattern = Gen.Select(AnyTouch, AnyBeat.Array[0, 12], Gen.Int[1, 3], Gen.Bool).Select((first, rest, times, mirrored) =>
-    {
-        var beats = Enumerable.Repeat(first, times).Concat(rest).ToList();
-        return new Pattern(mirrored ? beats.Concat(beats.Select(beat => beat.Mirror())) : beats);
-    });
+    internal static readonly Gen<Pattern> AnyPattern = Gen.Select(AnyTouch, AnyBeat.Array[0, 12], Gen.Int[1, 3], Gen.Bool)
+        .Select(
+            (first, rest, times, mirrored) =>
+            {
+                var beats = Enumerable.Repeat(first, times).Concat(rest).ToList();
+                return new Pattern(mirrored ? beats.Concat(beats.Select(beat => beat.Mirror())) : beats);
+            }
+        );
 
     [Fact]
     public void Two_rolls_and_two_outside_touches_eight_times_each_foot_are_32_a_foot_and_64_in_all()
@@ -39,22 +43,28 @@ public class PatternTests
         AnyPattern.Sample(pattern => PatternReader.Read(pattern.ToString()).Beats.ShouldBe(pattern.Beats));
 
     [Fact]
-    public void Mirroring_twice_gives_the_pattern_back_and_once_swaps_the_feet() => AnyPattern.Sample(pattern =>
-    {
-        pattern.Mirror().Mirror().ShouldBe(pattern);
-        pattern.Mirror().PerRep.ShouldBe(pattern.PerRep.Mirror());
-        pattern.Mirror().Surfaces.ShouldBe(pattern.Surfaces);
-        pattern.Mirror().Beats.Select(beat => beat.Foot?.Other()).ShouldBe(pattern.Beats.Select(beat => beat.Foot));
-    });
+    public void Mirroring_twice_gives_the_pattern_back_and_once_swaps_the_feet() =>
+        AnyPattern.Sample(pattern =>
+        {
+            pattern.Mirror().Mirror().ShouldBe(pattern);
+            pattern.Mirror().PerRep.ShouldBe(pattern.PerRep.Mirror());
+            pattern.Mirror().Surfaces.ShouldBe(pattern.Surfaces);
+            pattern.Mirror().Beats.Select(beat => beat.Foot?.Other()).ShouldBe(pattern.Beats.Select(beat => beat.Foot));
+        });
 
     [Fact]
-    public void Touches_of_a_part_and_of_the_rest_add_up_and_headers_count_for_nothing() => Gen.Select(AnyPattern, Gen.Int[0, 200]).Sample((pattern, touches) =>
-    {
-        var counted = pattern.Of(touches);
-        counted.Total.ShouldBeLessThanOrEqualTo(touches);
-        if (!pattern.HasHeading) counted.Total.ShouldBe(touches);
-        pattern.Of(touches + pattern.Touches.Length).ShouldBe(counted + pattern.PerRep);
-    });
+    public void Touches_of_a_part_and_of_the_rest_add_up_and_headers_count_for_nothing() =>
+        Gen.Select(AnyPattern, Gen.Int[0, 200])
+            .Sample(
+                (pattern, touches) =>
+                {
+                    var counted = pattern.Of(touches);
+                    counted.Total.ShouldBeLessThanOrEqualTo(touches);
+                    if (!pattern.HasHeading)
+                        counted.Total.ShouldBe(touches);
+                    pattern.Of(touches + pattern.Touches.Length).ShouldBe(counted + pattern.PerRep);
+                }
+            );
 
     [Theory]
     [InlineData("right sole back\nright laces away", "R sole back, laces away")]
@@ -89,23 +99,35 @@ public class PatternTests
     [Fact]
     public void A_pattern_is_in_the_air_when_the_ball_leaves_the_floor()
     {
-        foreach (var air in new[] { "R laces up", "hand, R sole stay", "R thigh stay", "R laces wall, bounce" }) PatternReader.Read(air).InTheAir.ShouldBeTrue(air);
-        foreach (var floor in new[] { "R sole back", "R inside wall", "R fake, laces goal", "R sole back, turn" }) PatternReader.Read(floor).InTheAir.ShouldBeFalse(floor);
+        foreach (var air in new[] { "R laces up", "hand, R sole stay", "R thigh stay", "R laces wall, bounce" })
+            PatternReader.Read(air).InTheAir.ShouldBeTrue(air);
+        foreach (var floor in new[] { "R sole back", "R inside wall", "R fake, laces goal", "R sole back, turn" })
+            PatternReader.Read(floor).InTheAir.ShouldBeFalse(floor);
     }
 
     [Fact]
     public void Feet_that_never_touch_the_ball_make_a_pattern_without_touches_and_a_tempo_counts_their_moves()
     {
         var still = PatternReader.Read("R round ~");
-        (still.Moves, still.Touches.Length, still.PerRep, still.Of(30), still.Feet, still.Leads, still.InTheAir).ShouldBe((2, 0, default, default, Feet.Both, Feet.Right, false));
+        (still.Moves, still.Touches.Length, still.PerRep, still.Of(30), still.Feet, still.Leads, still.InTheAir).ShouldBe(
+            (2, 0, default, default, Feet.Both, Feet.Right, false)
+        );
         PatternReader.Read("L over").Feet.ShouldBe(Feet.Left);
         // Beside touches a sham takes no time of its own.
         PatternReader.Read("R round, outside outward").Moves.ShouldBe(1);
         // A helper's ball along the floor and a run without the ball leave a pattern on the floor.
         PatternReader.Read("run, rolled, R laces goal").InTheAir.ShouldBeFalse();
         var card = Cards.All.Find("step-overs-still")!;
-        DoseArithmetic.Amount(card, new RepsDose(35, 1) { Rest = TimeSpan.FromSeconds(20) }, Foot.Right, new Tempo(70)).ShouldBe(new DoseAmount(TimeSpan.FromMinutes(1), TimeSpan.Zero, default, true));
-        Should.Throw<CatalogueException>(() => new CardReader(DrillCatalogue.ShippedParts).Read("own.yaml", new StringReader(CardWriter.Write(card).Replace("clean reps", "touches in a round", StringComparison.Ordinal))))
+        DoseArithmetic
+            .Amount(card, new RepsDose(35, 1) { Rest = TimeSpan.FromSeconds(20) }, Foot.Right, new Tempo(70))
+            .ShouldBe(new DoseAmount(TimeSpan.FromMinutes(1), TimeSpan.Zero, default, true));
+        Should
+            .Throw<CatalogueException>(() =>
+                new CardReader(DrillCatalogue.ShippedParts).Read(
+                    "own.yaml",
+                    new StringReader(CardWriter.Write(card).Replace("clean reps", "touches in a round", StringComparison.Ordinal))
+                )
+            )
             .Message.ShouldContain("has no touch");
     }
 

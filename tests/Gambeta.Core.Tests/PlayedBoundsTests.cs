@@ -24,14 +24,64 @@ public class PlayedBoundsTests
         var refused = new[]
         {
             Sure(Cards.PullBack, new SetDraft { Right = 100_000_000, Seconds = 30 }, planned: 30),
-            Sure(Cards.InsideTaps, new SetDraft { Left = 1_500_000_000, Right = 1_500_000_000, Seconds = 30 }, Feet.Both, 30),
-            Sure(Cards.TwoRolls, new SetDraft { Reps = 100_000_000, Slips = 100_000_000, Seconds = 30 }),
-            Sure(Cards.TwoRolls, new SetDraft { Reps = most, Slips = most, Seconds = 3600 }),
-            Sure(Cards.Juggling, new SetDraft { TryTouches = [most, most, most], TryDropped = [true, true, true], Seconds = 30 }, Feet.Both),
-            Sure(Cards.Wall, new SetDraft { Left = 20, LongestRun = most, Slips = 0, Seconds = 30 }, Feet.Left, 30),
+            Sure(
+                Cards.InsideTaps,
+                new SetDraft
+                {
+                    Left = 1_500_000_000,
+                    Right = 1_500_000_000,
+                    Seconds = 30,
+                },
+                Feet.Both,
+                30
+            ),
+            Sure(
+                Cards.TwoRolls,
+                new SetDraft
+                {
+                    Reps = 100_000_000,
+                    Slips = 100_000_000,
+                    Seconds = 30,
+                }
+            ),
+            Sure(
+                Cards.TwoRolls,
+                new SetDraft
+                {
+                    Reps = most,
+                    Slips = most,
+                    Seconds = 3600,
+                }
+            ),
+            Sure(
+                Cards.Juggling,
+                new SetDraft
+                {
+                    TryTouches = [most, most, most],
+                    TryDropped = [true, true, true],
+                    Seconds = 30,
+                },
+                Feet.Both
+            ),
+            Sure(
+                Cards.Wall,
+                new SetDraft
+                {
+                    Left = 20,
+                    LongestRun = most,
+                    Slips = 0,
+                    Seconds = 30,
+                },
+                Feet.Left,
+                30
+            ),
             Sure(Cards.Zigzag, new SetDraft { Seconds = 0.5, Clips = 0 }, Feet.Both),
             Sure(Cards.Zigzag, new SetDraft { Seconds = 20, Clips = most }, Feet.Both),
-            Sure(Cards.All.Cards.First(c => c.MeasuredBy == MeasuredBy.StationsTime), new SetDraft { StationTries = [1, 1, 1, most], Seconds = 60 }, Feet.Both),
+            Sure(
+                Cards.All.Cards.First(c => c.MeasuredBy == MeasuredBy.StationsTime),
+                new SetDraft { StationTries = [1, 1, 1, most], Seconds = 60 },
+                Feet.Both
+            ),
         };
         refused.Select(check => check.Problems.ShouldHaveSingleItem()).Distinct().ShouldBe([SetProblem.NobodyPlayedThat]);
         Sure(Cards.PullBack, new SetDraft { Right = 3, Seconds = 0.0001 }).Problems.ShouldBe([SetProblem.TimeNotPositive]);
@@ -42,13 +92,35 @@ public class PlayedBoundsTests
     [Fact]
     public void What_a_drill_does_not_give_is_refused_whoever_is_sure()
     {
-        var (targets, stations, ladder) = (Cards.All.Cards.First(c => c.MeasuredBy == MeasuredBy.TargetPoints), Cards.All.Cards.First(c => c.MeasuredBy == MeasuredBy.StationsTime), Cards.All.Find("game-ladder")!);
+        var (targets, stations, ladder) = (
+            Cards.All.Cards.First(c => c.MeasuredBy == MeasuredBy.TargetPoints),
+            Cards.All.Cards.First(c => c.MeasuredBy == MeasuredBy.StationsTime),
+            Cards.All.Find("game-ladder")!
+        );
         var rules = ChallengeRules.Of(targets);
-        Sure(targets, new SetDraft { Points = [0, rules.TargetPoints.Max()], Seconds = 30 }, targets.Turns(Foot.Right)[0]).Problems.ShouldBeEmpty();
-        Sure(targets, new SetDraft { Points = [0, rules.TargetPoints.Max() + 1], Seconds = 30 }, targets.Turns(Foot.Right)[0]).Problems.ShouldBe([SetProblem.NotOfThisDrill]);
-        Sure(stations, new SetDraft { StationTries = [.. Enumerable.Repeat(1, ChallengeRules.Of(stations).Stations + 1)], Seconds = 60 }, Feet.Both).Problems.ShouldBe([SetProblem.NotOfThisDrill]);
+        Sure(targets, new SetDraft { Points = [0, rules.TargetPoints.Max()], Seconds = 30 }, targets.Turns(Foot.Right)[0])
+            .Problems.ShouldBeEmpty();
+        Sure(targets, new SetDraft { Points = [0, rules.TargetPoints.Max() + 1], Seconds = 30 }, targets.Turns(Foot.Right)[0])
+            .Problems.ShouldBe([SetProblem.NotOfThisDrill]);
+        Sure(
+            stations,
+            new SetDraft { StationTries = [.. Enumerable.Repeat(1, ChallengeRules.Of(stations).Stations + 1)], Seconds = 60 },
+            Feet.Both
+        )
+            .Problems.ShouldBe([SetProblem.NotOfThisDrill]);
         foreach (var seconds in new[] { 61.5, -1, double.NaN })
-            Sure(ladder, new SetDraft { TryTouches = [1], TryDropped = [false], RungSeconds = seconds, Seconds = 60 }, Feet.Both).Problems.ShouldBe([SetProblem.NotOfThisDrill]);
+            Sure(
+                ladder,
+                new SetDraft
+                {
+                    TryTouches = [1],
+                    TryDropped = [false],
+                    RungSeconds = seconds,
+                    Seconds = 60,
+                },
+                Feet.Both
+            )
+                .Problems.ShouldBe([SetProblem.NotOfThisDrill]);
     }
 
     [Fact]
@@ -57,32 +129,38 @@ public class PlayedBoundsTests
         var number = Gen.OneOf(Gen.Int[-2, 300], Gen.Int[0, 2].Select(i => new[] { int.MaxValue, int.MinValue, 1_500_000_000 }[i]));
         var seconds = Gen.OneOf(Gen.Double[-1, 4000], Gen.Int[0, 3].Select(i => new[] { 1e308, double.NaN, 0, 1e-9 }[i]));
         var list = number.Array[0, 5].Select(numbers => (IReadOnlyList<int>)numbers);
-        var draft = Gen.Select(number, number, seconds, list, Gen.Bool.Array[0, 5], seconds).Select(d => new SetDraft
-        {
-            Left = d.Item1,
-            Right = d.Item2,
-            Reps = d.Item2,
-            Slips = d.Item1,
-            LongestRun = d.Item1,
-            Clips = d.Item2,
-            Seconds = d.Item3,
-            TryTouches = d.Item4,
-            TryDropped = [.. d.Item5.Select(b => (bool?)b)],
-            StationTries = d.Item4,
-            Points = d.Item4,
-            Inside = d.Item5,
-            RungSeconds = d.Item6,
-            StrikeZones = d.Item4,
-            StrikeLeft = d.Item5,
-        });
-        Gen.Select(draft, Gen.Int[0, Cards.All.Cards.Length - 1], Gen.Enum<CountedBy>(), Gen.Bool).Sample(one =>
-        {
-            var (typed, card, counted, sure) = one;
-            var frame = Cards.Frame(Cards.All.Cards[card].Turns(Foot.Right)[0], null, counted) with { IsSure = sure };
-            var check = SetCheck.Check(Cards.All.Cards[card], frame, typed, Cards.Today);
-            (check.Set is null).ShouldBe(check.Problems.Length > 0);
-            if (check.Set is { } set) Scoring.MarksOf(set).Count().ShouldBeLessThan(3);
-        }, iter: 20_000);
+        var draft = Gen.Select(number, number, seconds, list, Gen.Bool.Array[0, 5], seconds)
+            .Select(d => new SetDraft
+            {
+                Left = d.Item1,
+                Right = d.Item2,
+                Reps = d.Item2,
+                Slips = d.Item1,
+                LongestRun = d.Item1,
+                Clips = d.Item2,
+                Seconds = d.Item3,
+                TryTouches = d.Item4,
+                TryDropped = [.. d.Item5.Select(b => (bool?)b)],
+                StationTries = d.Item4,
+                Points = d.Item4,
+                Inside = d.Item5,
+                RungSeconds = d.Item6,
+                StrikeZones = d.Item4,
+                StrikeLeft = d.Item5,
+            });
+        Gen.Select(draft, Gen.Int[0, Cards.All.Cards.Length - 1], Gen.Enum<CountedBy>(), Gen.Bool)
+            .Sample(
+                one =>
+                {
+                    var (typed, card, counted, sure) = one;
+                    var frame = Cards.Frame(Cards.All.Cards[card].Turns(Foot.Right)[0], null, counted) with { IsSure = sure };
+                    var check = SetCheck.Check(Cards.All.Cards[card], frame, typed, Cards.Today);
+                    (check.Set is null).ShouldBe(check.Problems.Length > 0);
+                    if (check.Set is { } set)
+                        Scoring.MarksOf(set).Count().ShouldBeLessThan(3);
+                },
+                iter: 20_000
+            );
     }
 
     [Fact]
@@ -93,14 +171,18 @@ public class PlayedBoundsTests
         {
             var line = string.Join(' ', Enumerable.Repeat("x1", slips));
             var before = GC.GetAllocatedBytesForCurrentThread();
-            SetCheck.CheckPlayed(ladder, Cards.Frame() with { Events = line }, 60, Cards.Today).Problems.ShouldBe([SetProblem.TriesUnclear]);
+            SetCheck
+                .CheckPlayed(ladder, Cards.Frame() with { Events = line }, 60, Cards.Today)
+                .Problems.ShouldBe([SetProblem.TriesUnclear]);
             return GC.GetAllocatedBytesForCurrentThread() - before;
         }
 
         Cost(200);
         // Twenty times the slips cost about twenty times as much: not four hundred times.
         Cost(20_000).ShouldBeLessThan(Cost(1000) * 40);
-        SetCheck.CheckPlayed(ladder, Cards.Frame() with { Events = string.Join(' ', Enumerable.Repeat("x1", 20_001)) }, 60, Cards.Today).Problems.ShouldBe([SetProblem.EventsUnclear]);
+        SetCheck
+            .CheckPlayed(ladder, Cards.Frame() with { Events = string.Join(' ', Enumerable.Repeat("x1", 20_001)) }, 60, Cards.Today)
+            .Problems.ShouldBe([SetProblem.EventsUnclear]);
     }
 
     [Theory]
@@ -130,26 +212,109 @@ public class PlayedBoundsTests
         {
             var check = Correction.Check(card, set, draft, set.StartedAt, set.Day, Cards.Today, isSure: false);
             check.Problems.ShouldBeEmpty();
-            (check.Set!.Events, check.Set.Plan, check.Set.Layout, check.Set.CountedBy).ShouldBe((set.Events, set.Plan, set.Layout, CountedBy.Typed));
+            (check.Set!.Events, check.Set.Plan, check.Set.Layout, check.Set.CountedBy).ShouldBe(
+                (set.Events, set.Plan, set.Layout, CountedBy.Typed)
+            );
             return check.Set;
         }
 
         var plan = new SetPlan(2, 3, 8, 60, 90);
-        var run = SetCheck.CheckPlayed(Cards.Zigzag, Cards.Frame() with { Events = "x300 v200 s900", Plan = plan, Layout = "yard-x", ClipPenalty = TimeSpan.FromSeconds(2) }, 14, Cards.Today).Set!;
-        ((RunResult)Mended(run, Cards.Zigzag, new SetDraft { Seconds = 15, Clips = 3 }).Result).ShouldBe(new RunResult(3, TimeSpan.FromSeconds(2), Void: true));
-        ((RunResult)Mended(run, Cards.Zigzag, new SetDraft { Seconds = 15, Clips = 3, Void = false }).Result).Void.ShouldBeFalse();
+        var run = SetCheck
+            .CheckPlayed(
+                Cards.Zigzag,
+                Cards.Frame() with
+                {
+                    Events = "x300 v200 s900",
+                    Plan = plan,
+                    Layout = "yard-x",
+                    ClipPenalty = TimeSpan.FromSeconds(2),
+                },
+                14,
+                Cards.Today
+            )
+            .Set!;
+        ((RunResult)Mended(run, Cards.Zigzag, new SetDraft { Seconds = 15, Clips = 3 }).Result).ShouldBe(
+            new RunResult(3, TimeSpan.FromSeconds(2), Void: true)
+        );
+        (
+            (RunResult)
+                Mended(
+                    run,
+                    Cards.Zigzag,
+                    new SetDraft
+                    {
+                        Seconds = 15,
+                        Clips = 3,
+                        Void = false,
+                    }
+                ).Result
+        ).Void.ShouldBeFalse();
 
         var goal = Cards.All.Cards.First(c => c.MeasuredBy == MeasuredBy.StrikesByZone);
         var feet = goal.Turns(Foot.Right)[0];
-        var strikes = SetCheck.CheckPlayed(goal, Cards.Frame(feet) with { Events = feet == Feet.Both ? "r#3:90 xl90 l#6:90" : "r#3:90 x90 r#6:90" }, 10, Cards.Today).Set!;
-        Mended(strikes, goal, new SetDraft { Reps = 2, Slips = 1, Seconds = 12 }).Result.ShouldBe(strikes.Result);
-        Mended(strikes, goal, new SetDraft { Reps = 3, Slips = 1, Seconds = 12 }).Result.ShouldBe(new HitsResult(3, 1));
+        var strikes = SetCheck
+            .CheckPlayed(
+                goal,
+                Cards.Frame(feet) with
+                {
+                    Events = feet == Feet.Both ? "r#3:90 xl90 l#6:90" : "r#3:90 x90 r#6:90",
+                },
+                10,
+                Cards.Today
+            )
+            .Set!;
+        Mended(
+            strikes,
+            goal,
+            new SetDraft
+            {
+                Reps = 2,
+                Slips = 1,
+                Seconds = 12,
+            }
+        )
+            .Result.ShouldBe(strikes.Result);
+        Mended(
+            strikes,
+            goal,
+            new SetDraft
+            {
+                Reps = 3,
+                Slips = 1,
+                Seconds = 12,
+            }
+        )
+            .Result.ShouldBe(new HitsResult(3, 1));
 
         var game = Cards.All.Find("game-ladder")!;
         var ladder = SetCheck.CheckPlayed(game, Cards.Frame() with { Events = "l30 s30 l30 r30 s30 x50" }, 10, Cards.Today).Set!;
         ((LadderResult)ladder.Result).Took.ShouldBe(TimeSpan.FromSeconds(1.5));
-        ((LadderResult)Mended(ladder, game, new SetDraft { TryTouches = [1, 2], TryDropped = [false, false], Seconds = 10 }).Result).Took.ShouldBe(TimeSpan.FromSeconds(1.5));
-        ((LadderResult)Mended(ladder, game, new SetDraft { TryTouches = [1, 2, 3], TryDropped = [false, false, false], Seconds = 10 }).Result).Took.ShouldBeNull();
+        (
+            (LadderResult)
+                Mended(
+                    ladder,
+                    game,
+                    new SetDraft
+                    {
+                        TryTouches = [1, 2],
+                        TryDropped = [false, false],
+                        Seconds = 10,
+                    }
+                ).Result
+        ).Took.ShouldBe(TimeSpan.FromSeconds(1.5));
+        (
+            (LadderResult)
+                Mended(
+                    ladder,
+                    game,
+                    new SetDraft
+                    {
+                        TryTouches = [1, 2, 3],
+                        TryDropped = [false, false, false],
+                        Seconds = 10,
+                    }
+                ).Result
+        ).Took.ShouldBeNull();
     }
 
     [Fact]
@@ -157,12 +322,32 @@ public class PlayedBoundsTests
     {
         foreach (var example in JsonDocument.Parse(Repository.Cases("typed-tries")).RootElement.EnumerateArray())
         {
-            var measuredBy = Keys.TryRead<MeasuredBy>(string.Concat(example.GetProperty("measuredBy").GetString()!.Select(c => char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : c.ToString())), out var read) ? read : throw new InvalidDataException();
+            var measuredBy = Keys.TryRead<MeasuredBy>(
+                string.Concat(
+                    example
+                        .GetProperty("measuredBy")
+                        .GetString()!
+                        .Select(c => char.IsUpper(c) ? " " + char.ToLowerInvariant(c) : c.ToString())
+                ),
+                out var read
+            )
+                ? read
+                : throw new InvalidDataException();
             var typed = example.GetProperty("typed").GetString()!;
-            var dropped = example.GetProperty("dropped").EnumerateArray().Select(d => d.ValueKind == JsonValueKind.Null ? null : (bool?)d.GetBoolean()).ToList();
+            var dropped = example
+                .GetProperty("dropped")
+                .EnumerateArray()
+                .Select(d => d.ValueKind == JsonValueKind.Null ? null : (bool?)d.GetBoolean())
+                .ToList();
             typed.Split(", ").Select(word => TypedTries.Dropped(word, measuredBy)).ShouldBe(dropped);
-            var tries = example.GetProperty("touches").EnumerateArray().Zip(dropped, (t, d) => new JugglingTry(t.GetInt32(), TryEnds.Of(d))).ToArray();
-            TypedTries.Write(measuredBy == MeasuredBy.RunInTouches ? new RunInResult([.. tries]) : new TriesResult([.. tries])).ShouldBe(typed);
+            var tries = example
+                .GetProperty("touches")
+                .EnumerateArray()
+                .Zip(dropped, (t, d) => new JugglingTry(t.GetInt32(), TryEnds.Of(d)))
+                .ToArray();
+            TypedTries
+                .Write(measuredBy == MeasuredBy.RunInTouches ? new RunInResult([.. tries]) : new TriesResult([.. tries]))
+                .ShouldBe(typed);
         }
     }
 
@@ -172,7 +357,8 @@ public class PlayedBoundsTests
         var at = new DateTimeOffset(2026, 5, 20, 18, 0, 0, TimeSpan.Zero);
         foreach (var kind in new[] { MeasureKind.Streak, MeasureKind.CourseSeconds })
         {
-            Mark Of(decimal value) => new(new MarkKey(Cards.Player, "x", new Measure(kind), Feet.Both, ""), value, at, Cards.Today, Guid.CreateVersion7());
+            Mark Of(decimal value) =>
+                new(new MarkKey(Cards.Player, "x", new Measure(kind), Feet.Both, ""), value, at, Cards.Today, Guid.CreateVersion7());
             var (low, high) = (Of(10), Of(20));
             var better = kind == MeasureKind.Streak ? high : low;
             foreach (var order in new[] { new[] { low, high }, [high, low] })

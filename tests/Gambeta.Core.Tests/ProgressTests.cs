@@ -7,7 +7,8 @@ public class ProgressTests
 {
     private static readonly DateOnly Wednesday = new(2026, 5, 20);
 
-    private static DayTally Day(int back, int left, int right, bool best = false) => new(Wednesday.AddDays(-back), new TouchCount(left, right), best);
+    private static DayTally Day(int back, int left, int right, bool best = false) =>
+        new(Wednesday.AddDays(-back), new TouchCount(left, right), best);
 
     [Fact]
     public void Five_weeks_end_with_the_week_of_today()

@@ -12,14 +12,28 @@ namespace Gambeta.Core.Tests;
 public class RecordTests
 {
     private static readonly MarkKey Streak = new(Cards.Player, "juggling-streak", new Measure(MeasureKind.Streak), Feet.Both, "");
-    private static readonly MarkKey Course = new(Cards.Player, "zigzag-and-home", new Measure(MeasureKind.CourseSeconds), Feet.Both, "zigzag-4-2.0x0.8");
+    private static readonly MarkKey Course = new(
+        Cards.Player,
+        "zigzag-and-home",
+        new Measure(MeasureKind.CourseSeconds),
+        Feet.Both,
+        "zigzag-4-2.0x0.8"
+    );
 
     private static Mark At(MarkKey key, int day, decimal value) =>
-        new(key, value, new DateTimeOffset(2026, 1, 1, 18, 0, 0, TimeSpan.Zero).AddDays(day), new DateOnly(2026, 1, 1).AddDays(day), Guid.CreateVersion7());
+        new(
+            key,
+            value,
+            new DateTimeOffset(2026, 1, 1, 18, 0, 0, TimeSpan.Zero).AddDays(day),
+            new DateOnly(2026, 1, 1).AddDays(day),
+            Guid.CreateVersion7()
+        );
 
-    private static readonly Gen<Mark[]> SomeMarks =
-        Gen.Select(Gen.Bool.Select(streak => streak ? Streak : Course), Gen.Select(Gen.Int[0, 60], Gen.Int[1, 30]).Array[0, 40])
-            .Select((key, made) => made.Select(m => At(key, m.Item1, m.Item2)).ToArray());
+    private static readonly Gen<Mark[]> SomeMarks = Gen.Select(
+            Gen.Bool.Select(streak => streak ? Streak : Course),
+            Gen.Select(Gen.Int[0, 60], Gen.Int[1, 30]).Array[0, 40]
+        )
+        .Select((key, made) => made.Select(m => At(key, m.Item1, m.Item2)).ToArray());
 
     [Fact]
     public void A_tie_is_no_new_best_and_the_first_to_do_it_stands()
@@ -53,21 +67,24 @@ public class RecordTests
     }
 
     [Fact]
-    public void Every_mark_in_a_chain_beats_the_one_before_and_the_last_is_beaten_by_none() => SomeMarks.Sample(marks =>
-    {
-        var chain = BestChain.From(marks);
-        chain.Zip(chain.Skip(1)).ShouldAllBe(pair => pair.Second.Beats(pair.First) && pair.Second > pair.First);
-        if (marks.Length == 0) return;
-        var standing = chain[^1];
-        marks.ShouldAllBe(m => !m.Beats(standing));
-    });
+    public void Every_mark_in_a_chain_beats_the_one_before_and_the_last_is_beaten_by_none() =>
+        SomeMarks.Sample(marks =>
+        {
+            var chain = BestChain.From(marks);
+            chain.Zip(chain.Skip(1)).ShouldAllBe(pair => pair.Second.Beats(pair.First) && pair.Second > pair.First);
+            if (marks.Length == 0)
+                return;
+            var standing = chain[^1];
+            marks.ShouldAllBe(m => !m.Beats(standing));
+        });
 
     [Fact]
-    public void Adding_marks_one_by_one_in_any_order_gives_the_chain_of_them_all() => SomeMarks.Sample(marks =>
-    {
-        var grown = marks.Aggregate(BestChain.From([]), BestChain.With);
-        grown.ShouldBe(BestChain.From(marks));
-    });
+    public void Adding_marks_one_by_one_in_any_order_gives_the_chain_of_them_all() =>
+        SomeMarks.Sample(marks =>
+        {
+            var grown = marks.Aggregate(BestChain.From([]), BestChain.With);
+            grown.ShouldBe(BestChain.From(marks));
+        });
 
     [Theory]
     [InlineData(18340, 0, 18.4)]
@@ -75,7 +92,9 @@ public class RecordTests
     [InlineData(18401, 0, 18.5)]
     [InlineData(18400, 2, 20.4)]
     public void Hand_times_are_rounded_up_to_the_tenth_and_a_clip_costs_a_second(int milliseconds, int clips, double seconds) =>
-        HandTiming.CourseSeconds(TimeSpan.FromMilliseconds(milliseconds), new RunResult(clips, SetFrame.UsualClipPenalty)).ShouldBe((decimal)seconds);
+        HandTiming
+            .CourseSeconds(TimeSpan.FromMilliseconds(milliseconds), new RunResult(clips, SetFrame.UsualClipPenalty))
+            .ShouldBe((decimal)seconds);
 
     [Fact]
     public void A_clip_can_make_the_faster_run_the_worse_one()
@@ -94,26 +113,64 @@ public class RecordTests
         Marks(31, 30).ShouldBeEmpty();
 
         static IEnumerable<(Measure, decimal)> Marks(double seconds, int planned) =>
-            Scoring.MarksOf(Cards.Set(Cards.PullBack, Cards.Frame(Feet.Left, planned), new SetDraft { Left = 41, Seconds = seconds }))
+            Scoring
+                .MarksOf(Cards.Set(Cards.PullBack, Cards.Frame(Feet.Left, planned), new SetDraft { Left = 41, Seconds = seconds }))
                 .Select(m => (m.Key.Measure, m.Value));
     }
 
     [Fact]
     public void Passes_make_two_marks_and_a_round_cut_short_only_the_run()
     {
-        var whole = Cards.Set(Cards.Wall, Cards.Frame(Feet.Left, 45), new SetDraft { Left = 31, LongestRun = 17, Slips = 2, Seconds = 45 });
-        Scoring.MarksOf(whole).Select(m => (m.Key.Measure.Kind, m.Value)).ShouldBe([(MeasureKind.LongestRun, 17m), (MeasureKind.PassesAMinute, 41.3m)]);
-        var cut = Cards.Set(Cards.Wall, Cards.Frame(Feet.Left, 45), new SetDraft { Left = 31, LongestRun = 17, Seconds = 40 });
+        var whole = Cards.Set(
+            Cards.Wall,
+            Cards.Frame(Feet.Left, 45),
+            new SetDraft
+            {
+                Left = 31,
+                LongestRun = 17,
+                Slips = 2,
+                Seconds = 45,
+            }
+        );
+        Scoring
+            .MarksOf(whole)
+            .Select(m => (m.Key.Measure.Kind, m.Value))
+            .ShouldBe([(MeasureKind.LongestRun, 17m), (MeasureKind.PassesAMinute, 41.3m)]);
+        var cut = Cards.Set(
+            Cards.Wall,
+            Cards.Frame(Feet.Left, 45),
+            new SetDraft
+            {
+                Left = 31,
+                LongestRun = 17,
+                Seconds = 40,
+            }
+        );
         Scoring.MarksOf(cut).Select(m => m.Key.Measure.Kind).ShouldBe([MeasureKind.LongestRun]);
     }
 
     [Fact]
     public void What_was_estimated_or_came_to_nothing_is_no_mark()
     {
-        Scoring.MarksOf(Cards.Set(Cards.PullBack, Cards.Frame(Feet.Left, 30, CountedBy.Estimated), new SetDraft { Seconds = 30 })).ShouldBeEmpty();
+        Scoring
+            .MarksOf(Cards.Set(Cards.PullBack, Cards.Frame(Feet.Left, 30, CountedBy.Estimated), new SetDraft { Seconds = 30 }))
+            .ShouldBeEmpty();
         Scoring.MarksOf(Cards.Set(Cards.PullBack, Cards.Frame(Feet.Left, 30), new SetDraft { Left = 0, Seconds = 30 })).ShouldBeEmpty();
-        Scoring.MarksOf(Cards.Set(Cards.Juggling, Cards.Frame(counted: CountedBy.Typed), new SetDraft { TryTouches = [7], TryDropped = [true], Seconds = 9 }))
-            .Single().Value.ShouldBe(7);
+        Scoring
+            .MarksOf(
+                Cards.Set(
+                    Cards.Juggling,
+                    Cards.Frame(counted: CountedBy.Typed),
+                    new SetDraft
+                    {
+                        TryTouches = [7],
+                        TryDropped = [true],
+                        Seconds = 9,
+                    }
+                )
+            )
+            .Single()
+            .Value.ShouldBe(7);
     }
 
     [Fact]
@@ -141,18 +198,18 @@ public class RecordTests
     public void The_nearest_records_come_first_and_say_what_beats_them()
     {
         var nearest = NearRecords.Nearest(
-        [
-            (At(Streak, 1, 40), [30m, 38m, 12m]),
-            (At(Course, 1, 20.0m), [20.5m, 22m]),
-            (At(Streak with { Feet = Feet.Left }, 1, 9), []),
-        ], most: 3);
+            [(At(Streak, 1, 40), [30m, 38m, 12m]), (At(Course, 1, 20.0m), [20.5m, 22m]), (At(Streak with { Feet = Feet.Left }, 1, 9), [])],
+            most: 3
+        );
         nearest.Select(n => (n.Best.Value, n.Form, n.ToBeat)).ShouldBe([(20.0m, 20.5m, 19.9m), (40m, 38m, 41m)]);
         nearest[0].Gap.ShouldBe(0.025m);
         // Ten of ten cannot be beaten: nothing is said to beat.
         var full = At(new MarkKey(Guid.Empty, "kill-dropped", new Measure(MeasureKind.HitsOutOf, 10), Feet.Left, ""), 1, 10);
         var ten = new RepsDose(10, 1) { Rest = TimeSpan.Zero };
         Standing.ToBeat(Cards.All.Find("kill-dropped")!, ten, [full]).ShouldBeEmpty();
-        Standing.ToBeat(Cards.All.Find("kill-dropped")!, ten, [full with { Value = 9 }]).ShouldBe(new Dictionary<Feet, decimal> { [Feet.Left] = 9 });
+        Standing
+            .ToBeat(Cards.All.Find("kill-dropped")!, ten, [full with { Value = 9 }])
+            .ShouldBe(new Dictionary<Feet, decimal> { [Feet.Left] = 9 });
         new Measure(MeasureKind.PassesAMinute, 40).ToBeat(40.5m).ShouldBe(40.6m);
     }
 }

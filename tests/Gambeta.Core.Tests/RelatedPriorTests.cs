@@ -11,16 +11,28 @@ namespace Gambeta.Core.Tests;
 public sealed class RelatedPriorTests
 {
     private static PracticeSet As(PracticeSet set, string drill, Feet feet, string? layout = null, Guid? player = null) =>
-        set with { Id = Guid.NewGuid(), Drill = drill, Feet = feet, Layout = layout, PlayerId = player ?? Player };
+        set with
+        {
+            Id = Guid.NewGuid(),
+            Drill = drill,
+            Feet = feet,
+            Layout = layout,
+            PlayerId = player ?? Player,
+        };
 
-    private static PlayerForms Known(params IEnumerable<PracticeSet> sets) => PlayerForms.Of(Cards.All, sets.Select(set => new JudgedSet(set)));
+    private static PlayerForms Known(params IEnumerable<PracticeSet> sets) =>
+        PlayerForms.Of(Cards.All, sets.Select(set => new JudgedSet(set)));
 
-    private static int Middle(KeyForm form, PracticeSet like) => form.Ahead(Guid.NewGuid(), like.Day.AddDays(1), SetDose.Of(like))?.Quantile(0.5) ?? -1;
+    private static int Middle(KeyForm form, PracticeSet like) =>
+        form.Ahead(Guid.NewGuid(), like.Day.AddDays(1), SetDose.Of(like))?.Quantile(0.5) ?? -1;
 
     [Fact]
     public void The_other_foot_begins_where_the_first_one_stands()
     {
-        var (poor, good) = (Known(Enumerable.Range(0, 8).Select(i => As(Reps(2, 8, i), "v-cut", Feet.Left))), Known(Enumerable.Range(0, 8).Select(i => As(Reps(7, 8, i), "v-cut", Feet.Left))));
+        var (poor, good) = (
+            Known(Enumerable.Range(0, 8).Select(i => As(Reps(2, 8, i), "v-cut", Feet.Left))),
+            Known(Enumerable.Range(0, 8).Select(i => As(Reps(7, 8, i), "v-cut", Feet.Left)))
+        );
         var other = As(Reps(5, 8, 9), "v-cut", Feet.Right);
         Middle(poor.Before(FormKey.Of(other)), other).ShouldBeLessThan(5);
         Middle(good.Before(FormKey.Of(other)), other).ShouldBeGreaterThan(5);
@@ -28,7 +40,8 @@ public sealed class RelatedPriorTests
         var quick = Known(Enumerable.Range(0, 8).Select(i => As(Run(21, 0, i), "zigzag-and-home", Feet.Left, "yard-a")));
         var run = As(Run(30, 0, 9), "zigzag-and-home", Feet.Right, "yard-a");
         Middle(quick.Before(FormKey.Of(run)), run).ShouldBeInRange(200, 222);
-        int Width(FormKey key) => Quantiles.Of(quick.Before(key).Ahead(Guid.NewGuid(), run.Day, SetDose.Of(run))!) is var q ? q.Q95 - q.Q05 : 0;
+        int Width(FormKey key) =>
+            Quantiles.Of(quick.Before(key).Ahead(Guid.NewGuid(), run.Day, SetDose.Of(run))!) is var q ? q.Q95 - q.Q05 : 0;
         Width(FormKey.Of(run)).ShouldBeGreaterThan(2 * Width(FormKey.Of(run) with { Feet = Feet.Left }));
     }
 
@@ -36,7 +49,9 @@ public sealed class RelatedPriorTests
     public void A_time_says_nothing_of_another_layout_and_a_player_nothing_of_another()
     {
         var run = As(Run(30, 0, 9), "zigzag-and-home", Feet.Both, "yard-b");
-        Known(Enumerable.Range(0, 8).Select(i => As(Run(21, 0, i), "zigzag-and-home", Feet.Both, "yard-a"))).Before(FormKey.Of(run)).Form.Skill.ShouldBeNull();
+        Known(Enumerable.Range(0, 8).Select(i => As(Run(21, 0, i), "zigzag-and-home", Feet.Both, "yard-a")))
+            .Before(FormKey.Of(run))
+            .Form.Skill.ShouldBeNull();
         var reps = As(Reps(5, 8, 9), "v-cut", Feet.Right, player: Guid.NewGuid());
         Known(Enumerable.Range(0, 8).Select(i => As(Reps(2, 8, i), "v-cut", Feet.Left))).Before(FormKey.Of(reps)).Form.Skill.ShouldBeNull();
     }
@@ -44,11 +59,21 @@ public sealed class RelatedPriorTests
     [Fact]
     public void The_rung_below_is_nearer_than_the_family_and_the_card_says_what_nobody_else_does()
     {
-        var below = Cards.All.Cards.First(card => card.MeasuredBy == Base.Measures.MeasuredBy.CleanReps && Cards.All.Rungs.Above(card).Any(above => above.MeasuredBy == Base.Measures.MeasuredBy.CleanReps));
+        var below = Cards.All.Cards.First(card =>
+            card.MeasuredBy == Base.Measures.MeasuredBy.CleanReps
+            && Cards.All.Rungs.Above(card).Any(above => above.MeasuredBy == Base.Measures.MeasuredBy.CleanReps)
+        );
         var above = Cards.All.Rungs.Above(below).First(card => card.MeasuredBy == Base.Measures.MeasuredBy.CleanReps);
-        var family = Cards.All.Cards.First(card => card.Family == above.Family && card.MeasuredBy == above.MeasuredBy && card != above && !above.After.Contains(card.Id));
-        var forms = Known([.. Enumerable.Range(0, 8).Select(i => As(Reps(8, 8, i), below.Id, Feet.Left)), .. Enumerable.Range(0, 20).Select(i => As(Reps(1, 8, i), family.Id, Feet.Left))]);
-        RelatedPrior.Nearest(new FormKey(Player, above.Id, above.MeasuredBy, Feet.Left, ""), forms.Keys.Values, Cards.All)!.Value.Kin.History.Key.Drill.ShouldBe(below.Id);
+        var family = Cards.All.Cards.First(card =>
+            card.Family == above.Family && card.MeasuredBy == above.MeasuredBy && card != above && !above.After.Contains(card.Id)
+        );
+        var forms = Known([
+            .. Enumerable.Range(0, 8).Select(i => As(Reps(8, 8, i), below.Id, Feet.Left)),
+            .. Enumerable.Range(0, 20).Select(i => As(Reps(1, 8, i), family.Id, Feet.Left)),
+        ]);
+        RelatedPrior
+            .Nearest(new FormKey(Player, above.Id, above.MeasuredBy, Feet.Left, ""), forms.Keys.Values, Cards.All)!
+            .Value.Kin.History.Key.Drill.ShouldBe(below.Id);
 
         var round = As(Round(40, 3), "inside-taps", Feet.Both);
         var fromCard = Middle(Known().Before(FormKey.Of(round)), round);

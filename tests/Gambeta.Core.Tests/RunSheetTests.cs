@@ -12,21 +12,33 @@ namespace Gambeta.Core.Tests;
 
 public class RunSheetTests
 {
-    private static RunSheet Sheet(DrillCard card, Level level = Level.Steady) => RunSheetWriter.Write(card, card.Doses[level], Foot.Right, SetFrame.UsualClipPenalty);
+    private static RunSheet Sheet(DrillCard card, Level level = Level.Steady) =>
+        RunSheetWriter.Write(card, card.Doses[level], Foot.Right, SetFrame.UsualClipPenalty);
 
     [Fact]
     public void A_one_foot_drill_swaps_feet_after_every_round()
     {
         var phases = Sheet(Cards.PullBack).Phases;
-        phases.Select(p => p.Kind).ShouldBe(
-        [
-            PhaseKind.Ready,
-            PhaseKind.Work, PhaseKind.Swap, PhaseKind.Work, PhaseKind.Swap,
-            PhaseKind.Work, PhaseKind.Swap, PhaseKind.Work, PhaseKind.Swap,
-            PhaseKind.Work, PhaseKind.Swap, PhaseKind.Work,
-            PhaseKind.Done,
-        ]);
-        phases.Where(p => p.Kind == PhaseKind.Work).Select(p => p.Feet)
+        phases
+            .Select(p => p.Kind)
+            .ShouldBe([
+                PhaseKind.Ready,
+                PhaseKind.Work,
+                PhaseKind.Swap,
+                PhaseKind.Work,
+                PhaseKind.Swap,
+                PhaseKind.Work,
+                PhaseKind.Swap,
+                PhaseKind.Work,
+                PhaseKind.Swap,
+                PhaseKind.Work,
+                PhaseKind.Swap,
+                PhaseKind.Work,
+                PhaseKind.Done,
+            ]);
+        phases
+            .Where(p => p.Kind == PhaseKind.Work)
+            .Select(p => p.Feet)
             .ShouldBe([Feet.Left, Feet.Right, Feet.Left, Feet.Right, Feet.Left, Feet.Right]);
         var second = phases.First(p => p is { Kind: PhaseKind.Work, Set: 2 });
         second.Label.ShouldBe("Round 2 of 6");
@@ -39,8 +51,16 @@ public class RunSheetTests
     [Fact]
     public void Sounds_fall_on_the_start_the_half_the_last_three_seconds_and_the_end()
     {
-        Sheet(Cards.PullBack).Phases[1].Sounds.ShouldBe(
-            [new(0, Sound.Go), new(15, Sound.Half), new(27, Sound.Tick), new(28, Sound.Tick), new(29, Sound.Tick), new(30, Sound.Stop)]);
+        Sheet(Cards.PullBack)
+            .Phases[1]
+            .Sounds.ShouldBe([
+                new(0, Sound.Go),
+                new(15, Sound.Half),
+                new(27, Sound.Tick),
+                new(28, Sound.Tick),
+                new(29, Sound.Tick),
+                new(30, Sound.Stop),
+            ]);
         Sheet(Cards.PullBack).Phases[2].Sounds[0].ShouldBe(new SoundAt(0, Sound.Swap));
         Sheet(Cards.Zigzag).Phases[1].Sounds.ShouldBe([new(0, Sound.Go)]);
     }
@@ -61,22 +81,30 @@ public class RunSheetTests
     [Fact]
     public void A_foot_change_takes_its_time_even_without_rest()
     {
-        var sheet = RunSheetWriter.Write(Cards.PullBack, new RoundsDose(1, TimeSpan.FromSeconds(20)) { Rest = TimeSpan.Zero }, Foot.Right, SetFrame.UsualClipPenalty);
+        var sheet = RunSheetWriter.Write(
+            Cards.PullBack,
+            new RoundsDose(1, TimeSpan.FromSeconds(20)) { Rest = TimeSpan.Zero },
+            Foot.Right,
+            SetFrame.UsualClipPenalty
+        );
         sheet.Phases[2].Seconds.ShouldBe(Timings.ShortestSwap);
     }
 
     [Fact]
     public void Every_sheet_plays_the_sets_of_its_dose_and_its_pauses_are_the_rests() =>
-        Gen.Select(Gen.Int[0, Cards.All.Cards.Length - 1].Select(i => Cards.All.Cards[i]), Gen.Enum<Level>(), Gen.Enum<Foot>()).Sample((card, level, preferred) =>
-        {
-            var dose = card.Doses[level];
-            var sheet = RunSheetWriter.Write(card, dose, preferred, SetFrame.UsualClipPenalty);
-            var amount = DoseArithmetic.Amount(card, dose, preferred, card.Tempo.Steady);
-            var work = sheet.Phases.Where(p => p.Kind == PhaseKind.Work).ToList();
-            work.Select(p => p.Set).ShouldBe(Enumerable.Range(1, dose.Sets * card.Turns(preferred).Length));
-            work.Sum(p => p.ExpectedSeconds).ShouldBe(amount.Work.TotalSeconds, 0.01);
-            (sheet.ExpectedSeconds - work.Sum(p => p.ExpectedSeconds) - Timings.GetReady).ShouldBe(amount.Rest.TotalSeconds, 0.01);
-            sheet.Phases.Count(p => p.Kind == PhaseKind.Done).ShouldBe(1);
-            sheet.Phases[^1].Kind.ShouldBe(PhaseKind.Done);
-        });
+        Gen.Select(Gen.Int[0, Cards.All.Cards.Length - 1].Select(i => Cards.All.Cards[i]), Gen.Enum<Level>(), Gen.Enum<Foot>())
+            .Sample(
+                (card, level, preferred) =>
+                {
+                    var dose = card.Doses[level];
+                    var sheet = RunSheetWriter.Write(card, dose, preferred, SetFrame.UsualClipPenalty);
+                    var amount = DoseArithmetic.Amount(card, dose, preferred, card.Tempo.Steady);
+                    var work = sheet.Phases.Where(p => p.Kind == PhaseKind.Work).ToList();
+                    work.Select(p => p.Set).ShouldBe(Enumerable.Range(1, dose.Sets * card.Turns(preferred).Length));
+                    work.Sum(p => p.ExpectedSeconds).ShouldBe(amount.Work.TotalSeconds, 0.01);
+                    (sheet.ExpectedSeconds - work.Sum(p => p.ExpectedSeconds) - Timings.GetReady).ShouldBe(amount.Rest.TotalSeconds, 0.01);
+                    sheet.Phases.Count(p => p.Kind == PhaseKind.Done).ShouldBe(1);
+                    sheet.Phases[^1].Kind.ShouldBe(PhaseKind.Done);
+                }
+            );
 }

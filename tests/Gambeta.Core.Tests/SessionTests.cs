@@ -32,15 +32,20 @@ public class SessionTests
     {
         foreach (var card in Cards.All.Cards.Where(card => card.MeasuredBy is not (MeasuredBy.TouchesInARound or MeasuredBy.CleanPasses)))
             Scoring.Chiefly(card, card.Doses[Level.Steady]).ShouldNotBeNull(card.Id);
-        Scoring.Chiefly(Cards.InsideTaps, new RoundsDose(2, TimeSpan.FromSeconds(30)) { Rest = TimeSpan.Zero }).ShouldBe(new Measure(MeasureKind.TouchesIn, 30));
+        Scoring
+            .Chiefly(Cards.InsideTaps, new RoundsDose(2, TimeSpan.FromSeconds(30)) { Rest = TimeSpan.Zero })
+            .ShouldBe(new Measure(MeasureKind.TouchesIn, 30));
         Scoring.Chiefly(Cards.InsideTaps, new RepsDose(20, 1) { Rest = TimeSpan.Zero }).ShouldBeNull();
-        Scoring.Chiefly(Cards.All.Find("game-wall-target")!, new RepsDose(12, 1) { Rest = TimeSpan.Zero }).ShouldBe(new Measure(MeasureKind.PointsOutOf, 12));
+        Scoring
+            .Chiefly(Cards.All.Find("game-wall-target")!, new RepsDose(12, 1) { Rest = TimeSpan.Zero })
+            .ShouldBe(new Measure(MeasureKind.PointsOutOf, 12));
     }
 
     [Fact]
     public void Measures_read_back_and_a_time_is_beaten_by_a_tenth()
     {
-        foreach (var kind in Enum.GetValues<MeasureKind>()) Measure.Parse(new Measure(kind).ToString()).ShouldBe(new Measure(kind));
+        foreach (var kind in Enum.GetValues<MeasureKind>())
+            Measure.Parse(new Measure(kind).ToString()).ShouldBe(new Measure(kind));
         new Measure(MeasureKind.StationsSeconds).ToBeat(31.1m).ShouldBe(31m);
         new Measure(MeasureKind.RungSeconds, 4).ToBeat(12m).ShouldBe(11.9m);
         new Measure(MeasureKind.PointsOutOf, 10).ToBeat(12).ShouldBe(13);

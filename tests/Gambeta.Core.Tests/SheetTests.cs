@@ -43,11 +43,14 @@ public class SheetTests
     [InlineData("fun: ", "names no drill")]
     [InlineData("fun: toe-taps, plenty", "'plenty' is no dose")]
     [InlineData("fun: toe-taps, time 99x30/20", "is no dose by time")]
-    public void A_line_that_is_none_says_why(string line, string why) => Should.Throw<FormatException>(() => SheetNotation.ReadItem(line)).Message.ShouldContain(why);
+    public void A_line_that_is_none_says_why(string line, string why) =>
+        Should.Throw<FormatException>(() => SheetNotation.ReadItem(line)).Message.ShouldContain(why);
 
     [Fact]
     public void Seventeen_drills_do_not_fit_one_page() =>
-        Should.Throw<FormatException>(() => SheetNotation.Read(string.Join('\n', Enumerable.Repeat("fun: toe-taps", 17)))).Message.ShouldContain("16");
+        Should
+            .Throw<FormatException>(() => SheetNotation.Read(string.Join('\n', Enumerable.Repeat("fun: toe-taps", 17))))
+            .Message.ShouldContain("16");
 
     [Fact]
     public void A_dose_that_does_not_suit_the_drill_gives_way_to_the_usual_one()
@@ -108,33 +111,70 @@ public class SheetTests
     [Fact]
     public void The_best_order_keeps_the_parts_and_moves_layouts_to_their_neighbours()
     {
-        var drills = Drills("focus: game-touch-race", "focus: toe-taps", "focus: zigzag-and-home", "test: game-sole-race", "test: weave-both-feet", "fun: game-touch-race");
-        LayingOrder.Fewest(drills).Select(d => d.Card.Id).ShouldBe(["toe-taps", "zigzag-and-home", "game-touch-race", "game-sole-race", "weave-both-feet", "game-touch-race"]);
+        var drills = Drills(
+            "focus: game-touch-race",
+            "focus: toe-taps",
+            "focus: zigzag-and-home",
+            "test: game-sole-race",
+            "test: weave-both-feet",
+            "fun: game-touch-race"
+        );
+        LayingOrder
+            .Fewest(drills)
+            .Select(d => d.Card.Id)
+            .ShouldBe(["toe-taps", "zigzag-and-home", "game-touch-race", "game-sole-race", "weave-both-feet", "game-touch-race"]);
         LayingOrder.Layings(LayingOrder.Fewest(drills)).ShouldBe(4);
     }
 
-    private static readonly string[] Mixed = ["toe-taps", "zigzag-and-home", "game-touch-race", "game-sole-race", "weave-both-feet", "game-bottle-stations"];
+    private static readonly string[] Mixed =
+    [
+        "toe-taps",
+        "zigzag-and-home",
+        "game-touch-race",
+        "game-sole-race",
+        "weave-both-feet",
+        "game-bottle-stations",
+    ];
 
-    private static readonly Gen<ImmutableArray<SheetDrill>> AnySheet =
-        Gen.Select(Gen.Int[0, 5], Gen.Int[0, 2]).Array[1, 7]
-            .Select(rows => Drills([.. rows.OrderBy(r => r.Item2).Select(r => $"{((SheetPart)(2 + r.Item2)).ToKey()}: {Mixed[r.Item1]}")]));
+    private static readonly Gen<ImmutableArray<SheetDrill>> AnySheet = Gen.Select(Gen.Int[0, 5], Gen.Int[0, 2])
+        .Array[1, 7]
+        .Select(rows => Drills([.. rows.OrderBy(r => r.Item2).Select(r => $"{((SheetPart)(2 + r.Item2)).ToKey()}: {Mixed[r.Item1]}")]));
 
     [Fact]
-    public void No_order_within_the_parts_needs_fewer_layings() => AnySheet.Sample(drills =>
-    {
-        var best = LayingOrder.Fewest(drills);
-        best.Order(Comparer<SheetDrill>.Create((a, b) => string.CompareOrdinal(a.Card.Id, b.Card.Id))).Select(d => d.Card.Id).ShouldBe(drills.Select(d => d.Card.Id).Order(StringComparer.Ordinal));
-        best.Select(d => d.Item.Part).ShouldBe(drills.Select(d => d.Item.Part));
-        var fewest = Orders(drills).Min(LayingOrder.Layings);
-        LayingOrder.Layings(best).ShouldBe(fewest);
-    }, iter: 60);
+    public void No_order_within_the_parts_needs_fewer_layings() =>
+        AnySheet.Sample(
+            drills =>
+            {
+                var best = LayingOrder.Fewest(drills);
+                best.Order(Comparer<SheetDrill>.Create((a, b) => string.CompareOrdinal(a.Card.Id, b.Card.Id)))
+                    .Select(d => d.Card.Id)
+                    .ShouldBe(drills.Select(d => d.Card.Id).Order(StringComparer.Ordinal));
+                best.Select(d => d.Item.Part).ShouldBe(drills.Select(d => d.Item.Part));
+                var fewest = Orders(drills).Min(LayingOrder.Layings);
+                LayingOrder.Layings(best).ShouldBe(fewest);
+            },
+            iter: 60
+        );
 
     private static IEnumerable<IEnumerable<SheetDrill>> Orders(ImmutableArray<SheetDrill> drills) =>
-        drills.GroupBy(d => d.Item.Part).Select(part => Permutations([.. part])).Aggregate(
-            (IEnumerable<IEnumerable<SheetDrill>>)[[]], (all, part) => all.SelectMany(before => part.Select(before.Concat)));
+        drills
+            .GroupBy(d => d.Item.Part)
+            .Select(part => Permutations([.. part]))
+            .Aggregate(
+                (IEnumerable<IEnumerable<SheetDrill>>)
+                    [
+                        [],
+                    ],
+                (all, part) => all.SelectMany(before => part.Select(before.Concat))
+            );
 
     private static IEnumerable<IEnumerable<SheetDrill>> Permutations(IReadOnlyList<SheetDrill> drills) =>
-        drills.Count == 0 ? [[]] : drills.SelectMany((drill, i) => Permutations([.. drills.Where((_, j) => j != i)]).Select(rest => rest.Prepend(drill)));
+        drills.Count == 0
+            ?
+            [
+                [],
+            ]
+            : drills.SelectMany((drill, i) => Permutations([.. drills.Where((_, j) => j != i)]).Select(rest => rest.Prepend(drill)));
 
     // --- warnings -------------------------------------------------------------------------------------------------------
 
@@ -144,11 +184,14 @@ public class SheetTests
         Warned(null).ShouldBe([SheetWarningKind.Empty]);
         Warned(20, "warm up: toe-taps", "mastery: inside-taps").ShouldBeEmpty();
         Warned(null, "focus: toe-taps").ShouldBe([SheetWarningKind.NoWarmUp]);
-        Warned(null, "warm up: toe-taps", "focus: zigzag-and-home", "focus: out-turn-home", "focus: stop-and-go-lane").ShouldBe([SheetWarningKind.HardRunning]);
-        Warned(null, "warm up: toe-taps", "focus: zigzag-and-home", "focus: out-turn-home", "fun: toe-taps", "focus: stop-and-go-lane").ShouldBeEmpty();
+        Warned(null, "warm up: toe-taps", "focus: zigzag-and-home", "focus: out-turn-home", "focus: stop-and-go-lane")
+            .ShouldBe([SheetWarningKind.HardRunning]);
+        Warned(null, "warm up: toe-taps", "focus: zigzag-and-home", "focus: out-turn-home", "fun: toe-taps", "focus: stop-and-go-lane")
+            .ShouldBeEmpty();
         Warned(2, "warm up: toe-taps", "mastery: inside-taps, time 4x30/20").ShouldBe([SheetWarningKind.LongerThanMinutes]);
         Warned(null, "warm up: toe-taps, time 1x20/0", "focus: head-drop-catch").ShouldContain(SheetWarningKind.NotAllowed);
-        Warned(null, "warm up: toe-taps", "test: game-touch-race", "test: zigzag-and-home", "test: game-sole-race").ShouldContain(SheetWarningKind.LaidTooOften);
+        Warned(null, "warm up: toe-taps", "test: game-touch-race", "test: zigzag-and-home", "test: game-sole-race")
+            .ShouldContain(SheetWarningKind.LaidTooOften);
     }
 
     [Fact]
@@ -165,19 +208,47 @@ public class SheetTests
     [Fact]
     public void Clean_reps_in_tries_go_on_as_long_as_they_last_and_are_measured_by_the_longest_row()
     {
-        var drill = SheetDrill.Of(SheetNotation.ReadItem("test: drag-stop-push, tries 4/10"), Cards.All.Find("drag-stop-push")!, Level.Steady);
+        var drill = SheetDrill.Of(
+            SheetNotation.ReadItem("test: drag-stop-push, tries 4/10"),
+            Cards.All.Find("drag-stop-push")!,
+            Level.Steady
+        );
         (drill.Card.MeasuredBy, drill.Dose).ShouldBe((MeasuredBy.CleanStreak, new TriesDose(4) { Rest = TimeSpan.FromSeconds(10) }));
-        SheetDrill.Of(SheetNotation.ReadItem("test: drag-stop-push, reps 1x12/20"), Cards.All.Find("drag-stop-push")!, Level.Steady).Card.MeasuredBy.ShouldBe(MeasuredBy.CleanReps);
+        SheetDrill
+            .Of(SheetNotation.ReadItem("test: drag-stop-push, reps 1x12/20"), Cards.All.Find("drag-stop-push")!, Level.Steady)
+            .Card.MeasuredBy.ShouldBe(MeasuredBy.CleanReps);
         // What goes by touches has no mistake that ends it.
         DoseText.WaysOf(Cards.All.Find("toe-taps")!).ShouldNotContain("tries");
         var sheet = RunSheetWriter.Write([drill], Foot.Right, SetFrame.UsualClipPenalty);
-        (sheet.Drills[0].MeasuredBy, sheet.Phases.First(phase => phase.Kind == PhaseKind.Work).Target).ShouldBe((MeasuredBy.CleanStreak, 4));
-        var set = SetCheck.CheckPlayed(drill.Card, new SetFrame(Guid.NewGuid(), Guid.NewGuid(), Guid.NewGuid(), 1, Feet.Left, DateTimeOffset.UnixEpoch, new DateOnly(2026, 5, 20), null, CountedBy.Tapped, null)
-        {
-            Events = "l100 l100 l100 x100 l100 l100 s100 x100 l100",
-        }, 12, new DateOnly(2026, 5, 20)).Set!;
+        (sheet.Drills[0].MeasuredBy, sheet.Phases.First(phase => phase.Kind == PhaseKind.Work).Target).ShouldBe(
+            (MeasuredBy.CleanStreak, 4)
+        );
+        var set = SetCheck
+            .CheckPlayed(
+                drill.Card,
+                new SetFrame(
+                    Guid.NewGuid(),
+                    Guid.NewGuid(),
+                    Guid.NewGuid(),
+                    1,
+                    Feet.Left,
+                    DateTimeOffset.UnixEpoch,
+                    new DateOnly(2026, 5, 20),
+                    null,
+                    CountedBy.Tapped,
+                    null
+                )
+                {
+                    Events = "l100 l100 l100 x100 l100 l100 s100 x100 l100",
+                },
+                12,
+                new DateOnly(2026, 5, 20)
+            )
+            .Set!;
         // Three, two and none; the last one was still going. A rep has three touches.
-        set.Result.ShouldBe(new CleanStreakResult([new(3, TryEnd.Dropped), new(2, TryEnd.Stopped), new(0, TryEnd.Dropped), new(1, TryEnd.InTheAir)]));
+        set.Result.ShouldBe(
+            new CleanStreakResult([new(3, TryEnd.Dropped), new(2, TryEnd.Stopped), new(0, TryEnd.Dropped), new(1, TryEnd.InTheAir)])
+        );
         set.Touches.ShouldBe(new TouchCount(18, 0));
         Scoring.MarksOf(set).Select(mark => (mark.Key.Measure.ToString(), mark.Value)).ShouldBe([("clean streak", 3m)]);
         Cards.All.Find("drag-stop-push")!.MeasuredLike(set.Result.Of).MeasuredBy.ShouldBe(MeasuredBy.CleanStreak);
@@ -198,9 +269,16 @@ public class SheetTests
             (item.Dose is null || DoseText.Suits(card, item.Dose)).ShouldBeTrue($"{item.Drill} is not dosed like that");
             (item.OtherFootOnly && card.Feet != FeetPlan.EachFoot).ShouldBeFalse($"{item.Drill} is not for each foot");
             // What can be done indoors or on a patio can be done beside a wall or in a garden.
-            ready.Place.HasFlag(Places.Indoors).ShouldBe(ready.Place.HasFlag(Places.Indoors) && card.Places.HasFlag(Places.Indoors), $"{item.Drill} is not for {ready.Place}");
+            ready
+                .Place.HasFlag(Places.Indoors)
+                .ShouldBe(
+                    ready.Place.HasFlag(Places.Indoors) && card.Places.HasFlag(Places.Indoors),
+                    $"{item.Drill} is not for {ready.Place}"
+                );
         }
-        ready.NeedsHelper.ShouldBe(ready.Sheet.Items.Any(item => Cards.All.Find(item.Drill)!.Gear.Any(gear => gear.Kind == GearKind.Helper)));
+        ready.NeedsHelper.ShouldBe(
+            ready.Sheet.Items.Any(item => Cards.All.Find(item.Drill)!.Gear.Any(gear => gear.Kind == GearKind.Helper))
+        );
         var sums = SheetSums.Of(SheetDrill.Of(ready.Sheet, Cards.All, Level.Steady), Foot.Right, Nothing);
         sums.Minutes.ShouldBeInRange(ready.Minutes - 1, ready.Minutes + 1, ready.Id);
         SheetWarnings.Of(sums, Foot.Right, card => !card.IsHeading, null).Select(w => w.Kind).ShouldBeEmpty();
@@ -212,7 +290,11 @@ public class SheetTests
         ReadySheets.All.Length.ShouldBe(21);
         (ReadySheets.All.Min(r => r.Minutes), ReadySheets.All.Max(r => r.Minutes)).ShouldBe((8, 35));
         ReadySheets.All.Select(r => r.Id).ShouldBeUnique();
-        ReadySheets.All.Select(r => r.Place).Distinct().Order().ShouldBe([Places.Indoors, Places.Patio, Places.Garden, Places.Wall, Places.Goal]);
+        ReadySheets
+            .All.Select(r => r.Place)
+            .Distinct()
+            .Order()
+            .ShouldBe([Places.Indoors, Places.Patio, Places.Garden, Places.Wall, Places.Goal]);
     }
 
     // --- the run sheet of a whole session -------------------------------------------------------------------------------
@@ -220,13 +302,25 @@ public class SheetTests
     [Fact]
     public void A_session_lays_the_yard_and_announces_the_next_drill()
     {
-        var sheet = RunSheetWriter.Write(Drills("warm up: toe-taps, time 1x20/0", "test: game-touch-race, tries 2/0", "fun: game-sole-race, tries 2/0"), Foot.Right, SetFrame.UsualClipPenalty);
-        sheet.Phases.Select(p => (p.Kind, p.Drill, p.Set)).ShouldBe(
-        [
-            (PhaseKind.Ready, 0, 0), (PhaseKind.Work, 0, 1), (PhaseKind.Between, 0, 0),
-            (PhaseKind.SetOut, 1, 0), (PhaseKind.Ready, 1, 0), (PhaseKind.Work, 1, 2), (PhaseKind.Between, 1, 0),
-            (PhaseKind.Ready, 2, 0), (PhaseKind.Work, 2, 3), (PhaseKind.Done, 2, 0),
-        ]);
+        var sheet = RunSheetWriter.Write(
+            Drills("warm up: toe-taps, time 1x20/0", "test: game-touch-race, tries 2/0", "fun: game-sole-race, tries 2/0"),
+            Foot.Right,
+            SetFrame.UsualClipPenalty
+        );
+        sheet
+            .Phases.Select(p => (p.Kind, p.Drill, p.Set))
+            .ShouldBe([
+                (PhaseKind.Ready, 0, 0),
+                (PhaseKind.Work, 0, 1),
+                (PhaseKind.Between, 0, 0),
+                (PhaseKind.SetOut, 1, 0),
+                (PhaseKind.Ready, 1, 0),
+                (PhaseKind.Work, 1, 2),
+                (PhaseKind.Between, 1, 0),
+                (PhaseKind.Ready, 2, 0),
+                (PhaseKind.Work, 2, 3),
+                (PhaseKind.Done, 2, 0),
+            ]);
         sheet.Phases[1].Next.ShouldBe("then Touch race to the line");
         sheet.Phases[2].Label.ShouldBe("Next: Touch race to the line");
         sheet.Phases[2].Spoken.ShouldBe([new(19, "Next: Touch race to the line")]);
@@ -235,14 +329,24 @@ public class SheetTests
     }
 
     [Fact]
-    public void A_session_lasts_as_long_as_its_sums_say() => Gen.Int[0, ReadySheets.All.Length - 1].Select(i => ReadySheets.All[i]).Sample(ready =>
-    {
-        var drills = SheetDrill.Of(ready.Sheet, Cards.All, Level.Steady);
-        RunSheetWriter.Write(drills, Foot.Left, SetFrame.UsualClipPenalty).ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, Nothing).Total.TotalSeconds, 0.1);
-        // With a tempo of one's own, too: half of the card's, so that reps take longer.
-        var own = drills.Select(drill => drill.Card).DistinctBy(card => card.Id).ToDictionary(card => card.Id, card => new Tempo(card.Tempo.Steady.TouchesAMinute / 2));
-        RunSheetWriter.Write(drills, Foot.Left, SetFrame.UsualClipPenalty, own: own).ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, own).Total.TotalSeconds, 0.1);
-    });
+    public void A_session_lasts_as_long_as_its_sums_say() =>
+        Gen.Int[0, ReadySheets.All.Length - 1]
+            .Select(i => ReadySheets.All[i])
+            .Sample(ready =>
+            {
+                var drills = SheetDrill.Of(ready.Sheet, Cards.All, Level.Steady);
+                RunSheetWriter
+                    .Write(drills, Foot.Left, SetFrame.UsualClipPenalty)
+                    .ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, Nothing).Total.TotalSeconds, 0.1);
+                // With a tempo of one's own, too: half of the card's, so that reps take longer.
+                var own = drills
+                    .Select(drill => drill.Card)
+                    .DistinctBy(card => card.Id)
+                    .ToDictionary(card => card.Id, card => new Tempo(card.Tempo.Steady.TouchesAMinute / 2));
+                RunSheetWriter
+                    .Write(drills, Foot.Left, SetFrame.UsualClipPenalty, own: own)
+                    .ExpectedSeconds.ShouldBe(SheetSums.Of(drills, Foot.Left, own).Total.TotalSeconds, 0.1);
+            });
 
     // --- the beat -------------------------------------------------------------------------------------------------------
 

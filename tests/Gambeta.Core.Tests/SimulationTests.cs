@@ -29,13 +29,25 @@ public class SimulationTests
     // One drill for each way of measuring.
     private static readonly string[] Drills =
     [
-        "pull-back-laces-away", "inside-taps", "two-rolls-two-outside", "juggling-streak", "one-touch-wall-other-foot", "zigzag-and-home", "game-ladder",
+        "pull-back-laces-away",
+        "inside-taps",
+        "two-rolls-two-outside",
+        "juggling-streak",
+        "one-touch-wall-other-foot",
+        "zigzag-and-home",
+        "game-ladder",
         "kill-dropped",
     ];
 
-    private static IReadOnlyList<PracticeSet> Diary(int seed) => PracticeDiary.Write(
-        Cards.All, Level.Steady, Player,
-        new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Wednesday, DayOfWeek.Saturday], 0.1, AwayWeeks: [4], SetsADay: 12, Drills), new Random(seed), Now);
+    private static IReadOnlyList<PracticeSet> Diary(int seed) =>
+        PracticeDiary.Write(
+            Cards.All,
+            Level.Steady,
+            Player,
+            new DiaryPlan(10, [DayOfWeek.Monday, DayOfWeek.Wednesday, DayOfWeek.Saturday], 0.1, AwayWeeks: [4], SetsADay: 12, Drills),
+            new Random(seed),
+            Now
+        );
 
     [Fact]
     public void The_same_seed_gives_the_same_diary()
@@ -84,8 +96,10 @@ public class SimulationTests
             foreach (var answer in after.Answers)
             {
                 var reps = sitting.Where(set => set.Drill == answer.Drill).Select(set => set.Result).OfType<RepsResult>().ToList();
-                if (reps.Count > 0 && reps.Sum(r => r.Slips) == 0) answer.Control.ShouldBe(Control.Easy);
-                if (answer.Fault is not null) answer.Control.ShouldBeOneOf(Control.Shaky, Control.FellApart);
+                if (reps.Count > 0 && reps.Sum(r => r.Slips) == 0)
+                    answer.Control.ShouldBe(Control.Easy);
+                if (answer.Fault is not null)
+                    answer.Control.ShouldBeOneOf(Control.Shaky, Control.FellApart);
             }
         }
         said.SelectMany(s => s.Answers).Select(answer => answer.Control).Distinct().Count().ShouldBeGreaterThan(2);
@@ -105,7 +119,9 @@ public class SimulationTests
                 var (events, seconds) = player.Play(run.Drills[phase.Drill], phase);
                 again.Play(run.Drills[phase.Drill], phase).Events.ShouldBe(events);
                 var frame = Cards.Frame(phase.Feet, phase.Seconds) with { Events = PlayNotation.Write(events) };
-                SetCheck.CheckPlayed(drills[phase.Drill].Card, frame, seconds, Cards.Today).Problems.ShouldBeEmpty($"{ready.Id}: {run.Drills[phase.Drill].Drill}");
+                SetCheck
+                    .CheckPlayed(drills[phase.Drill].Card, frame, seconds, Cards.Today)
+                    .Problems.ShouldBeEmpty($"{ready.Id}: {run.Drills[phase.Drill].Drill}");
             }
         }
     }

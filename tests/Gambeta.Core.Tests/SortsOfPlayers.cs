@@ -8,14 +8,15 @@ namespace Gambeta.Core.Tests;
 internal sealed record HiddenSet(PracticeSet Set, string Kind, double Chance);
 
 /// <summary>
-/// Made-up players whose truth is known, of sorts that the judgement knows nothing of: even and uneven tries, tries that find a rhythm or tire, a skill that clicks
-/// overnight, stands still, has moods, or gets worse.
+/// Made-up players whose truth is known, of sorts that the judgement knows nothing of: even and uneven tries, tries that find a rhythm or
+/// tire, a skill that clicks overnight, stands still, has moods, or gets worse.
 /// </summary>
 internal static class SortsOfPlayers
 {
     public static readonly string[] All = ["plain", "uneven", "rhythm", "tiring", "click", "still", "moods", "worse"];
 
-    public static IEnumerable<HiddenSet> Diary(string sort, int players, int seed) => Enumerable.Range(0, players).SelectMany(player => OfPlayer(sort, new Random((seed * 1000) + player), player));
+    public static IEnumerable<HiddenSet> Diary(string sort, int players, int seed) =>
+        Enumerable.Range(0, players).SelectMany(player => OfPlayer(sort, new Random((seed * 1000) + player), player));
 
     private static IEnumerable<HiddenSet> OfPlayer(string sort, Random chance, int number)
     {
@@ -24,18 +25,34 @@ internal static class SortsOfPlayers
         var skills = new Dictionary<(string, Feet), Func<int, double>>();
         (string Drill, Feet[] Feet, string Kind, int Dose)[] drills =
         [
-            ("streak", [Feet.Both], "streak", 10), ("round", [Feet.Left, Feet.Right], "round", 30), ("reps", [Feet.Left, Feet.Right], "reps", 8),
-            ("hits", [Feet.Left, Feet.Right], "hits", 10), ("run", [Feet.Both], "run", 3), ("passes", [Feet.Left], "passes", 60),
+            ("streak", [Feet.Both], "streak", 10),
+            ("round", [Feet.Left, Feet.Right], "round", 30),
+            ("reps", [Feet.Left, Feet.Right], "reps", 8),
+            ("hits", [Feet.Left, Feet.Right], "hits", 10),
+            ("run", [Feet.Both], "run", 3),
+            ("passes", [Feet.Left], "passes", 60),
         ];
-        foreach (var drill in drills) foreach (var feet in drill.Feet) skills[(drill.Drill, feet)] = Skill();
+        foreach (var drill in drills)
+        foreach (var feet in drill.Feet)
+            skills[(drill.Drill, feet)] = Skill();
         for (var day = 0; day <= days; day++)
         {
-            if (chance.NextDouble() >= 0.55) continue;
+            if (chance.NextDouble() >= 0.55)
+                continue;
             var (session, order) = (new Guid(day, (short)(number % 30000), 7, [9, 2, 3, 4, 5, 6, 7, 8]), 0);
             foreach (var (drill, feet, kind, dose) in drills.OrderBy(_ => chance.Next()).Take(chance.Next(2, 5)))
             {
                 var form = feet.ToDictionary(foot => foot, _ => Bell() * (sort == "moods" ? 0.7 : 0.25));
-                for (var i = 0; i < (kind == "streak" ? 1 : kind == "run" ? 3 : 2); i++)
+                for (
+                    var i = 0;
+                    i
+                        < (
+                            kind == "streak" ? 1
+                            : kind == "run" ? 3
+                            : 2
+                        );
+                    i++
+                )
                 {
                     foreach (var foot in feet)
                     {
@@ -50,7 +67,10 @@ internal static class SortsOfPlayers
                                 Drill = drill,
                                 Order = order,
                                 Feet = foot,
-                                StartedAt = new DateTimeOffset(JudgedSets.First.AddDays(day).ToDateTime(new TimeOnly(16, 0)), TimeSpan.Zero).AddMinutes(order),
+                                StartedAt = new DateTimeOffset(
+                                    JudgedSets.First.AddDays(day).ToDateTime(new TimeOnly(16, 0)),
+                                    TimeSpan.Zero
+                                ).AddMinutes(order),
                                 Day = JudgedSets.First.AddDays(day),
                                 Worked = TimeSpan.FromSeconds(seconds),
                                 Planned = kind is "round" or "passes" ? TimeSpan.FromSeconds(dose) : null,
@@ -59,7 +79,9 @@ internal static class SortsOfPlayers
                                 Result = result,
                                 Plan = new SetPlan(Count: kind is "streak" or "reps" or "hits" ? dose : null),
                             },
-                            kind, unit);
+                            kind,
+                            unit
+                        );
                     }
                 }
             }
@@ -72,9 +94,19 @@ internal static class SortsOfPlayers
             {
                 case "streak":
                     var tries = Enumerable.Range(0, dose).Select(_ => Math.Min(120, Try(0.72 + (0.27 * share)))).ToList();
-                    return (new TriesResult([.. tries.Select(t => new JugglingTry(t, t == 120 ? TryEnd.Stopped : TryEnd.Dropped))]), tries.Sum(), tries.Sum(), 0.72 + (0.27 * share));
+                    return (
+                        new TriesResult([.. tries.Select(t => new JugglingTry(t, t == 120 ? TryEnd.Stopped : TryEnd.Dropped))]),
+                        tries.Sum(),
+                        tries.Sum(),
+                        0.72 + (0.27 * share)
+                    );
                 case "round":
-                    return (new RoundResult(), Math.Max(1, (int)Math.Round(((45 + (55 * share)) * dose / 60) + (1.6 * Bell()))), dose, share);
+                    return (
+                        new RoundResult(),
+                        Math.Max(1, (int)Math.Round(((45 + (55 * share)) * dose / 60) + (1.6 * Bell()))),
+                        dose,
+                        share
+                    );
                 case "reps":
                     var clean = BinomialModel(dose, 0.45 + (0.53 * share));
                     return (new RepsResult(clean, dose - clean), dose * 4, dose * 4, 0.45 + (0.53 * share));
@@ -82,13 +114,26 @@ internal static class SortsOfPlayers
                     var hits = BinomialModel(dose, 0.25 + (0.7 * share));
                     return (new HitsResult(hits, dose - hits), dose * 2, dose * 6, 0.25 + (0.7 * share));
                 case "run":
-                    return (new RunResult(chance.NextDouble() < 0.35 * (1 - share) ? 1 : 0, TimeSpan.FromSeconds(1), false), 18, Math.Max(8, (30 - (14 * share)) * Math.Exp(0.05 * Bell())), share);
+                    return (
+                        new RunResult(chance.NextDouble() < 0.35 * (1 - share) ? 1 : 0, TimeSpan.FromSeconds(1), false),
+                        18,
+                        Math.Max(8, (30 - (14 * share)) * Math.Exp(0.05 * Bell())),
+                        share
+                    );
                 default:
-                    var (slip, passes, longest, run, slips) = ((0.16 * (1 - share)) + 0.004, (int)Math.Round(32 + (14 * share) + (2 * Bell())), 0, 0, 0);
+                    var (slip, passes, longest, run, slips) = (
+                        (0.16 * (1 - share)) + 0.004,
+                        (int)Math.Round(32 + (14 * share) + (2 * Bell())),
+                        0,
+                        0,
+                        0
+                    );
                     for (var i = 0; i < passes; i++)
                     {
-                        if (chance.NextDouble() < slip) (slips, run) = (slips + 1, 0);
-                        else longest = Math.Max(longest, ++run);
+                        if (chance.NextDouble() < slip)
+                            (slips, run) = (slips + 1, 0);
+                        else
+                            longest = Math.Max(longest, ++run);
                     }
                     return (new PassesResult(longest, slips), passes, dose, 1 - slip);
             }
@@ -96,9 +141,19 @@ internal static class SortsOfPlayers
 
         int Try(double hold)
         {
-            if (sort == "uneven") hold = Math.Min(0.9995, MathNet.Numerics.Distributions.Beta.Sample(chance, hold * 25, (1 - hold) * 25));
+            if (sort == "uneven")
+                hold = Math.Min(0.9995, MathNet.Numerics.Distributions.Beta.Sample(chance, hold * 25, (1 - hold) * 25));
             var touches = 1;
-            while (touches < 120 && chance.NextDouble() < (sort == "rhythm" ? hold - (0.06 * Math.Max(0, 1 - (touches / 12.0))) : sort == "tiring" ? Math.Max(0.3, hold + 0.02 - (0.002 * touches)) : hold)) touches++;
+            while (
+                touches < 120
+                && chance.NextDouble()
+                    < (
+                        sort == "rhythm" ? hold - (0.06 * Math.Max(0, 1 - (touches / 12.0)))
+                        : sort == "tiring" ? Math.Max(0.3, hold + 0.02 - (0.002 * touches))
+                        : hold
+                    )
+            )
+                touches++;
             return touches;
         }
 

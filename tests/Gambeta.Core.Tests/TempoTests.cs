@@ -15,8 +15,9 @@ public class TempoTests
         new Tempo(tempo).TouchesIn(TimeSpan.FromSeconds(seconds)).ShouldBe(touches);
 
     [Fact]
-    public void The_time_for_some_touches_holds_those_touches() => Gen.Select(Gen.Int[1, 480], Gen.Int[0, 2000]).Sample((tempo, touches) =>
-        new Tempo(tempo).TouchesIn(new Tempo(tempo).TimeFor(touches)).ShouldBe(touches));
+    public void The_time_for_some_touches_holds_those_touches() =>
+        Gen.Select(Gen.Int[1, 480], Gen.Int[0, 2000])
+            .Sample((tempo, touches) => new Tempo(tempo).TouchesIn(new Tempo(tempo).TimeFor(touches)).ShouldBe(touches));
 
     [Fact]
     public void Words_of_an_enumeration_are_read_back()

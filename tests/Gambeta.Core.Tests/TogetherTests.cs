@@ -32,108 +32,173 @@ public class TogetherTests
 
     private static readonly Gen<Sheet> Sheets = Gen.OneOf(
         Gen.Int[0, ReadySheets.All.Length - 1].Select(i => ReadySheets.All[i].Sheet),
-        Gen.Int[0, Cards.All.Cards.Length - 1].Array[1, 6].Select(those => new Sheet("Made up", [.. those.Select(i => new SheetItem(SheetPart.Focus, Cards.All.Cards[i].Id))])));
+        Gen.Int[0, Cards.All.Cards.Length - 1]
+            .Array[1, 6]
+            .Select(those => new Sheet("Made up", [.. those.Select(i => new SheetItem(SheetPart.Focus, Cards.All.Cards[i].Id))]))
+    );
 
     private static readonly Gen<Case> Cases = Gen.Select(
-        Sheets, Gen.Enum<Level>(), Gen.Enum<Level>(), Gen.Enum<Foot>(), Gen.Enum<Foot>(), Gen.Enum<OtherPart>(), Gen.Enum<TurnBy>(), Gen.Bool,
-        (sheet, one, other, onesFoot, othersFoot, part, by, lays) => new Case(sheet, one, other, onesFoot, othersFoot, part, by, lays));
+        Sheets,
+        Gen.Enum<Level>(),
+        Gen.Enum<Level>(),
+        Gen.Enum<Foot>(),
+        Gen.Enum<Foot>(),
+        Gen.Enum<OtherPart>(),
+        Gen.Enum<TurnBy>(),
+        Gen.Bool,
+        (sheet, one, other, onesFoot, othersFoot, part, by, lays) => new Case(sheet, one, other, onesFoot, othersFoot, part, by, lays)
+    );
 
-    private static IEnumerable<Phase> Works(RunSheet sheet, int who) => sheet.Phases.Where(phase => phase.Kind == PhaseKind.Work).SelectMany(phase => phase.Second is { } second ? [phase, second] : new[] { phase }).Where(phase => phase.Who == who);
-
-    [Fact]
-    public void Each_plays_exactly_what_they_would_play_alone() => Cases.Sample(
-        one =>
-        {
-            var both = one.Both;
-            for (var who = 0; who < 2; who++)
-            {
-                var (mine, alone) = (Works(both, who).ToList(), one.Alone(who).Phases.Where(phase => phase.Kind == PhaseKind.Work).ToList());
-                mine.Select(work => (both.Drills[work.Drill].Drill, both.Drills[work.Drill].Item, work.Feet, work.Seconds, work.Target, work.Cue))
-                    .ShouldBe(alone.Select(work => (one.Alone(who).Drills[work.Drill].Drill, (int?)work.Drill, work.Feet, work.Seconds, work.Target, work.Cue)));
-                mine.ShouldAllBe(work => both.Drills[work.Drill].Who == who);
-            }
-            both.Phases.Select(phase => phase.Set).Where(set => set > 0).ShouldBe(Enumerable.Range(1, both.Phases.Count(phase => phase.Kind == PhaseKind.Work)));
-            both.Phases.Count(phase => phase.Kind == PhaseKind.SetOut).ShouldBe(one.Alone(0).Phases.Count(phase => phase.Kind == PhaseKind.SetOut));
-            both.Phases[^1].Kind.ShouldBe(PhaseKind.Done);
-        },
-        iter: 400);
+    private static IEnumerable<Phase> Works(RunSheet sheet, int who) =>
+        sheet
+            .Phases.Where(phase => phase.Kind == PhaseKind.Work)
+            .SelectMany(phase => phase.Second is { } second ? [phase, second] : new[] { phase })
+            .Where(phase => phase.Who == who);
 
     [Fact]
-    public void Nobody_rests_less_than_alone_and_who_stays_behind_alone_rests_as_long_as_alone() => Cases.Sample(
-        one =>
-        {
-            var both = one.Both;
-            for (var who = 0; who < 2; who++)
+    public void Each_plays_exactly_what_they_would_play_alone() =>
+        Cases.Sample(
+            one =>
             {
-                var (doses, since, drill) = (who == 0 ? one.First.Drills : one.Second.Drills, double.PositiveInfinity, -1);
-                foreach (var phase in both.Phases)
+                var both = one.Both;
+                for (var who = 0; who < 2; who++)
                 {
-                    var works = phase.Kind == PhaseKind.Work && (phase.Who == who || phase.Second?.Who == who);
-                    if (works && phase.Drill / 2 == drill) since.ShouldBeGreaterThanOrEqualTo(Timings.Rest(doses[drill].Dose, swaps: true).TotalSeconds - 1e-6);
-                    since = works ? 0 : since + phase.ExpectedSeconds;
-                    if (works) drill = phase.Drill / 2;
+                    var (mine, alone) = (
+                        Works(both, who).ToList(),
+                        one.Alone(who).Phases.Where(phase => phase.Kind == PhaseKind.Work).ToList()
+                    );
+                    mine.Select(work =>
+                            (both.Drills[work.Drill].Drill, both.Drills[work.Drill].Item, work.Feet, work.Seconds, work.Target, work.Cue)
+                        )
+                        .ShouldBe(
+                            alone.Select(work =>
+                                (one.Alone(who).Drills[work.Drill].Drill, (int?)work.Drill, work.Feet, work.Seconds, work.Target, work.Cue)
+                            )
+                        );
+                    mine.ShouldAllBe(work => both.Drills[work.Drill].Who == who);
                 }
-            }
-            both.Phases.Where(phase => phase.AloneSeconds is not null).ShouldAllBe(phase => phase.AloneSeconds >= phase.Seconds && phase.Seconds >= Timings.ChangePlayers);
-        },
-        iter: 400);
+                both.Phases.Select(phase => phase.Set)
+                    .Where(set => set > 0)
+                    .ShouldBe(Enumerable.Range(1, both.Phases.Count(phase => phase.Kind == PhaseKind.Work)));
+                both.Phases.Count(phase => phase.Kind == PhaseKind.SetOut)
+                    .ShouldBe(one.Alone(0).Phases.Count(phase => phase.Kind == PhaseKind.SetOut));
+                both.Phases[^1].Kind.ShouldBe(PhaseKind.Done);
+            },
+            iter: 400
+        );
 
     [Fact]
-    public void The_turn_passes_after_each_round_as_long_as_both_have_one_and_who_was_second_begins_the_next_drill() => Cases.Sample(
-        one =>
-        {
-            var both = one.Both;
-            foreach (var drill in both.Phases.Where(phase => phase.Kind == PhaseKind.Work).GroupBy(phase => phase.Drill / 2))
+    public void Nobody_rests_less_than_alone_and_who_stays_behind_alone_rests_as_long_as_alone() =>
+        Cases.Sample(
+            one =>
             {
-                var order = drill.Select(phase => phase.Who!.Value).ToList();
-                order[0].ShouldBe(drill.Key % 2);
-                if (drill.First().Second is not null) continue;
-                var sets = Math.Min(order.Count(who => who == 0), order.Count(who => who == 1));
-                order.Take(sets * 2).Chunk(2).ShouldAllBe(pair => pair[0] == drill.Key % 2 && pair[1] != pair[0]);
-            }
-        },
-        iter: 200);
+                var both = one.Both;
+                for (var who = 0; who < 2; who++)
+                {
+                    var (doses, since, drill) = (who == 0 ? one.First.Drills : one.Second.Drills, double.PositiveInfinity, -1);
+                    foreach (var phase in both.Phases)
+                    {
+                        var works = phase.Kind == PhaseKind.Work && (phase.Who == who || phase.Second?.Who == who);
+                        if (works && phase.Drill / 2 == drill)
+                            since.ShouldBeGreaterThanOrEqualTo(Timings.Rest(doses[drill].Dose, swaps: true).TotalSeconds - 1e-6);
+                        since = works ? 0 : since + phase.ExpectedSeconds;
+                        if (works)
+                            drill = phase.Drill / 2;
+                    }
+                }
+                both.Phases.Where(phase => phase.AloneSeconds is not null)
+                    .ShouldAllBe(phase => phase.AloneSeconds >= phase.Seconds && phase.Seconds >= Timings.ChangePlayers);
+            },
+            iter: 400
+        );
 
     [Fact]
-    public void By_the_rep_both_are_in_one_set_where_reps_are_told_one_by_one_and_nowhere_else() => Cases.Sample(
-        one =>
-        {
-            foreach (var work in one.Both.Phases.Where(phase => phase.Kind == PhaseKind.Work))
+    public void The_turn_passes_after_each_round_as_long_as_both_have_one_and_who_was_second_begins_the_next_drill() =>
+        Cases.Sample(
+            one =>
             {
-                var at = work.Drill / 2;
-                var can = one.By == TurnBy.Rep && PairRules.CanTurnByRep(one.First.Drills[at].Card, one.First.Drills[at].Dose) && PairRules.CanTurnByRep(one.Second.Drills[at].Card, one.Second.Drills[at].Dose);
-                if (work.Second is not null) can.ShouldBeTrue();
-                // A set that only one of them has is played alone.
-                if (can && work.Second is null) Works(one.Both, 0).Count(set => set.Drill / 2 == at).ShouldNotBe(Works(one.Both, 1).Count(set => set.Drill / 2 == at));
-                if (work.Second is not null) (work.Seconds, work.Second.Seconds).ShouldBe((null, null));
-            }
-        },
-        iter: 200);
+                var both = one.Both;
+                foreach (var drill in both.Phases.Where(phase => phase.Kind == PhaseKind.Work).GroupBy(phase => phase.Drill / 2))
+                {
+                    var order = drill.Select(phase => phase.Who!.Value).ToList();
+                    order[0].ShouldBe(drill.Key % 2);
+                    if (drill.First().Second is not null)
+                        continue;
+                    var sets = Math.Min(order.Count(who => who == 0), order.Count(who => who == 1));
+                    order.Take(sets * 2).Chunk(2).ShouldAllBe(pair => pair[0] == drill.Key % 2 && pair[1] != pair[0]);
+                }
+            },
+            iter: 200
+        );
+
+    [Fact]
+    public void By_the_rep_both_are_in_one_set_where_reps_are_told_one_by_one_and_nowhere_else() =>
+        Cases.Sample(
+            one =>
+            {
+                foreach (var work in one.Both.Phases.Where(phase => phase.Kind == PhaseKind.Work))
+                {
+                    var at = work.Drill / 2;
+                    var can =
+                        one.By == TurnBy.Rep
+                        && PairRules.CanTurnByRep(one.First.Drills[at].Card, one.First.Drills[at].Dose)
+                        && PairRules.CanTurnByRep(one.Second.Drills[at].Card, one.Second.Drills[at].Dose);
+                    if (work.Second is not null)
+                        can.ShouldBeTrue();
+                    // A set that only one of them has is played alone.
+                    if (can && work.Second is null)
+                        Works(one.Both, 0)
+                            .Count(set => set.Drill / 2 == at)
+                            .ShouldNotBe(Works(one.Both, 1).Count(set => set.Drill / 2 == at));
+                    if (work.Second is not null)
+                        (work.Seconds, work.Second.Seconds).ShouldBe((null, null));
+                }
+            },
+            iter: 200
+        );
 
     [Fact]
     public void No_phase_says_only_what_a_single_player_reads()
     {
-        var sheet = new Case(new Sheet("Two", [new(SheetPart.Focus, "pull-back-laces-away"), new(SheetPart.Focus, "zigzag-and-home")]), Level.Steady, Level.FirstWeeks, Foot.Right, Foot.Left, OtherPart.Races, TurnBy.Round, true).Both;
-        sheet.Phases.Take(4).Select(phase => phase.Label).ShouldBe(["Ana: Get ready", "Ana: Round 1 of 6", "Bo comes in: right foot", "Bo: Round 1 of 4"]);
+        var sheet = new Case(
+            new Sheet("Two", [new(SheetPart.Focus, "pull-back-laces-away"), new(SheetPart.Focus, "zigzag-and-home")]),
+            Level.Steady,
+            Level.FirstWeeks,
+            Foot.Right,
+            Foot.Left,
+            OtherPart.Races,
+            TurnBy.Round,
+            true
+        ).Both;
+        sheet
+            .Phases.Take(4)
+            .Select(phase => phase.Label)
+            .ShouldBe(["Ana: Get ready", "Ana: Round 1 of 6", "Bo comes in: right foot", "Bo: Round 1 of 4"]);
         sheet.Phases[1].OtherDoes.ShouldBe("Bo watches, two steps outside the lines.");
         sheet.Phases[1].Next.ShouldBe("then Bo comes in: right foot");
         var race = sheet.Phases.Where(phase => phase.Kind == PhaseKind.Work && phase.Drill >= 2).ToList();
         race[0].OtherDoes.ShouldBe("Ana waits behind the start and goes next.", "who was second begins");
-        sheet.Phases.Where(phase => phase.Kind == PhaseKind.Between).Select(phase => (phase.Label, phase.IsLast)).ShouldBe(
-            [("Ana, how was it?", null), ("Bo, how was it?", null), ("Bo, how was it?", true), ("Ana, how was it?", true)]);
+        sheet
+            .Phases.Where(phase => phase.Kind == PhaseKind.Between)
+            .Select(phase => (phase.Label, phase.IsLast))
+            .ShouldBe([("Ana, how was it?", null), ("Bo, how was it?", null), ("Bo, how was it?", true), ("Ana, how was it?", true)]);
         sheet.Drills.Select(drill => drill.With).ShouldBe([null, null, OtherPart.Races, OtherPart.Races]);
     }
 
     [Fact]
     public void Other_cards_are_not_one_sheet()
     {
-        var (one, other) = (new OneOfTwo("Ana", Foot.Right, [Drill(Cards.PullBack)]), new OneOfTwo("Bo", Foot.Right, [Drill(Cards.InsideTaps)]));
+        var (one, other) = (
+            new OneOfTwo("Ana", Foot.Right, [Drill(Cards.PullBack)]),
+            new OneOfTwo("Bo", Foot.Right, [Drill(Cards.InsideTaps)])
+        );
         Should.Throw<ArgumentException>(() => PairSheetWriter.Write(one, other, OtherPart.Rests, TurnBy.Round, SetFrame.UsualClipPenalty));
     }
 
     private static SheetDrill Drill(DrillCard card) => SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, Level.Steady);
 
-    // What a body can do: nobody shadows a strike or stands before a wall, nobody races without a course, and who is served needs a ball that comes.
+    // What a body can do: nobody shadows a strike or stands before a wall, nobody races without a course, and who is served needs a ball
+    // that comes.
     [Theory]
     [InlineData("zigzag-and-home", OtherPart.Races, true)]
     [InlineData("toe-taps", OtherPart.Races, false)]
@@ -160,7 +225,8 @@ public class TogetherTests
     {
         foreach (var card in Cards.All.Cards.Where(PairRules.NeedsAServer))
         {
-            foreach (var asked in Enum.GetValues<OtherPart>()) PairRules.PartIn(card, asked).ShouldBe(OtherPart.Serves, card.Id);
+            foreach (var asked in Enum.GetValues<OtherPart>())
+                PairRules.PartIn(card, asked).ShouldBe(OtherPart.Serves, card.Id);
             PairRules.ComparesWithAlone(card, OtherPart.Serves).ShouldBeTrue(card.Id);
         }
     }
@@ -175,29 +241,48 @@ public class TogetherTests
     {
         var card = Cards.All.Find(drill)!;
         var frame = Cards.Frame(card.Turns(Foot.Right)[0], planned: 30) with { With = part };
-        var draft = new SetDraft { Left = 12, Right = 12, Reps = 6, Slips = 2, Clips = 0, Seconds = 30 };
+        var draft = new SetDraft
+        {
+            Left = 12,
+            Right = 12,
+            Reps = 6,
+            Slips = 2,
+            Clips = 0,
+            Seconds = 30,
+        };
         var set = SetCheck.Check(card, frame, draft, Cards.Today).Set!;
         (set.With is null).ShouldBe(counts);
         Scoring.MarksOf(set).Any().ShouldBe(counts && Scoring.MarksOf(set with { With = null }).Any());
         set.Touches.Total.ShouldBeGreaterThan(0, "its touches count all the same");
-        Correction.Check(card, set, draft, set.StartedAt, set.Day, Cards.Today, true).Set!.With.ShouldBe(set.With, "a correction makes no record of it");
+        Correction
+            .Check(card, set, draft, set.StartedAt, set.Day, Cards.Today, true)
+            .Set!.With.ShouldBe(set.With, "a correction makes no record of it");
     }
 
     [Fact]
     public void Cautions_say_where_the_other_one_stands()
     {
         Of(("toe-taps", OtherPart.Rests)).ShouldBe([PairCaution.RoomForTwo]);
-        Of(("scissors", OtherPart.Shadows), ("zigzag-and-home", OtherPart.Races)).ShouldBe([PairCaution.RoomForTwo, PairCaution.NoTackling, PairCaution.OneRunsAtATime]);
+        Of(("scissors", OtherPart.Shadows), ("zigzag-and-home", OtherPart.Races))
+            .ShouldBe([PairCaution.RoomForTwo, PairCaution.NoTackling, PairCaution.OneRunsAtATime]);
         Of(("strike-inside-dead-ball", OtherPart.Rests)).ShouldBe([PairCaution.RoomForTwo, PairCaution.BehindTheStriker]);
-        Of(("strike-rolled-first-time", OtherPart.Serves), ("served-inside-volley", OtherPart.Serves)).ShouldBe([PairCaution.RoomForTwo, PairCaution.ServerBesideTheGoal, PairCaution.SoftThrows]);
+        Of(("strike-rolled-first-time", OtherPart.Serves), ("served-inside-volley", OtherPart.Serves))
+            .ShouldBe([PairCaution.RoomForTwo, PairCaution.ServerBesideTheGoal, PairCaution.SoftThrows]);
         PairCautions.Of([(Cards.InsideTaps, OtherPart.Rests)], (8, 11)).ShouldContain(PairCaution.GiveWay);
         // A wall strikes back: whoever waits is never before it, whichever card with a wall or a goal it is.
         foreach (var card in Cards.All.Cards.Where(card => card.Gear.Any(item => item.Kind is GearKind.Wall or GearKind.Goal)))
         {
-            foreach (var part in Enum.GetValues<OtherPart>()) PairCautions.Of([(card, PairRules.PartIn(card, part))], (9, 9)).ShouldContain(caution => caution == PairCaution.BehindTheStriker || caution == PairCaution.ServerBesideTheGoal, card.Id);
+            foreach (var part in Enum.GetValues<OtherPart>())
+                PairCautions
+                    .Of([(card, PairRules.PartIn(card, part))], (9, 9))
+                    .ShouldContain(
+                        caution => caution == PairCaution.BehindTheStriker || caution == PairCaution.ServerBesideTheGoal,
+                        card.Id
+                    );
         }
 
-        static IEnumerable<PairCaution> Of(params (string Drill, OtherPart Part)[] drills) => PairCautions.Of(drills.Select(one => (Cards.All.Find(one.Drill)!, one.Part)), (9, 9));
+        static IEnumerable<PairCaution> Of(params (string Drill, OtherPart Part)[] drills) =>
+            PairCautions.Of(drills.Select(one => (Cards.All.Find(one.Drill)!, one.Part)), (9, 9));
     }
 
     [Fact]
@@ -208,6 +293,19 @@ public class TogetherTests
         Race.Of(runs, [Run(12.1, 0) with { Layout = "another" }]).ShouldBeEmpty();
         Race.Of(runs, []).ShouldBeEmpty();
 
-        static PracticeSet Run(double seconds, int clips, bool isVoid = false) => SetCheck.Check(Cards.Zigzag, Cards.Frame(), new SetDraft { Seconds = seconds, Clips = clips, Void = isVoid }, Cards.Today).Set!;
+        static PracticeSet Run(double seconds, int clips, bool isVoid = false) =>
+            SetCheck
+                .Check(
+                    Cards.Zigzag,
+                    Cards.Frame(),
+                    new SetDraft
+                    {
+                        Seconds = seconds,
+                        Clips = clips,
+                        Void = isVoid,
+                    },
+                    Cards.Today
+                )
+                .Set!;
     }
 }

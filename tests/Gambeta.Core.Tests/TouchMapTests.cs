@@ -15,32 +15,43 @@ public class TouchMapTests
     }
 
     [Fact]
-    public void Arcs_meet_their_contacts_and_the_way_has_no_gap() => Gen.Select(PatternTests.AnyPattern, Gen.Int[10, 240]).Sample((pattern, tempo) =>
-    {
-        var map = TouchMap.Of(pattern, new Tempo(tempo));
-        map.Stops.Select(stop => stop.Touch).ShouldBe(pattern.Touches);
-        foreach (var stop in map.Stops)
-        {
-            // What the touch sends begins where it meets the ball.
-            map.Paths.First(path => path.After == stop.Number).From.ShouldBe(stop.At);
-        }
-        foreach (var (path, next) in map.Paths.Zip(map.Paths.Skip(1)))
-        {
-            var shot = path.After > 0 && map.Stops[path.After - 1].Touch.Move == BallMove.Goal && path.To.Up == map.Line;
-            if (!shot) next.From.ShouldBe(path.To);
-        }
-        map.Paths.ShouldAllBe(path => path.Seconds > 0 && double.IsFinite(path.Bend.Up));
-    });
+    public void Arcs_meet_their_contacts_and_the_way_has_no_gap() =>
+        Gen.Select(PatternTests.AnyPattern, Gen.Int[10, 240])
+            .Sample(
+                (pattern, tempo) =>
+                {
+                    var map = TouchMap.Of(pattern, new Tempo(tempo));
+                    map.Stops.Select(stop => stop.Touch).ShouldBe(pattern.Touches);
+                    foreach (var stop in map.Stops)
+                    {
+                        // What the touch sends begins where it meets the ball.
+                        map.Paths.First(path => path.After == stop.Number).From.ShouldBe(stop.At);
+                    }
+                    foreach (var (path, next) in map.Paths.Zip(map.Paths.Skip(1)))
+                    {
+                        var shot = path.After > 0 && map.Stops[path.After - 1].Touch.Move == BallMove.Goal && path.To.Up == map.Line;
+                        if (!shot)
+                            next.From.ShouldBe(path.To);
+                    }
+                    map.Paths.ShouldAllBe(path => path.Seconds > 0 && double.IsFinite(path.Bend.Up));
+                }
+            );
 
     [Fact]
     public void A_flight_obeys_gravity_all_along_its_curve() =>
-        Gen.Select(Gen.Double[0, 150], Gen.Double[0, 150], Gen.Double[0.1, 1.5], Gen.Double[0, 1]).Sample((from, to, seconds, share) =>
-        {
-            var path = FreeFlight.Path(new(0, from), new(100, to), seconds, 1);
-            var onTheCurve = ((1 - share) * (1 - share) * path.From.Up) + (2 * (1 - share) * share * path.Bend.Up) + (share * share * path.To.Up);
-            var t = share * seconds;
-            onTheCurve.ShouldBe(from + (FreeFlight.SpeedFor(from, to, seconds) * t) - (FreeFlight.G * t * t / 2), 1e-6);
-        });
+        Gen.Select(Gen.Double[0, 150], Gen.Double[0, 150], Gen.Double[0.1, 1.5], Gen.Double[0, 1])
+            .Sample(
+                (from, to, seconds, share) =>
+                {
+                    var path = FreeFlight.Path(new(0, from), new(100, to), seconds, 1);
+                    var onTheCurve =
+                        ((1 - share) * (1 - share) * path.From.Up)
+                        + (2 * (1 - share) * share * path.Bend.Up)
+                        + (share * share * path.To.Up);
+                    var t = share * seconds;
+                    onTheCurve.ShouldBe(from + (FreeFlight.SpeedFor(from, to, seconds) * t) - (FreeFlight.G * t * t / 2), 1e-6);
+                }
+            );
 
     [Theory]
     [InlineData(25, 25, 1.2)]
@@ -72,11 +83,22 @@ public class TouchMapTests
             foreach (var tempo in new[] { card.Tempo.Slow, card.Tempo.Steady, card.Tempo.Fast })
             {
                 var map = TouchMap.Of(card.Pattern, tempo);
-                foreach (var (down, up) in map.Paths.Zip(map.Paths.Skip(1)).Where(pair => pair is { First.Kind: PathKind.Flight, Second.Kind: PathKind.Flight } && map.Marks.Any(mark => mark.Key == "bounce" && mark.At == pair.First.To)))
+                foreach (
+                    var (down, up) in map
+                        .Paths.Zip(map.Paths.Skip(1))
+                        .Where(pair =>
+                            pair is { First.Kind: PathKind.Flight, Second.Kind: PathKind.Flight }
+                            && map.Marks.Any(mark => mark.Key == "bounce" && mark.At == pair.First.To)
+                        )
+                )
                 {
                     var comes = (FreeFlight.G * down.Seconds) - FreeFlight.SpeedFor(down.From.Up, down.To.Up, down.Seconds);
                     var goes = FreeFlight.SpeedFor(up.From.Up, up.To.Up, up.Seconds);
-                    if (goes > (FreeFlight.Bounce * comes) + 0.01) gains.Add($"{card.Id} at {tempo.TouchesAMinute}: comes {comes:0}, goes {goes:0} from {down.From.Up:0} to {up.To.Up:0} in {down.Seconds:0.00}+{up.Seconds:0.00}");
+                    if (goes > (FreeFlight.Bounce * comes) + 0.01)
+                        gains.Add(
+                            $"{card.Id} at {tempo.TouchesAMinute}: comes {comes:0}, goes {goes:0} from {down.From.Up:0} to "
+                                + $"{up.To.Up:0} in {down.Seconds:0.00}+{up.Seconds:0.00}"
+                        );
                 }
             }
         }
@@ -84,16 +106,19 @@ public class TouchMapTests
     }
 
     [Fact]
-    public void The_mirrored_map_of_a_floor_is_its_mirror_image() => PatternTests.AnyPattern.Where(pattern => !pattern.InTheAir).Sample(pattern =>
-    {
-        var (map, other) = (TouchMap.Of(pattern, new Tempo(60)), TouchMap.Of(pattern.Mirror(), new Tempo(60)));
-        foreach (var (a, b) in map.Stops.Zip(other.Stops))
-        {
-            b.At.Right.ShouldBe(-a.At.Right, 1e-6);
-            b.At.Up.ShouldBe(a.At.Up, 1e-6);
-            b.Touch.Foot.ShouldBe(a.Touch.Foot.Other());
-        }
-    });
+    public void The_mirrored_map_of_a_floor_is_its_mirror_image() =>
+        PatternTests
+            .AnyPattern.Where(pattern => !pattern.InTheAir)
+            .Sample(pattern =>
+            {
+                var (map, other) = (TouchMap.Of(pattern, new Tempo(60)), TouchMap.Of(pattern.Mirror(), new Tempo(60)));
+                foreach (var (a, b) in map.Stops.Zip(other.Stops))
+                {
+                    b.At.Right.ShouldBe(-a.At.Right, 1e-6);
+                    b.At.Up.ShouldBe(a.At.Up, 1e-6);
+                    b.Touch.Foot.ShouldBe(a.Touch.Foot.Other());
+                }
+            });
 
     [Fact]
     public void The_ball_goes_where_the_pattern_says()

@@ -1,8 +1,8 @@
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Edges.Diaries;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Practice.Measuring;
-using Gambeta.Core.Edges.Diaries;
 using Gambeta.Simulation;
 
 namespace Gambeta.Core.Tests;
@@ -32,7 +32,10 @@ public class TraitsTests
         Ways.All.Select(way => way.Key).ShouldBe(Enum.GetValues<MeasuredBy>());
         foreach (var row in MeasureTraits.All)
         {
-            (row.Doses.Length, row.Keeps.Length).ShouldSatisfyAllConditions(() => row.Doses.ShouldNotBeEmpty(), () => row.Keeps.ShouldNotBeEmpty());
+            (row.Doses.Length, row.Keeps.Length).ShouldSatisfyAllConditions(
+                () => row.Doses.ShouldNotBeEmpty(),
+                () => row.Keeps.ShouldNotBeEmpty()
+            );
             FormModels.Of(row.Key).UnitsInOne.ShouldBe(row.UnitsInOne, row.Key.ToString());
             FormModels.Of(row.Key).LowerIsBetter.ShouldBe(row.Keeps[0].LowerIsBetter, row.Key.ToString());
             DiaryForm.Of(row.Key).ShouldNotBeNull();

@@ -10,27 +10,37 @@ public class WalkOutTests
     public void The_zigzag_walked_in_paces_of_68_centimetres()
     {
         var zigzag = Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double> { ["ahead"] = 2.5 * 0.68, ["side"] = 2 * 0.68 });
-        WalkOut.Of(zigzag, new Pace(0.68)).Select(walk => (walk.To, walk.HalvesAhead, walk.HalvesRight))
+        WalkOut
+            .Of(zigzag, new Pace(0.68))
+            .Select(walk => (walk.To, walk.HalvesAhead, walk.HalvesRight))
             .ShouldBe([(1, 5, -4), (2, 5, 8), (3, 5, -8), (4, 5, 4)]);
     }
 
     [Fact]
     public void Walking_the_directions_reproduces_every_marker_within_half_a_paces_rounding() =>
-        Gen.Select(Gen.Select(Gen.Double[-20, 20], Gen.Double[-20, 20], (x, y) => new Spot(x, y)).Array[1, 20], Gen.Double[0.2, 1.2]).Sample((spots, pace) =>
-        {
-            var layout = new Layout { Start = spots[0], Finish = spots[0], Markers = [.. spots.Skip(1)] };
-            var stands = default(Spot);
-            var tape = default(Spot);
-            foreach (var walk in WalkOut.Of(layout, new Pace(pace)))
-            {
-                stands += new Spot(walk.HalvesRight, walk.HalvesAhead) * (pace / 2);
-                tape += walk.Tape;
-                var there = walk.To == 0 ? spots[0] : layout.Markers[walk.To!.Value - 1];
-                Math.Abs(stands.Right - there.Right).ShouldBeLessThanOrEqualTo((pace / 4) + 1e-9);
-                Math.Abs(stands.Ahead - there.Ahead).ShouldBeLessThanOrEqualTo((pace / 4) + 1e-9);
-                tape.DistanceTo(there).ShouldBeLessThan(1e-9);
-            }
-        });
+        Gen.Select(Gen.Select(Gen.Double[-20, 20], Gen.Double[-20, 20], (x, y) => new Spot(x, y)).Array[1, 20], Gen.Double[0.2, 1.2])
+            .Sample(
+                (spots, pace) =>
+                {
+                    var layout = new Layout
+                    {
+                        Start = spots[0],
+                        Finish = spots[0],
+                        Markers = [.. spots.Skip(1)],
+                    };
+                    var stands = default(Spot);
+                    var tape = default(Spot);
+                    foreach (var walk in WalkOut.Of(layout, new Pace(pace)))
+                    {
+                        stands += new Spot(walk.HalvesRight, walk.HalvesAhead) * (pace / 2);
+                        tape += walk.Tape;
+                        var there = walk.To == 0 ? spots[0] : layout.Markers[walk.To!.Value - 1];
+                        Math.Abs(stands.Right - there.Right).ShouldBeLessThanOrEqualTo((pace / 4) + 1e-9);
+                        Math.Abs(stands.Ahead - there.Ahead).ShouldBeLessThanOrEqualTo((pace / 4) + 1e-9);
+                        tape.DistanceTo(there).ShouldBeLessThan(1e-9);
+                    }
+                }
+            );
 
     [Fact]
     public void A_finish_of_its_own_is_walked_to_last()
@@ -68,7 +78,9 @@ public class WalkOutTests
     public void Layouts_within_five_centimetres_are_the_same_layout()
     {
         var zigzag = Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double>());
-        zigzag.IsSameAs(zigzag with { Name = "Another name", Markers = zigzag.Markers.SetItem(0, zigzag.Markers[0] + new Spot(0.05, 0)) }).ShouldBeTrue();
+        zigzag
+            .IsSameAs(zigzag with { Name = "Another name", Markers = zigzag.Markers.SetItem(0, zigzag.Markers[0] + new Spot(0.05, 0)) })
+            .ShouldBeTrue();
         zigzag.IsSameAs(zigzag with { Markers = zigzag.Markers.SetItem(0, zigzag.Markers[0] + new Spot(0.051, 0)) }).ShouldBeFalse();
         zigzag.IsSameAs(zigzag with { Steps = zigzag.Steps.SetItem(0, new Past(0, Side.Right)) }).ShouldBeFalse();
         zigzag.IsSameAs(zigzag with { Clearance = 0.46 }).ShouldBeFalse();

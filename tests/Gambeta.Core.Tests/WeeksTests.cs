@@ -17,11 +17,42 @@ namespace Gambeta.Core.Tests;
 /// <summary>Two feet, load, levels, spans, what clean means, and the one thing to look at.</summary>
 public sealed class WeeksTests
 {
-    private static Verdict About(string drill, Feet feet, int middle, DecisionKind kind = DecisionKind.Stay, int steps = 0, MeasuredBy measure = MeasuredBy.TouchesInARound, PaceOfControl? pace = null) => new(
-        new FormKey(JudgedSets.Player, drill, measure, feet, ""), First, new Measure(default), "30", 2, new Target(middle, 0.5, default), new Target(middle, 0.5, default), new Quantiles(middle - 4, middle - 2, middle, middle + 2, middle + 4), 1,
-        new Decision(kind, 0.8, 0.9, 8, 3, null), 0.5, new WhatItTakes(null, middle), pace ?? new PaceOfControl(ControlKind.Unknown, 0, 0, 0), Guid.Empty, new Target(middle, 0.5, default), steps);
+    private static Verdict About(
+        string drill,
+        Feet feet,
+        int middle,
+        DecisionKind kind = DecisionKind.Stay,
+        int steps = 0,
+        MeasuredBy measure = MeasuredBy.TouchesInARound,
+        PaceOfControl? pace = null
+    ) =>
+        new(
+            new FormKey(JudgedSets.Player, drill, measure, feet, ""),
+            First,
+            new Measure(default),
+            "30",
+            2,
+            new Target(middle, 0.5, default),
+            new Target(middle, 0.5, default),
+            new Quantiles(middle - 4, middle - 2, middle, middle + 2, middle + 4),
+            1,
+            new Decision(kind, 0.8, 0.9, 8, 3, null),
+            0.5,
+            new WhatItTakes(null, middle),
+            pace ?? new PaceOfControl(ControlKind.Unknown, 0, 0, 0),
+            Guid.Empty,
+            new Target(middle, 0.5, default),
+            steps
+        );
 
-    private static PracticeSet One(string drill, Feet feet, int left, int right, int day = 0) => Round(1, day) with { Id = Guid.NewGuid(), Drill = drill, Feet = feet, Touches = new TouchCount(left, right) };
+    private static PracticeSet One(string drill, Feet feet, int left, int right, int day = 0) =>
+        Round(1, day) with
+        {
+            Id = Guid.NewGuid(),
+            Drill = drill,
+            Feet = feet,
+            Touches = new TouchCount(left, right),
+        };
 
     [Fact]
     public void The_other_foot_is_behind_by_its_form_and_what_lies_with_both_feet_tells_nothing()
@@ -32,7 +63,13 @@ public sealed class WeeksTests
         (feet.Touches, feet.Gap).ShouldBe((new TouchCount(50, 70), 0.25));
         TwoFeet.Of(sets, [About("a", Feet.Left, 30), About("a", Feet.Right, 40)], Foot.Left).Gap.ShouldBe(-0.25);
         // A time is better where it is shorter.
-        TwoFeet.Of(sets, [About("a", Feet.Left, 240, measure: MeasuredBy.CourseTime), About("a", Feet.Right, 200, measure: MeasuredBy.CourseTime)], Foot.Right).Gap!.Value.ShouldBe(40 / 240.0, 1e-9);
+        TwoFeet
+            .Of(
+                sets,
+                [About("a", Feet.Left, 240, measure: MeasuredBy.CourseTime), About("a", Feet.Right, 200, measure: MeasuredBy.CourseTime)],
+                Foot.Right
+            )
+            .Gap!.Value.ShouldBe(40 / 240.0, 1e-9);
         TwoFeet.Of(sets, [About("a", Feet.Left, 30)], Foot.Right).Gap.ShouldBeNull();
     }
 
@@ -56,7 +93,8 @@ public sealed class WeeksTests
     [Fact]
     public void It_stops_when_level_waits_until_measured_and_a_household_may_want_none_of_it()
     {
-        CatchUp With(double? gap, FeetSchool school = FeetSchool.CatchUp, int cap = 60) => CatchUp.Of(new TwoFeet([], new TouchCount(100, 300), gap), Foot.Right, 200, school, cap);
+        CatchUp With(double? gap, FeetSchool school = FeetSchool.CatchUp, int cap = 60) =>
+            CatchUp.Of(new TwoFeet([], new TouchCount(100, 300), gap), Foot.Right, 200, school, cap);
         With(0.05).Kind.ShouldBe(CatchUpKind.Level);
         With(-0.4).Kind.ShouldBe(CatchUpKind.Level);
         With(null).Kind.ShouldBe(CatchUpKind.NotMeasured);
@@ -91,10 +129,15 @@ public sealed class WeeksTests
         DrillLevels.Steps([DecisionKind.MoveOn, DecisionKind.Stay, DecisionKind.MoveOn, DecisionKind.MoveOn]).ShouldBe(2);
         DrillLevels.Steps([DecisionKind.MoveOn, DecisionKind.StepBack, DecisionKind.Stay]).ShouldBe(0);
         DrillLevels.Steps([DecisionKind.TooEarly, DecisionKind.Stay]).ShouldBe(0);
-        var levels = DrillLevels.Of(Level.FirstWeeks, [About("a", Feet.Left, 9, steps: 2), About("a", Feet.Right, 9, steps: 1), About("b", Feet.Both, 9, steps: -2)]);
+        var levels = DrillLevels.Of(
+            Level.FirstWeeks,
+            [About("a", Feet.Left, 9, steps: 2), About("a", Feet.Right, 9, steps: 1), About("b", Feet.Both, 9, steps: -2)]
+        );
         (levels["a"], levels["b"], levels["never played"]).ShouldBe((Level.Steady, Level.FirstWeeks, Level.FirstWeeks));
         DrillLevels.OpensTheNext([]).ShouldBeFalse();
-        DrillLevels.OpensTheNext([About("a", Feet.Left, 9, DecisionKind.MoveOn), About("a", Feet.Right, 9)]).ShouldBeFalse("the slower foot may not");
+        DrillLevels
+            .OpensTheNext([About("a", Feet.Left, 9, DecisionKind.MoveOn), About("a", Feet.Right, 9)])
+            .ShouldBeFalse("the slower foot may not");
         DrillLevels.OpensTheNext([About("a", Feet.Left, 9, DecisionKind.MoveOn), About("a", Feet.Right, 9, steps: 1)]).ShouldBeTrue();
     }
 
@@ -110,7 +153,11 @@ public sealed class WeeksTests
     }
 
     [Theory]
-    [InlineData("8 in 10", MeasuredBy.CleanReps, 0.8, null), InlineData("30", MeasuredBy.BestStreak, 0.75, 30), InlineData("12", MeasuredBy.SecondsWithoutADrop, 0.75, 120)]
+    [
+        InlineData("8 in 10", MeasuredBy.CleanReps, 0.8, null),
+        InlineData("30", MeasuredBy.BestStreak, 0.75, 30),
+        InlineData("12", MeasuredBy.SecondsWithoutADrop, 0.75, 120)
+    ]
     public void What_clean_means_is_read_and_written(string written, MeasuredBy measure, double share, int? value)
     {
         var model = MeasureTraits.Of(measure);
@@ -119,8 +166,17 @@ public sealed class WeeksTests
     }
 
     [Theory]
-    [InlineData("8 in 10", MeasuredBy.BestStreak), InlineData("30", MeasuredBy.CleanReps), InlineData("10 in 10", MeasuredBy.CleanReps), InlineData("0", MeasuredBy.BestStreak), InlineData("-4", MeasuredBy.BestStreak), InlineData("1e9", MeasuredBy.BestStreak), InlineData("", MeasuredBy.BestStreak)]
-    public void What_it_cannot_mean_is_refused(string written, MeasuredBy measure) => Should.Throw<FormatException>(() => CleanBar.Read(written, MeasureTraits.Of(measure)));
+    [
+        InlineData("8 in 10", MeasuredBy.BestStreak),
+        InlineData("30", MeasuredBy.CleanReps),
+        InlineData("10 in 10", MeasuredBy.CleanReps),
+        InlineData("0", MeasuredBy.BestStreak),
+        InlineData("-4", MeasuredBy.BestStreak),
+        InlineData("1e9", MeasuredBy.BestStreak),
+        InlineData("", MeasuredBy.BestStreak)
+    ]
+    public void What_it_cannot_mean_is_refused(string written, MeasuredBy measure) =>
+        Should.Throw<FormatException>(() => CleanBar.Read(written, MeasureTraits.Of(measure)));
 
     [Fact]
     public void Each_card_has_a_bar_that_its_measure_knows_and_its_own_word_stands()
@@ -128,7 +184,8 @@ public sealed class WeeksTests
         foreach (var card in Cards.All.Cards)
         {
             var bar = CleanBars.Of(card, new SetDose(TimeSpan.FromSeconds(30), 8));
-            if (MeasureTraits.Of(card.MeasuredBy).IsCleanByShare) bar.Value.ShouldBeNull(card.Id);
+            if (MeasureTraits.Of(card.MeasuredBy).IsCleanByShare)
+                bar.Value.ShouldBeNull(card.Id);
             bar.Share.ShouldBeInRange(0.5, 0.95, card.Id);
         }
         var streak = Cards.Juggling;
@@ -141,14 +198,20 @@ public sealed class WeeksTests
     public void The_first_beat_is_the_tempo_at_which_it_is_under_control()
     {
         var round = Cards.PullBack.Doses[Level.Steady];
-        BeatTrack.For(Cards.PullBack, round, 64).Select(track => track.FromAMinute).ShouldBe([64, .. BeatTrack.For(Cards.PullBack, round).Select(track => track.FromAMinute)]);
+        BeatTrack
+            .For(Cards.PullBack, round, 64)
+            .Select(track => track.FromAMinute)
+            .ShouldBe([64, .. BeatTrack.For(Cards.PullBack, round).Select(track => track.FromAMinute)]);
         BeatTrack.For(Cards.PullBack, round, 12).Length.ShouldBe(2, "a beat so slow is none");
         BeatTrack.For(Cards.Juggling, Cards.Juggling.Doses[Level.Steady], 64).ShouldBeEmpty();
         var limit = new PaceOfControl(ControlKind.Limit, 63.6, 0.9, 12);
         About("a", Feet.Left, 40, pace: limit).ControlledTempo.ShouldBe(64);
         About("a", Feet.Left, 40, pace: limit, measure: MeasuredBy.CourseTime).ControlledTempo.ShouldBeNull("a time is no tempo");
         About("a", Feet.Left, 40, pace: limit with { Kind = ControlKind.Holds }).ControlledTempo.ShouldBeNull();
-        (About("a", Feet.Both, 110, measure: MeasuredBy.BestStreak).IsPastCounting, About("a", Feet.Both, 60, measure: MeasuredBy.BestStreak).IsPastCounting).ShouldBe((true, false));
+        (
+            About("a", Feet.Both, 110, measure: MeasuredBy.BestStreak).IsPastCounting,
+            About("a", Feet.Both, 60, measure: MeasuredBy.BestStreak).IsPastCounting
+        ).ShouldBe((true, false));
     }
 
     [Fact]
@@ -159,7 +222,8 @@ public sealed class WeeksTests
         LookAt Of(DrillAnswer? last, params Verdict[] feet) => LookAt.Of(card, last, feet);
         DrillAnswer Said(Control control, string? fault = null, OtherFootFeel? other = null) => new(0, card.Id, control, fault, other);
         Of(null).ShouldBe(new LookAt(LookAtKind.Cue, card.Faults[0], cue, null));
-        Of(Said(Control.Shaky, card.Faults[^1].Id, OtherFootFeel.FarBehind), About(card.Id, Feet.Left, 40, pace: limit)).ShouldBe(new LookAt(LookAtKind.Fault, card.Faults[^1], cue, null));
+        Of(Said(Control.Shaky, card.Faults[^1].Id, OtherFootFeel.FarBehind), About(card.Id, Feet.Left, 40, pace: limit))
+            .ShouldBe(new LookAt(LookAtKind.Fault, card.Faults[^1], cue, null));
         Of(Said(Control.Shaky), About(card.Id, Feet.Left, 40, pace: limit)).Pace.ShouldBe(64);
         Of(Said(Control.Easy), About(card.Id, Feet.Left, 40, pace: limit)).Kind.ShouldBe(LookAtKind.Cue);
         Of(Said(Control.Mostly, other: OtherFootFeel.FarBehind)).Kind.ShouldBe(LookAtKind.OtherFoot);

@@ -12,22 +12,45 @@ namespace Gambeta.Core.Tests;
 /// <summary>What becomes of tempo, evenness and slips towards the end of a round.</summary>
 public sealed class WithinRoundTests
 {
-    /// <summary>A round of thirty seconds in which the gap at a time is said in seconds, with some unevenness and slips that depend on the time as well.</summary>
-    private static PracticeSet Tapped(int day, Func<double, double> gap, Func<double, double>? uneven = null, Func<double, double>? slips = null, double seconds = 30)
+    /// <summary>A round of thirty seconds in which the gap at a time is said in seconds, with some unevenness and slips that depend on the
+    /// time as well.</summary>
+    private static PracticeSet Tapped(
+        int day,
+        Func<double, double> gap,
+        Func<double, double>? uneven = null,
+        Func<double, double>? slips = null,
+        double seconds = 30
+    )
     {
         var (chance, at, events) = (new Random(day), 0.4, new List<PlayEvent>());
         // No two rounds have quite the same tempo, so that the whistle falls anywhere between two touches.
         var tempo = 0.93 + (0.14 * chance.NextDouble());
         while (at < seconds)
         {
-            events.Add(new PlayEvent((int)(at * 100), chance.NextDouble() < (slips?.Invoke(at) ?? 0) ? PlayEventKind.Slip : PlayEventKind.Touch, Foot.Left));
+            events.Add(
+                new PlayEvent(
+                    (int)(at * 100),
+                    chance.NextDouble() < (slips?.Invoke(at) ?? 0) ? PlayEventKind.Slip : PlayEventKind.Touch,
+                    Foot.Left
+                )
+            );
             at += tempo * gap(at) * Math.Exp(Normal.Sample(chance, 0, uneven?.Invoke(at) ?? 0.05));
         }
-        return Round(events.Count, day) with { Events = PlayNotation.Write(events), Worked = TimeSpan.FromSeconds(seconds), Planned = TimeSpan.FromSeconds(seconds) };
+        return Round(events.Count, day) with
+        {
+            Events = PlayNotation.Write(events),
+            Worked = TimeSpan.FromSeconds(seconds),
+            Planned = TimeSpan.FromSeconds(seconds),
+        };
     }
 
-    private static WithinRounds Of(Func<double, double> gap, Func<double, double>? uneven = null, Func<double, double>? slips = null, int rounds = 12, int from = 0) =>
-        WithinRounds.Of(Enumerable.Range(from, rounds).Select(day => Tapped(day, gap, uneven, slips)));
+    private static WithinRounds Of(
+        Func<double, double> gap,
+        Func<double, double>? uneven = null,
+        Func<double, double>? slips = null,
+        int rounds = 12,
+        int from = 0
+    ) => WithinRounds.Of(Enumerable.Range(from, rounds).Select(day => Tapped(day, gap, uneven, slips)));
 
     [Fact]
     public void A_steady_round_holds_whatever_its_tempo_and_a_slowing_one_falls_off_by_as_much_as_it_slows()
@@ -63,9 +86,20 @@ public sealed class WithinRoundTests
     {
         WithinRounds.Of([]).Tempo.Kind.ShouldBe(HoldKind.Unknown);
         var set = Tapped(1, at => at > 20 ? 3 : 0.5);
-        IEnumerable<PracticeSet> Many(Func<PracticeSet, PracticeSet> change) => Enumerable.Range(0, 8).Select(day => change(set with { StartedAt = set.StartedAt.AddDays(day) }));
+        IEnumerable<PracticeSet> Many(Func<PracticeSet, PracticeSet> change) =>
+            Enumerable.Range(0, 8).Select(day => change(set with { StartedAt = set.StartedAt.AddDays(day) }));
         WithinRounds.Of(Many(one => one)).Tempo.Kind.ShouldBe(HoldKind.FellOff);
-        foreach (var says in new Func<PracticeSet, PracticeSet>[] { one => one with { Events = null }, one => one with { Planned = null }, one => one with { CountedBy = CountedBy.Typed }, one => one with { Events = "no such words" }, one => one with { Events = "l1 l1 l1" }, one => one with { Worked = TimeSpan.Zero } })
+        foreach (
+            var says in new Func<PracticeSet, PracticeSet>[]
+            {
+                one => one with { Events = null },
+                one => one with { Planned = null },
+                one => one with { CountedBy = CountedBy.Typed },
+                one => one with { Events = "no such words" },
+                one => one with { Events = "l1 l1 l1" },
+                one => one with { Worked = TimeSpan.Zero },
+            }
+        )
             WithinRounds.Of(Many(says)).Tempo.Kind.ShouldBe(HoldKind.Unknown);
         WithinRounds.Of(Many(one => one).Take(2)).Tempo.Kind.ShouldBe(HoldKind.Unknown, "two rounds are too few");
     }

@@ -13,7 +13,14 @@ namespace Gambeta.Core.Tests;
 
 public class YardTests
 {
-    private static readonly Space Patio = new() { Name = "Patio", Kind = Places.Patio, Width = 5, Length = 8.5, Behind = [Behind.Glass, Behind.OpenGround, Behind.Road, Behind.Neighbours] };
+    private static readonly Space Patio = new()
+    {
+        Name = "Patio",
+        Kind = Places.Patio,
+        Width = 5,
+        Length = 8.5,
+        Behind = [Behind.Glass, Behind.OpenGround, Behind.Road, Behind.Neighbours],
+    };
 
     private static Kit Has(params (Thing Thing, int Count)[] things) => new(things.ToImmutableDictionary(t => t.Thing, t => t.Count));
 
@@ -58,8 +65,10 @@ public class YardTests
         foreach (var card in instead)
         {
             card.Places.HasFlag(Places.Patio).ShouldBeTrue();
-            if (card.Layout is { } layout) Fit.Of(layout, RunOffs.Of(card), small).Kind.ShouldBe(FitKind.Fits);
-            else card.Space.FitsIn(new Floor(2.2, 4)).ShouldBeTrue();
+            if (card.Layout is { } layout)
+                Fit.Of(layout, RunOffs.Of(card), small).Kind.ShouldBe(FitKind.Fits);
+            else
+                card.Space.FitsIn(new Floor(2.2, 4)).ShouldBeTrue();
         }
         NearestFitting.HasRoom(Cards.Zigzag, small).ShouldBeFalse();
         NearestFitting.HasRoom(Cards.Wall, small).ShouldBeFalse();
@@ -83,23 +92,24 @@ public class YardTests
     public void Targets_never_touch_and_keep_the_numbers_points_and_forgiveness_of_the_rules()
     {
         foreach (var age in Enumerable.Range(5, 13))
-            foreach (var distance in new[] { 1.0, 2, 3.3, 4, 6, 9, 15 })
-                foreach (var (width, height) in new[] { (12.0, 4.0), (3, 3), (2, 1.5) })
+        foreach (var distance in new[] { 1.0, 2, 3.3, 4, 6, 9, 15 })
+        foreach (var (width, height) in new[] { (12.0, 4.0), (3, 3), (2, 1.5) })
+        {
+            var chalk = ChalkTargets.For(age, distance, 6, width, height);
+            foreach (var target in chalk.Targets)
+            {
+                target.Points.ShouldBe(ChalkTargets.PointsOf(target.Number - 1));
+                foreach (var other in chalk.Targets.Where(other => other.Number < target.Number))
                 {
-                    var chalk = ChalkTargets.For(age, distance, 6, width, height);
-                    foreach (var target in chalk.Targets)
-                    {
-                        target.Points.ShouldBe(ChalkTargets.PointsOf(target.Number - 1));
-                        foreach (var other in chalk.Targets.Where(other => other.Number < target.Number))
-                        {
-                            var across = Math.Abs(target.Right - other.Right) - ((target.Size + other.Size) / 2);
-                            var up = Math.Max(target.Bottom - other.Bottom - other.Size, other.Bottom - target.Bottom - target.Size);
-                            Math.Max(across, up).ShouldBeGreaterThan(0.2, $"{age} years, {distance} m: {target.Number} and {other.Number}");
-                        }
-                    }
-                    // A pass that strays by what is said, from straight in front, strikes the edge of the low one.
-                    if (chalk.Targets.FirstOrDefault(target => target.Number == 1) is { } low) (distance * Math.Tan(chalk.Stray * Math.PI / 180)).ShouldBe(low.Size / 2, 1e-9);
+                    var across = Math.Abs(target.Right - other.Right) - ((target.Size + other.Size) / 2);
+                    var up = Math.Max(target.Bottom - other.Bottom - other.Size, other.Bottom - target.Bottom - target.Size);
+                    Math.Max(across, up).ShouldBeGreaterThan(0.2, $"{age} years, {distance} m: {target.Number} and {other.Number}");
                 }
+            }
+            // A pass that strays by what is said, from straight in front, strikes the edge of the low one.
+            if (chalk.Targets.FirstOrDefault(target => target.Number == 1) is { } low)
+                (distance * Math.Tan(chalk.Stray * Math.PI / 180)).ShouldBe(low.Size / 2, 1e-9);
+        }
     }
 
     [Fact]
@@ -123,19 +133,52 @@ public class YardTests
     [InlineData("2026-12-01", false, Season.Winter)]
     [InlineData("2026-01-15", true, Season.Summer)]
     [InlineData("2026-07-01", true, Season.Winter)]
-    public void Seasons_turn_over_south_of_the_equator(string day, bool southern, Season season) => FirstTouchCheck.SeasonOf(DateOnly.Parse(day, null), southern).ShouldBe(season);
+    public void Seasons_turn_over_south_of_the_equator(string day, bool southern, Season season) =>
+        FirstTouchCheck.SeasonOf(DateOnly.Parse(day, null), southern).ShouldBe(season);
 
     [Fact]
     public void The_check_follows_from_space_drill_age_and_season_the_gravest_first()
     {
-        FirstTouchCheck.Of(Cards.Zigzag, Patio, 8, Season.Winter).Select(item => item.ToString()).ShouldBe(
-        [
-            "road behind far", "somebody near", "floor clear", "glass behind near", "run off free", "shoes", "thunder", "ice and wet", "light", "water near", "neighbours know left",
-        ]);
-        FirstTouchCheck.Of(Cards.Juggling, Patio with { Kind = Places.Indoors, Behind = [Behind.OpenGround, Behind.OpenGround, Behind.OpenGround, Behind.OpenGround] }, 12, Season.Summer)
-            .Select(item => item.Kind).ShouldBe([FirstTouchKind.FloorClear, FirstTouchKind.SoftBall, FirstTouchKind.Shoes, FirstTouchKind.WaterNear]);
-        FirstTouchCheck.Of(Cards.Wall, null, 12, Season.Summer).Select(item => item.Kind)
-            .ShouldBe([FirstTouchKind.FloorClear, FirstTouchKind.WallFirm, FirstTouchKind.Shoes, FirstTouchKind.Thunder, FirstTouchKind.Heat, FirstTouchKind.WaterNear]);
+        FirstTouchCheck
+            .Of(Cards.Zigzag, Patio, 8, Season.Winter)
+            .Select(item => item.ToString())
+            .ShouldBe([
+                "road behind far",
+                "somebody near",
+                "floor clear",
+                "glass behind near",
+                "run off free",
+                "shoes",
+                "thunder",
+                "ice and wet",
+                "light",
+                "water near",
+                "neighbours know left",
+            ]);
+        FirstTouchCheck
+            .Of(
+                Cards.Juggling,
+                Patio with
+                {
+                    Kind = Places.Indoors,
+                    Behind = [Behind.OpenGround, Behind.OpenGround, Behind.OpenGround, Behind.OpenGround],
+                },
+                12,
+                Season.Summer
+            )
+            .Select(item => item.Kind)
+            .ShouldBe([FirstTouchKind.FloorClear, FirstTouchKind.SoftBall, FirstTouchKind.Shoes, FirstTouchKind.WaterNear]);
+        FirstTouchCheck
+            .Of(Cards.Wall, null, 12, Season.Summer)
+            .Select(item => item.Kind)
+            .ShouldBe([
+                FirstTouchKind.FloorClear,
+                FirstTouchKind.WallFirm,
+                FirstTouchKind.Shoes,
+                FirstTouchKind.Thunder,
+                FirstTouchKind.Heat,
+                FirstTouchKind.WaterNear,
+            ]);
     }
 
     [Fact]
@@ -143,7 +186,12 @@ public class YardTests
     {
         var fine = FirstTouchCheck.FineAnyway(Cards.All, Level.FirstWeeks, 8, 4).ToList();
         fine.Count.ShouldBe(4);
-        fine.ShouldAllBe(card => card.Places.HasFlag(Places.Indoors) && card.Gear.Length == 1 && card.From == Level.FirstWeeks && card.Intensity != Intensity.Hard);
+        fine.ShouldAllBe(card =>
+            card.Places.HasFlag(Places.Indoors)
+            && card.Gear.Length == 1
+            && card.From == Level.FirstWeeks
+            && card.Intensity != Intensity.Hard
+        );
     }
 
     [Fact]
@@ -153,15 +201,26 @@ public class YardTests
         var left = zigzag with { Way = new RunWay(RunFeet.LeftFoot, []) };
         left.IsSameAs(zigzag).ShouldBeFalse();
         left.IsSameAs(zigzag with { Way = new RunWay(RunFeet.LeftFoot, ["", ""]) }).ShouldBeTrue("nothing asked for at the end is nothing");
-        (zigzag with { Way = new RunWay(RunFeet.AsItComes, ["", "turn-outside-hook"]) }).IsSameAs(zigzag with { Way = new RunWay(RunFeet.AsItComes, ["turn-outside-hook"]) }).ShouldBeFalse();
+        (zigzag with { Way = new RunWay(RunFeet.AsItComes, ["", "turn-outside-hook"]) })
+            .IsSameAs(zigzag with { Way = new RunWay(RunFeet.AsItComes, ["turn-outside-hook"]) })
+            .ShouldBeFalse();
         left.Scaled(0.8).Way.ShouldBe(left.Way);
         left.Moved(1, new Spot(2, 3)).Way.ShouldBe(left.Way);
         new RunWay(RunFeet.AsItComes, ["a", "b", "c"]).Without(1).Turns.ShouldBe(["a", "c"]);
         var pattern = Cards.Zigzag.Pattern;
-        foreach (var by in Enum.GetValues<RunFeet>()) new RunWay(by, []).Share(pattern, 17).Total.ShouldBe(17);
+        foreach (var by in Enum.GetValues<RunFeet>())
+            new RunWay(by, []).Share(pattern, 17).Total.ShouldBe(17);
         new RunWay(RunFeet.LeftFoot, []).Share(pattern, 17).ShouldBe(new TouchCount(17, 0));
         new RunWay(RunFeet.HalfAndHalf, []).Share(pattern, 17).ShouldBe(new TouchCount(8, 9));
-        var amount = DoseArithmetic.Amount(Cards.Zigzag with { Layout = left }, new RunsDose(3) { Rest = TimeSpan.FromSeconds(40) }, Foot.Right, Cards.Zigzag.Tempo.Steady);
+        var amount = DoseArithmetic.Amount(
+            Cards.Zigzag with
+            {
+                Layout = left,
+            },
+            new RunsDose(3) { Rest = TimeSpan.FromSeconds(40) },
+            Foot.Right,
+            Cards.Zigzag.Tempo.Steady
+        );
         (amount.Touches.Right, amount.Touches.Left % 3).ShouldBe((0, 0));
         amount.Touches.Left.ShouldBe(3 * CourseTouches.Of(left)!.Value);
     }

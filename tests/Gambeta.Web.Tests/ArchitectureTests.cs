@@ -7,15 +7,21 @@ public partial class ArchitectureTests
 {
     [Fact]
     public void The_core_knows_neither_web_nor_database_nor_storage() =>
-        Types.InAssembly(typeof(Core.Keys).Assembly).ShouldNot()
+        Types
+            .InAssembly(typeof(Core.Keys).Assembly)
+            .ShouldNot()
             .HaveDependencyOnAny("Microsoft.AspNetCore", "Npgsql", "Dapper", "System.Data", "Gambeta.Storage", "Gambeta.Web")
-            .GetResult().FailingTypeNames.ShouldBeNull();
+            .GetResult()
+            .FailingTypeNames.ShouldBeNull();
 
     [Fact]
     public void Storage_knows_no_web() =>
-        Types.InAssembly(typeof(Storage.GambetaDatabase).Assembly).ShouldNot()
+        Types
+            .InAssembly(typeof(Storage.GambetaDatabase).Assembly)
+            .ShouldNot()
             .HaveDependencyOnAny("Microsoft.AspNetCore", "Gambeta.Web")
-            .GetResult().FailingTypeNames.ShouldBeNull();
+            .GetResult()
+            .FailingTypeNames.ShouldBeNull();
 
     [Fact]
     public void Pages_keep_sql_out()
@@ -30,8 +36,16 @@ public partial class ArchitectureTests
     {
         var text = File.ReadAllText(Repository.At("docs", "architecture.md"));
         var posts = text[text.IndexOf("## To change this", StringComparison.Ordinal)..];
-        posts.Split('\n').Count(line => line.StartsWith("| ", StringComparison.Ordinal) && line.Contains("](", StringComparison.Ordinal)).ShouldBeGreaterThanOrEqualTo(20);
-        foreach (var file in Directory.GetFiles(Repository.At("docs"), "*.md", SearchOption.AllDirectories).Append(Repository.At("CONTRIBUTING.md")).Append(Repository.At("README.md")))
+        posts
+            .Split('\n')
+            .Count(line => line.StartsWith("| ", StringComparison.Ordinal) && line.Contains("](", StringComparison.Ordinal))
+            .ShouldBeGreaterThanOrEqualTo(20);
+        foreach (
+            var file in Directory
+                .GetFiles(Repository.At("docs"), "*.md", SearchOption.AllDirectories)
+                .Append(Repository.At("CONTRIBUTING.md"))
+                .Append(Repository.At("README.md"))
+        )
         {
             foreach (Match link in Link().Matches(File.ReadAllText(file)))
             {
@@ -45,7 +59,13 @@ public partial class ArchitectureTests
             var rooms = Directory.GetDirectories(Repository.At("src", "Gambeta.Core", floor.Groups[1].Value)).Select(Path.GetFileName);
             Room().Matches(floor.Groups[2].Value).Select(room => room.Groups[1].Value).ShouldBe(rooms, ignoreOrder: true);
         }
-        Floor().Count(text).ShouldBe(Directory.GetDirectories(Repository.At("src", "Gambeta.Core")).Count(folder => Path.GetFileName(folder) is not ("bin" or "obj")));
+        Floor()
+            .Count(text)
+            .ShouldBe(
+                Directory
+                    .GetDirectories(Repository.At("src", "Gambeta.Core"))
+                    .Count(folder => Path.GetFileName(folder) is not ("bin" or "obj"))
+            );
         new FileInfo(Repository.At("docs", "architecture.md")).Length.ShouldBeLessThan(12 * 1024, "it is one screen and its signposts");
     }
 

@@ -33,7 +33,11 @@ public class ConcurrencyGateTests(TestServer server)
         {
             (await browser.GetAsync("/healthz/ready")).StatusCode.ShouldBe(HttpStatusCode.OK);
             (await browser.GetAsync("/mark.svg")).StatusCode.ShouldBe(HttpStatusCode.OK);
-            var (page, posted, told) = (browser.GetAsync("/today"), browser.PostAsync("/api/sets", set), LineTests.PostAsync(line, 1, "/api/sets", set));
+            var (page, posted, told) = (
+                browser.GetAsync("/today"),
+                browser.PostAsync("/api/sets", set),
+                LineTests.PostAsync(line, 1, "/api/sets", set)
+            );
             var refused = await page;
             refused.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
             refused.Headers.RetryAfter!.Delta!.Value.TotalSeconds.ShouldBeInRange(5, 15);
@@ -58,16 +62,32 @@ public class ConcurrencyGateTests(TestServer server)
         var cookies = new CookieContainer();
         var browser = new Browser(new HttpClient(new HttpClientHandler { CookieContainer = cookies }) { BaseAddress = address });
         await browser.SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = household.Name, ["password"] = TestServer.Password });
-        var token = JsonDocument.Parse(await (await browser.GetAsync("/api/token")).Content.ReadAsStringAsync(Cancel)).RootElement.GetProperty("token").GetString();
+        var token = JsonDocument
+            .Parse(await (await browser.GetAsync("/api/token")).Content.ReadAsStringAsync(Cancel))
+            .RootElement.GetProperty("token")
+            .GetString();
         var slow = new List<TcpClient>();
         // More than there are turns, of forms and of what is posted to the interface: each says that it is long, and sends its beginning.
-        foreach (var (path, type) in Enumerable.Repeat(("/?handler=SignIn", "application/x-www-form-urlencoded"), 5).Concat(Enumerable.Repeat(("/api/sets", "application/json"), 5)))
+        foreach (
+            var (path, type) in Enumerable
+                .Repeat(("/?handler=SignIn", "application/x-www-form-urlencoded"), 5)
+                .Concat(Enumerable.Repeat(("/api/sets", "application/json"), 5))
+        )
         {
             var client = new TcpClient();
             slow.Add(client);
             await client.ConnectAsync(address.Host, address.Port, Cancel);
-            await client.GetStream().WriteAsync(Encoding.ASCII.GetBytes(
-                $"POST {path} HTTP/1.1\r\nHost: {address.Authority}\r\nCookie: {cookies.GetCookieHeader(address)}\r\nRequestVerificationToken: {token}\r\nContent-Type: {type}\r\nContent-Length: 5000\r\n\r\n" + "{\"a\":"), Cancel);
+            await client
+                .GetStream()
+                .WriteAsync(
+                    Encoding.ASCII.GetBytes(
+                        $"POST {path} HTTP/1.1\r\nHost: {address.Authority}\r\nCookie: "
+                            + $"{cookies.GetCookieHeader(address)}\r\nRequestVerificationToken: {token}\r\nContent-Type: "
+                            + $"{type}\r\nContent-Length: 5000\r\n\r\n"
+                            + "{\"a\":"
+                    ),
+                    Cancel
+                );
         }
         await Task.Delay(500, Cancel);
         (await browser.GetAsync("/today")).StatusCode.ShouldBe(HttpStatusCode.OK);

@@ -29,10 +29,27 @@ public class CorrectionTests(TestServer server)
         return result;
     }
 
-    private Task<PracticeSet?> FindAsync(TestHousehold household, object? id) => InAsync(household, work => SetStore.FindAsync(work, (Guid)id!));
+    private Task<PracticeSet?> FindAsync(TestHousehold household, object? id) =>
+        InAsync(household, work => SetStore.FindAsync(work, (Guid)id!));
 
-    private static Dictionary<string, object?> Run(TestHousehold household, string drill, string events, double seconds, string feet = "both", string? layout = null) =>
-        new(Played.Post(household, null)) { ["draft"] = null, ["drill"] = drill, ["events"] = events, ["seconds"] = seconds, ["feet"] = feet, ["plannedSeconds"] = null, ["layout"] = layout };
+    private static Dictionary<string, object?> Run(
+        TestHousehold household,
+        string drill,
+        string events,
+        double seconds,
+        string feet = "both",
+        string? layout = null
+    ) =>
+        new(Played.Post(household, null))
+        {
+            ["draft"] = null,
+            ["drill"] = drill,
+            ["events"] = events,
+            ["seconds"] = seconds,
+            ["feet"] = feet,
+            ["plannedSeconds"] = null,
+            ["layout"] = layout,
+        };
 
     [Fact]
     public async Task Moving_a_set_to_another_day_changes_the_day_and_nothing_else()
@@ -41,13 +58,30 @@ public class CorrectionTests(TestServer server)
         var post = Run(household, "zigzag-and-home", "x300 s1700", 20);
         await browser.PostAsync("/api/sets", post);
         var before = (await FindAsync(household, post["id"]))!;
-        var fields = new Dictionary<string, string> { ["change"] = Guid.NewGuid().ToString(), ["seconds"] = "20.0", ["clips"] = "1", ["left"] = "1", ["right"] = "1", ["day"] = before.Day.AddDays(-2).ToString("yyyy-MM-dd", null) };
+        var fields = new Dictionary<string, string>
+        {
+            ["change"] = Guid.NewGuid().ToString(),
+            ["seconds"] = "20.0",
+            ["clips"] = "1",
+            ["left"] = "1",
+            ["right"] = "1",
+            ["day"] = before.Day.AddDays(-2).ToString("yyyy-MM-dd", null),
+        };
         var typed = await browser.PageAsync($"/logbook/{post["id"]}");
-        foreach (var field in new[] { "seconds", "clips" }) fields[field] = System.Text.RegularExpressions.Regex.Match(typed, $"name=\"{field}\"[^>]*value=\"([^\"]*)\"").Groups[1].Value;
+        foreach (var field in new[] { "seconds", "clips" })
+            fields[field] = System.Text.RegularExpressions.Regex.Match(typed, $"name=\"{field}\"[^>]*value=\"([^\"]*)\"").Groups[1].Value;
         fields.Remove("left");
         fields.Remove("right");
-        (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Mend", fields)).Status.ShouldBe(HttpStatusCode.Redirect);
-        (await FindAsync(household, post["id"])).ShouldBe(before with { Day = before.Day.AddDays(-2), StartedAt = before.StartedAt.AddDays(-2) });
+        (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Mend", fields)).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
+        (await FindAsync(household, post["id"])).ShouldBe(
+            before with
+            {
+                Day = before.Day.AddDays(-2),
+                StartedAt = before.StartedAt.AddDays(-2),
+            }
+        );
     }
 
     [Fact]
@@ -56,20 +90,47 @@ public class CorrectionTests(TestServer server)
         var (household, browser) = await ThereAsync();
         var stations = server.Catalogue.Cards.First(c => c.MeasuredBy == MeasuredBy.StationsTime);
         // Three stations in this yard, where the card has others.
-        var layout = Shape.Of(ShapeKind.GrowingStations).Lay(new Dictionary<string, double> { ["stations"] = 3 }) with { Key = "yard-three", Name = "Three" };
+        var layout = Shape.Of(ShapeKind.GrowingStations).Lay(new Dictionary<string, double> { ["stations"] = 3 }) with
+        {
+            Key = "yard-three",
+            Name = "Three",
+        };
         layout.Markers.Length.ShouldNotBe(stations.Layout!.Markers.Length);
-        await InAsync(household, async work => { await YardStore.KeepLayoutAsync(work, new KeptLayout(layout, stations.Id, null, null, null, false)); return true; });
+        await InAsync(household, async work =>
+        {
+            await YardStore.KeepLayoutAsync(work, new KeptLayout(layout, stations.Id, null, null, null, false));
+            return true;
+        });
         var post = Run(household, stations.Id, "l300 l300 l300", 20, layout: "yard-three");
         (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
-        var typed = new { set = post["id"], change = Guid.CreateVersion7(), draft = new { stationTries = new[] { 1, 2, 1 }, seconds = 21 } };
+        var typed = new
+        {
+            set = post["id"],
+            change = Guid.CreateVersion7(),
+            draft = new { stationTries = new[] { 1, 2, 1 }, seconds = 21 },
+        };
         (await browser.PostAsync("/api/counts", typed)).Status.ShouldBe(HttpStatusCode.OK);
         var mended = (await FindAsync(household, post["id"]))!;
         (mended.Layout, mended.Events, ((StationsResult)mended.Result).Finished).ShouldBe(("yard-three", "l300 l300 l300", true));
-        var played = await InAsync(household, work => work.ExecuteScalarAsync<string>("select played from practice_set where set_id = @id", new { id = post["id"] }));
+        var played = await InAsync(household, work =>
+            work.ExecuteScalarAsync<string>("select played from practice_set where set_id = @id", new { id = post["id"] })
+        );
         JsonDocument.Parse(played!).RootElement.GetProperty("worked_ms").GetInt32().ShouldBe(20_000);
         // A second correction leaves what was played first where it is.
-        await browser.PostAsync("/api/counts", new { set = post["id"], change = Guid.CreateVersion7(), draft = new { stationTries = new[] { 1, 1, 1 }, seconds = 25 } });
-        (await InAsync(household, work => work.ExecuteScalarAsync<string>("select played from practice_set where set_id = @id", new { id = post["id"] }))).ShouldBe(played);
+        await browser.PostAsync(
+            "/api/counts",
+            new
+            {
+                set = post["id"],
+                change = Guid.CreateVersion7(),
+                draft = new { stationTries = new[] { 1, 1, 1 }, seconds = 25 },
+            }
+        );
+        (
+            await InAsync(household, work =>
+                work.ExecuteScalarAsync<string>("select played from practice_set where set_id = @id", new { id = post["id"] })
+            )
+        ).ShouldBe(played);
     }
 
     [Fact]
@@ -92,7 +153,9 @@ public class CorrectionTests(TestServer server)
         (await server.BestsAsync(household)).ShouldBe([20m]);
         var browser = await Browser.SignedInAsync(server, household);
         await InAsync(household, work => SetStore.CorrectAsync(work, Guid.CreateVersion7(), set with { Touches = new TouchCount(50, 0) }));
-        (await browser.SubmitAsync("/logbook", "/logbook?handler=Undo", new() { ["change"] = first.ToString() })).Page.ShouldNotContain("kept");
+        (await browser.SubmitAsync("/logbook", "/logbook?handler=Undo", new() { ["change"] = first.ToString() })).Page.ShouldNotContain(
+            "kept"
+        );
     }
 
     [Fact]
@@ -104,7 +167,9 @@ public class CorrectionTests(TestServer server)
         var removal = new Dictionary<string, string> { ["change"] = Guid.NewGuid().ToString() };
         var first = await browser.SubmitAsync("/household", $"/logbook/{set.Id}?handler=Remove", removal);
         (await browser.SubmitAsync("/household", $"/logbook/{set.Id}?handler=Remove", removal)).ShouldBe(first);
-        (await browser.SubmitAsync("/household", $"/logbook/{set.Id}?handler=Remove", new() { ["change"] = Guid.NewGuid().ToString() })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (
+            await browser.SubmitAsync("/household", $"/logbook/{set.Id}?handler=Remove", new() { ["change"] = Guid.NewGuid().ToString() })
+        ).Status.ShouldBe(HttpStatusCode.NotFound);
     }
 
     [Fact]
@@ -113,18 +178,93 @@ public class CorrectionTests(TestServer server)
         var (household, browser) = await ThereAsync();
         var (session, sheet) = (Guid.CreateVersion7(), Guid.CreateVersion7());
         var space = Guid.CreateVersion7();
-        await InAsync(household, async work => { await YardStore.SaveSpaceAsync(work, space, new Space { Name = "Yard", Kind = Places.Patio, Width = 4, Length = 6 }); return true; });
-        var begins = new { session, player = household.PlayerId, space, outing = Guid.CreateVersion7(), sheet = sheet.ToString(), at = DateTimeOffset.UtcNow.AddMinutes(-3), plan = new[] { new { drill = "inside-taps", rounds = 3, seconds = 30 } } };
-        var post = new Dictionary<string, object?>(Played.Post(household, 20)) { ["session"] = session, ["item"] = 0, ["rounds"] = 3, ["plannedCount"] = 12, ["beatFrom"] = 60, ["beatTo"] = 90 };
+        await InAsync(household, async work =>
+        {
+            await YardStore.SaveSpaceAsync(
+                work,
+                space,
+                new Space
+                {
+                    Name = "Yard",
+                    Kind = Places.Patio,
+                    Width = 4,
+                    Length = 6,
+                }
+            );
+            return true;
+        });
+        var begins = new
+        {
+            session,
+            player = household.PlayerId,
+            space,
+            outing = Guid.CreateVersion7(),
+            sheet = sheet.ToString(),
+            at = DateTimeOffset.UtcNow.AddMinutes(-3),
+            plan = new[]
+            {
+                new
+                {
+                    drill = "inside-taps",
+                    rounds = 3,
+                    seconds = 30,
+                },
+            },
+        };
+        var post = new Dictionary<string, object?>(Played.Post(household, 20))
+        {
+            ["session"] = session,
+            ["item"] = 0,
+            ["rounds"] = 3,
+            ["plannedCount"] = 12,
+            ["beatFrom"] = 60,
+            ["beatTo"] = 90,
+        };
         // Whatever comes first, and however often.
         (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
-        for (var i = 0; i < 2; i++) (await browser.PostAsync("/api/sittings", begins)).Status.ShouldBe(HttpStatusCode.OK);
-        (await browser.PostAsync("/api/ends", new { session, player = household.PlayerId, at = DateTimeOffset.UtcNow, effort = 4 })).Status.ShouldBe(HttpStatusCode.OK);
+        for (var i = 0; i < 2; i++)
+            (await browser.PostAsync("/api/sittings", begins)).Status.ShouldBe(HttpStatusCode.OK);
+        (
+            await browser.PostAsync(
+                "/api/ends",
+                new
+                {
+                    session,
+                    player = household.PlayerId,
+                    at = DateTimeOffset.UtcNow,
+                    effort = 4,
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.OK);
         (await FindAsync(household, post["id"]))!.Plan.ShouldBe(new SetPlan(0, 3, 12, 60, 90));
-        (await InAsync(household, work => SittingStore.PlanOfAsync(work, session))).ShouldBe([new PlannedPart("inside-taps", null, 3, 30, null)]);
-        var row = await InAsync(household, work => work.QuerySingleAsync<(Guid Outing, Guid Space, string Sheet, bool Ended)>("select outing_id, space_id, sheet, ended_at > started_at from sitting"));
+        (await InAsync(household, work => SittingStore.PlanOfAsync(work, session))).ShouldBe([
+            new PlannedPart("inside-taps", null, 3, 30, null),
+        ]);
+        var row = await InAsync(household, work =>
+            work.QuerySingleAsync<(Guid Outing, Guid Space, string Sheet, bool Ended)>(
+                "select outing_id, space_id, sheet, ended_at > started_at from sitting"
+            )
+        );
         row.ShouldBe((begins.outing, space, sheet.ToString(), true));
-        foreach (var absurd in new object[] { new { begins.session, begins.player, begins.at, plan = new[] { new { drill = "x", rounds = 0 } } }, new { begins.session, begins.player, begins.at, plan = Enumerable.Repeat(new { drill = "x", rounds = 1 }, 17) } })
+        foreach (
+            var absurd in new object[]
+            {
+                new
+                {
+                    begins.session,
+                    begins.player,
+                    begins.at,
+                    plan = new[] { new { drill = "x", rounds = 0 } },
+                },
+                new
+                {
+                    begins.session,
+                    begins.player,
+                    begins.at,
+                    plan = Enumerable.Repeat(new { drill = "x", rounds = 1 }, 17),
+                },
+            }
+        )
             (await browser.PostAsync("/api/sittings", absurd)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
@@ -134,8 +274,11 @@ public class CorrectionTests(TestServer server)
         foreach (var order in new[] { new[] { 30, 20 }, [20, 30] })
         {
             var household = await server.NewHouseholdAsync();
-            foreach (var touches in order) await server.StoreAsync(household, Played.Round(household, touches, daysBack: 1));
-            (await InAsync(household, work => DiaryStore.StandingAsync(work, household.PlayerId))).ShouldHaveSingleItem().Value.ShouldBe(30);
+            foreach (var touches in order)
+                await server.StoreAsync(household, Played.Round(household, touches, daysBack: 1));
+            (await InAsync(household, work => DiaryStore.StandingAsync(work, household.PlayerId)))
+                .ShouldHaveSingleItem()
+                .Value.ShouldBe(30);
             (await server.BestsAsync(household)).ShouldBe([30m]);
         }
     }

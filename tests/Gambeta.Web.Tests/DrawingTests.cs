@@ -19,7 +19,8 @@ public class DrawingTests
         return writer.ToString();
     }
 
-    private static string Tile(int daysBack, DayTally? tally) => Drawn(SplitTile.Draw(DayTile.Of(Today.AddDays(-daysBack), Today, tally, touchesAFoot: 200)));
+    private static string Tile(int daysBack, DayTally? tally) =>
+        Drawn(SplitTile.Draw(DayTile.Of(Today.AddDays(-daysBack), Today, tally, touchesAFoot: 200)));
 
     [Fact]
     public void A_tile_fills_each_half_from_the_floor_up_and_says_the_same_in_words()
@@ -48,12 +49,15 @@ public class DrawingTests
     {
         var key = new MarkKey(Guid.Empty, "zigzag-and-home", new Measure(MeasureKind.CourseSeconds), Feet.Both, "x");
         var chain = new[] { (20, 24.0m), (10, 22.0m), (0, 20.0m) }
-            .Select(m => new Mark(key, m.Item2, DateTimeOffset.UnixEpoch, Today.AddDays(-m.Item1), Guid.NewGuid())).ToList();
+            .Select(m => new Mark(key, m.Item2, DateTimeOffset.UnixEpoch, Today.AddDays(-m.Item1), Guid.NewGuid()))
+            .ToList();
         var drawn = Drawn(Steps.Draw(chain, Today));
         drawn.ShouldContain("3 steps from 24.0 s to 20.0 s");
         // Three treads: at the start, half way and at the end of the time shown, each higher (a smaller y) than the one before.
-        var treads = System.Text.RegularExpressions.Regex.Matches(drawn[drawn.IndexOf("tread", StringComparison.Ordinal)..], @"H([\d.]+)V([\d.]+)")
-            .Select(m => (X: double.Parse(m.Groups[1].Value), Y: double.Parse(m.Groups[2].Value))).ToList();
+        var treads = System
+            .Text.RegularExpressions.Regex.Matches(drawn[drawn.IndexOf("tread", StringComparison.Ordinal)..], @"H([\d.]+)V([\d.]+)")
+            .Select(m => (X: double.Parse(m.Groups[1].Value), Y: double.Parse(m.Groups[2].Value)))
+            .ToList();
         treads.Select(t => t.X).ShouldBe([0, 120, 240]);
         treads.Select(t => t.Y).ShouldBeInOrder(SortDirection.Descending);
     }

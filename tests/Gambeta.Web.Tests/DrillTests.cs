@@ -15,7 +15,13 @@ public class DrillTests(TestServer server)
     public async Task The_address_holds_the_choice_and_says_how_many_are_ready()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
-        var choice = new ShelfChoice { Place = Places.Indoors, Gear = [], Surfaces = [Surface.Inside, Surface.Sole], Minutes = 5 };
+        var choice = new ShelfChoice
+        {
+            Place = Places.Indoors,
+            Gear = [],
+            Surfaces = [Surface.Inside, Surface.Sole],
+            Minutes = 5,
+        };
         var view = Shelf.Of(server.Catalogue).Find(choice, Level.Steady, headingAllowed: false);
         var page = await browser.PageAsync("/drills?place=indoors&gear=none&surface=inside,sole&minutes=5");
         page.ShouldContain($"{view.Ready.Length} drills ready, {view.Lacking.Length} more with something missing");
@@ -35,7 +41,19 @@ public class DrillTests(TestServer server)
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         var page = await browser.PageAsync("/drills/pull-back-laces-away");
-        foreach (var words in new[] { "Your hips are turned.", "about 210 touches", "or 2 × 25 reps each foot", "200 touches", "Pull back, inside away", "class=\"map ground\"", "slow 40" }) page.ShouldContain(words);
+        foreach (
+            var words in new[]
+            {
+                "Your hips are turned.",
+                "about 210 touches",
+                "or 2 × 25 reps each foot",
+                "200 touches",
+                "Pull back, inside away",
+                "class=\"map ground\"",
+                "slow 40",
+            }
+        )
+            page.ShouldContain(words);
         // The first turn is the other foot's; mirrored shows the preferred one.
         page.ShouldContain("1 left sole, pulls it back");
         (await browser.PageAsync("/drills/pull-back-laces-away?mirror=true&tempo=100")).ShouldContain("1 right sole, pulls it back");
@@ -53,18 +71,26 @@ public class DrillTests(TestServer server)
         (await browser.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
         foreach (var _ in new[] { 1, 2 })
         {
-            var (status, _) = await browser.SubmitAsync("/drills/scissors", "/drills/scissors?handler=Favourite", new() { ["favourite"] = "true" });
+            var (status, _) = await browser.SubmitAsync(
+                "/drills/scissors",
+                "/drills/scissors?handler=Favourite",
+                new() { ["favourite"] = "true" }
+            );
             status.ShouldBe(HttpStatusCode.Redirect);
         }
         var shelf = await browser.PageAsync("/drills");
         shelf.ShouldContain("Your own turn: none yet. Your own feint: Scissors and away.");
-        shelf.IndexOf("href=\"/drills/scissors\"", StringComparison.Ordinal).ShouldBeInRange(1, shelf.IndexOf("href=\"/drills/toe-taps\"", StringComparison.Ordinal));
+        shelf
+            .IndexOf("href=\"/drills/scissors\"", StringComparison.Ordinal)
+            .ShouldBeInRange(1, shelf.IndexOf("href=\"/drills/toe-taps\"", StringComparison.Ordinal));
         (await browser.PageAsync("/drills/scissors")).ShouldContain("aria-pressed=\"true\"");
         (await browser.PageAsync("/drills?opponent=in-front&moves=two")).ShouldContain("Double move, step-over then cut");
 
         var stranger = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         (await stranger.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
-        (await browser.SubmitAsync("/drills/scissors", "/drills/no-such-drill?handler=Favourite", new() { ["favourite"] = "true" })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (
+            await browser.SubmitAsync("/drills/scissors", "/drills/no-such-drill?handler=Favourite", new() { ["favourite"] = "true" })
+        ).Status.ShouldBe(HttpStatusCode.NotFound);
         await browser.SubmitAsync("/drills/scissors", "/drills/scissors?handler=Favourite", new() { ["favourite"] = "false" });
         (await browser.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
     }
@@ -74,14 +100,22 @@ public class DrillTests(TestServer server)
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         (await browser.PageAsync("/drills/own?first=v-cut")).ShouldContain("value=\"V-cut, foot to foot\"");
-        var (status, page) = await browser.SubmitAsync("/drills/own", "/drills/own?handler=Join", new() { ["parts"] = "V-cut, foot to foot" });
-        (status, page.Contains("Two or three drills are joined", StringComparison.Ordinal)).ShouldBe((HttpStatusCode.UnprocessableEntity, true));
+        var (status, page) = await browser.SubmitAsync(
+            "/drills/own",
+            "/drills/own?handler=Join",
+            new() { ["parts"] = "V-cut, foot to foot" }
+        );
+        (status, page.Contains("Two or three drills are joined", StringComparison.Ordinal)).ShouldBe(
+            (HttpStatusCode.UnprocessableEntity, true)
+        );
         (_, page) = await browser.SubmitAsync("/drills/own", "/drills/own?handler=Join", new() { ["parts"] = "V-cat" });
         page.ShouldContain("No drill is called “V-cat”.");
         var form = await browser.PageAsync("/drills/own/edit?join=v-cut&join=l-turn-on-the-spot");
         form.ShouldContain("R sole back, inside inward, L sole back, inside behind, R laces away ~");
         form.ShouldContain("L-turn on the spot\" maxlength");
-        (await browser.GetAsync("/drills/own/edit?join=game-bottle-dribble-home&join=juggling-on-the-run")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.GetAsync("/drills/own/edit?join=game-bottle-dribble-home&join=juggling-on-the-run")).StatusCode.ShouldBe(
+            HttpStatusCode.NotFound
+        );
     }
 
     [Fact]
@@ -94,7 +128,9 @@ public class DrillTests(TestServer server)
         (await wrong.Content.ReadAsStringAsync()).ShouldContain("<mark>shin</mark>");
         (await browser.GetAsync("/drills/map?pattern=" + new string('x', 2000))).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await browser.GetAsync("/drills/map?pattern=R+sole+%3Cscript%3E")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await (await browser.GetAsync("/drills/map?pattern=R+sole+%3Cscript%3E")).Content.ReadAsStringAsync()).ShouldNotContain("<script>");
+        (await (await browser.GetAsync("/drills/map?pattern=R+sole+%3Cscript%3E")).Content.ReadAsStringAsync()).ShouldNotContain(
+            "<script>"
+        );
     }
 
     [Fact]
@@ -116,14 +152,24 @@ public class DrillTests(TestServer server)
         var id = page["/drills/".Length..];
         (await browser.PageAsync("/drills?words=doorway")).ShouldContain("Doorway slide");
         var post = Played.Post(household, 12);
-        (post["drill"], post["draft"]) = (id, new { reps = 4, slips = 1, seconds = 30 });
+        (post["drill"], post["draft"]) = (
+            id,
+            new
+            {
+                reps = 4,
+                slips = 1,
+                seconds = 30,
+            }
+        );
         (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
 
         fields["typed.Id"] = id;
         fields["typed.Name"] = "Doorway glide";
         (await browser.SubmitAsync("/drills/own/edit", "/drills/own/edit", fields)).Page.ShouldBe("/drills/" + id);
         (await browser.PageAsync("/drills/own")).ShouldContain("Doorway glide");
-        (await browser.SubmitAsync("/drills/own", "/drills/own?handler=Retire", new() { ["id"] = id })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SubmitAsync("/drills/own", "/drills/own?handler=Retire", new() { ["id"] = id })).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await browser.PageAsync("/drills?words=doorway")).ShouldContain("Nothing is left");
         (await browser.PageAsync("/logbook")).ShouldContain("Doorway glide");
 
@@ -150,7 +196,8 @@ public class DrillTests(TestServer server)
         fields[field] = value;
         var (status, page) = await browser.SubmitAsync("/drills/own/edit", "/drills/own/edit", fields);
         status.ShouldBe(problem is null ? HttpStatusCode.Redirect : HttpStatusCode.UnprocessableEntity);
-        if (problem is null) return;
+        if (problem is null)
+            return;
         page.ShouldContain(problem);
         page.ShouldContain("Half of it.");
     }
@@ -169,15 +216,26 @@ public class DrillTests(TestServer server)
         page.ShouldContain($"cards.yaml, line {taken.Split('\n').Length + 5}: 'insid' is no surface");
         (await browser.PageAsync("/drills/own")).ShouldContain("None yet");
 
-        (status, page) = await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "ring.yaml", taken.Replace("[\"pull-back-laces-away\"]", "[nobody]"));
+        (status, page) = await browser.SendFileAsync(
+            "/drills/own",
+            "/drills/own?handler=Import",
+            "ring.yaml",
+            taken.Replace("[\"pull-back-laces-away\"]", "[nobody]")
+        );
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         page.ShouldContain("stands on 'nobody', which is no card");
         foreach (var bad in new[] { "", "hello", "- [", "[]", "\0\u0001" })
-            (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "bad.yaml", bad)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+            (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "bad.yaml", bad)).Status.ShouldBe(
+                HttpStatusCode.UnprocessableEntity
+            );
 
-        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "cards.yaml", taken)).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "cards.yaml", taken)).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await browser.PageAsync("/drills/own-v-cut")).ShouldContain("V-cut, foot to foot");
-        (await (await browser.GetAsync("/drills/own.yaml")).Content.ReadAsStringAsync()).ShouldBe(taken.Replace("id: \"v-cut\"", "id: \"own-v-cut\""));
+        (await (await browser.GetAsync("/drills/own.yaml")).Content.ReadAsStringAsync()).ShouldBe(
+            taken.Replace("id: \"v-cut\"", "id: \"own-v-cut\"")
+        );
     }
 
     [Fact]
@@ -186,15 +244,23 @@ public class DrillTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(server, household);
         var low = await (await browser.GetAsync("/drills/toe-taps.yaml")).Content.ReadAsStringAsync();
-        var high = low.Replace("id: \"toe-taps\"", "id: higher").Replace("  family:", "  after: [toe-taps]\n  family:").Replace("Toe taps on top", "Higher taps");
-        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "two.yaml", low + low)).Page.ShouldContain("two cards have the id 'toe-taps'");
-        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "two.yaml", low + high)).Status.ShouldBe(HttpStatusCode.Redirect);
+        var high = low.Replace("id: \"toe-taps\"", "id: higher")
+            .Replace("  family:", "  after: [toe-taps]\n  family:")
+            .Replace("Toe taps on top", "Higher taps");
+        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "two.yaml", low + low)).Page.ShouldContain(
+            "two cards have the id 'toe-taps'"
+        );
+        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "two.yaml", low + high)).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await browser.PageAsync("/drills/own-higher")).ShouldContain("href=\"/drills/own-toe-taps\"");
 
         await browser.SubmitAsync("/drills/own", "/drills/own?handler=Retire", new() { ["id"] = "own-toe-taps" });
         (await browser.PageAsync("/drills/own-higher")).ShouldContain("Higher taps");
         (await browser.PageAsync("/drills/own-toe-taps")).ShouldContain("Toe taps on top");
-        (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "more.yaml", high.Replace("id: higher", "id: highest"))).Status.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "more.yaml", high.Replace("id: higher", "id: highest"))
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
 
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
@@ -211,7 +277,10 @@ public class DrillTests(TestServer server)
         var (mine, theirs) = (await server.NewHouseholdAsync(), await server.NewHouseholdAsync());
         await using (var work = await server.Database.BeginAsync(theirs.Id))
         {
-            await OwnDrillStore.SaveAsync(work, [("own-theirs", CardWriter.Write(server.Catalogue.Find("toe-taps")! with { Id = "own-theirs", Name = "Theirs" }))]);
+            await OwnDrillStore.SaveAsync(
+                work,
+                [("own-theirs", CardWriter.Write(server.Catalogue.Find("toe-taps")! with { Id = "own-theirs", Name = "Theirs" }))]
+            );
             await work.CommitAsync();
         }
         await using (var work = await server.Database.BeginAsync(mine.Id))
@@ -221,7 +290,15 @@ public class DrillTests(TestServer server)
             await work.CommitAsync();
         }
         var browser = await Browser.SignedInAsync(server, mine);
-        foreach (var path in new[] { "/drills/own-theirs", "/drills/own-theirs.yaml", "/drills/own/edit?copy=own-theirs", "/practise/own-theirs" })
+        foreach (
+            var path in new[]
+            {
+                "/drills/own-theirs",
+                "/drills/own-theirs.yaml",
+                "/drills/own/edit?copy=own-theirs",
+                "/practise/own-theirs",
+            }
+        )
             (await browser.GetAsync(path)).StatusCode.ShouldBe(HttpStatusCode.NotFound, path);
         (await Browser.At(server).GetAsync("/drills/own.yaml")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await (await Browser.SignedInAsync(server, theirs)).PageAsync("/drills/own")).ShouldContain("Theirs");
@@ -235,9 +312,33 @@ public class DrillTests(TestServer server)
         (await browser.PageAsync("/drills?surface=head")).ShouldContain("heading is off until a grown-up");
         (await browser.PageAsync("/drills/head-drop-catch")).ShouldContain("Heading is off in this household");
         (await browser.GetAsync("/practise/head-drop-catch")).Headers.Location!.ToString().ShouldBe("/drills/head-drop-catch");
-        (await browser.SubmitAsync("/household/heading", "/household/heading", new() { ["on"] = "true" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await browser.SubmitAsync("/household/heading", "/household/heading", new() { ["on"] = "true", ["read"] = "true", ["password"] = "guess" })).Page.ShouldContain("not the password");
-        (await browser.SubmitAsync("/household/heading", "/household/heading", new() { ["on"] = "true", ["read"] = "true", ["password"] = TestServer.Password })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SubmitAsync("/household/heading", "/household/heading", new() { ["on"] = "true" })).Status.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
+        (
+            await browser.SubmitAsync(
+                "/household/heading",
+                "/household/heading",
+                new()
+                {
+                    ["on"] = "true",
+                    ["read"] = "true",
+                    ["password"] = "guess",
+                }
+            )
+        ).Page.ShouldContain("not the password");
+        (
+            await browser.SubmitAsync(
+                "/household/heading",
+                "/household/heading",
+                new()
+                {
+                    ["on"] = "true",
+                    ["read"] = "true",
+                    ["password"] = TestServer.Password,
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync("/drills?surface=head")).ShouldContain("Head and catch");
         var card = await browser.PageAsync("/drills/head-drop-catch");
         card.ShouldContain("rules of your own association and club");
@@ -249,7 +350,14 @@ public class DrillTests(TestServer server)
     public async Task Hits_and_ladders_are_stored_mended_and_undone()
     {
         var household = await server.NewHouseholdAsync();
-        var hits = Played.Round(household, 0, 1) with { Id = Guid.CreateVersion7(), Drill = "kill-dropped", Planned = null, Touches = new(10, 0), Result = new HitsResult(7, 3) };
+        var hits = Played.Round(household, 0, 1) with
+        {
+            Id = Guid.CreateVersion7(),
+            Drill = "kill-dropped",
+            Planned = null,
+            Touches = new(10, 0),
+            Result = new HitsResult(7, 3),
+        };
         var ladder = Played.Round(household, 0, 1) with
         {
             Id = Guid.CreateVersion7(),
@@ -283,26 +391,27 @@ public class DrillTests(TestServer server)
         (await browser.PageAsync($"/logbook/{hits.Id}")).ShouldContain("Came off");
     }
 
-    private static Dictionary<string, string> Typed() => new()
-    {
-        ["typed.Name"] = "Doorway slide",
-        ["typed.Purpose"] = "Between two rooms.",
-        ["typed.Pattern"] = "R sole back, sole away",
-        ["typed.Family"] = "ball mastery on the spot",
-        ["typed.Feet"] = "each foot",
-        ["typed.MeasuredBy"] = "clean reps",
-        ["typed.Intensity"] = "easy",
-        ["typed.Level"] = "first weeks",
-        ["typed.Tempo"] = "40 60 90",
-        ["typed.Time"] = "2x20/20, 3x30/20, 3x40/20",
-        ["typed.Reps"] = "2x8/20, 2x12/20, 3x16/20",
-        ["typed.Tries"] = "5/0, 6/0, 8/0",
-        ["typed.Runs"] = "3/30, 4/30, 5/30",
-        ["typed.Place"] = "indoors",
-        ["typed.Space"] = "1 x 2",
-        ["typed.Cue1"] = "Soft sole",
-        ["typed.Seen"] = "The door stops it",
-        ["typed.Cause"] = "Too hard.",
-        ["typed.Fix"] = "Half of it.",
-    };
+    private static Dictionary<string, string> Typed() =>
+        new()
+        {
+            ["typed.Name"] = "Doorway slide",
+            ["typed.Purpose"] = "Between two rooms.",
+            ["typed.Pattern"] = "R sole back, sole away",
+            ["typed.Family"] = "ball mastery on the spot",
+            ["typed.Feet"] = "each foot",
+            ["typed.MeasuredBy"] = "clean reps",
+            ["typed.Intensity"] = "easy",
+            ["typed.Level"] = "first weeks",
+            ["typed.Tempo"] = "40 60 90",
+            ["typed.Time"] = "2x20/20, 3x30/20, 3x40/20",
+            ["typed.Reps"] = "2x8/20, 2x12/20, 3x16/20",
+            ["typed.Tries"] = "5/0, 6/0, 8/0",
+            ["typed.Runs"] = "3/30, 4/30, 5/30",
+            ["typed.Place"] = "indoors",
+            ["typed.Space"] = "1 x 2",
+            ["typed.Cue1"] = "Soft sole",
+            ["typed.Seen"] = "The door stops it",
+            ["typed.Cause"] = "Too hard.",
+            ["typed.Fix"] = "Half of it.",
+        };
 }

@@ -2,19 +2,35 @@ using System.Globalization;
 using System.Reflection;
 using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Mvc.Infrastructure;
-using Microsoft.AspNetCore.Mvc.RazorPages.Infrastructure;
 using Microsoft.AspNetCore.Mvc.RazorPages;
+using Microsoft.AspNetCore.Mvc.RazorPages.Infrastructure;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace Gambeta.Web.Tests;
 
 /// <summary>
-/// Every handler of every page, as the application itself lists them, with its fields left out, left empty, and full of what nobody meant: each gets words, never an
-/// error of the server. A browser that heeds <c>required</c> sends none of this; whoever stands at the door may.
+/// Every handler of every page, as the application itself lists them, with its fields left out, left empty, and full of what nobody meant:
+/// each gets words, never an error of the server. A browser that heeds <c>required</c> sends none of this; whoever stands at the door may.
 /// </summary>
 public sealed partial class FormsTests(TestServer server, ITestOutputHelper told)
 {
-    private static readonly string?[] Values = [null, "", " ", "x", "-1", "99999999999999999999", "NaN", "1e308", "0001-01-01", "9999-12-31", "00000000-0000-0000-0000-000000000000", "a,b;c:d=e\r\n- x: [", "\u202eabc", new('w', 20_000)];
+    private static readonly string?[] Values =
+    [
+        null,
+        "",
+        " ",
+        "x",
+        "-1",
+        "99999999999999999999",
+        "NaN",
+        "1e308",
+        "0001-01-01",
+        "9999-12-31",
+        "00000000-0000-0000-0000-000000000000",
+        "a,b;c:d=e\r\n- x: [",
+        "\u202eabc",
+        new('w', 20_000),
+    ];
 
     [Fact]
     public async Task No_handler_of_a_page_breaks_whatever_its_fields_hold()
@@ -30,15 +46,40 @@ public sealed partial class FormsTests(TestServer server, ITestOutputHelper told
                 var path = PathOf(page, household);
                 // What the handler names and what the page itself asks for.
                 var shown = await (await browser.GetAsync(path)).Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
-                string[] fields = [.. FieldsOf(handler, page).Concat(Named().Matches(shown).Select(match => match.Groups[1].Value)).Where(name => !name.StartsWith("__", StringComparison.Ordinal)).Distinct(StringComparer.OrdinalIgnoreCase)];
+                string[] fields =
+                [
+                    .. FieldsOf(handler, page)
+                        .Concat(Named().Matches(shown).Select(match => match.Groups[1].Value))
+                        .Where(name => !name.StartsWith("__", StringComparison.Ordinal))
+                        .Distinct(StringComparer.OrdinalIgnoreCase),
+                ];
                 foreach (var sent in Sent(fields, isPost))
                 {
-                    var what = $"{handler.HttpMethod} {path} {handler.Name}: {string.Join('&', sent.Select(field => $"{field.Key}={field.Value[..Math.Min(12, field.Value.Length)]}"))}";
+                    var what =
+                        $"{handler.HttpMethod} {path} {handler.Name}: "
+                        + $"{string.Join('&', sent.Select(field => $"{field.Key}={field.Value[..Math.Min(12, field.Value.Length)]}"))}";
                     var status = isPost
-                        ? (await browser.RawAsync(With(path, handler.Name is null ? null : $"handler={handler.Name}"), new FormUrlEncodedContent(sent))).StatusCode
-                        : (await browser.GetAsync(With(path, string.Join('&', sent.Append(new("handler", handler.Name ?? "")).Select(field => $"{field.Key}={Uri.EscapeDataString(field.Value)}"))))).StatusCode;
+                        ? (
+                            await browser.RawAsync(
+                                With(path, handler.Name is null ? null : $"handler={handler.Name}"),
+                                new FormUrlEncodedContent(sent)
+                            )
+                        ).StatusCode
+                        : (
+                            await browser.GetAsync(
+                                With(
+                                    path,
+                                    string.Join(
+                                        '&',
+                                        sent.Append(new("handler", handler.Name ?? ""))
+                                            .Select(field => $"{field.Key}={Uri.EscapeDataString(field.Value)}")
+                                    )
+                                )
+                            )
+                        ).StatusCode;
                     tried++;
-                    if ((int)status >= 500) broken.Add(what);
+                    if ((int)status >= 500)
+                        broken.Add(what);
                 }
             }
         }
@@ -50,27 +91,40 @@ public sealed partial class FormsTests(TestServer server, ITestOutputHelper told
     private async Task<CompiledPageActionDescriptor[]> PagesAsync()
     {
         var loader = server.Services.GetRequiredService<PageLoader>();
-        var pages = server.Services.GetRequiredService<IActionDescriptorCollectionProvider>().ActionDescriptors.Items.OfType<PageActionDescriptor>();
-        return [.. (await Task.WhenAll(pages.Select(page => loader.LoadAsync(page, new Microsoft.AspNetCore.Http.EndpointMetadataCollection())))).DistinctBy(page => page.ViewEnginePath)];
+        var pages = server
+            .Services.GetRequiredService<IActionDescriptorCollectionProvider>()
+            .ActionDescriptors.Items.OfType<PageActionDescriptor>();
+        return
+        [
+            .. (
+                await Task.WhenAll(pages.Select(page => loader.LoadAsync(page, new Microsoft.AspNetCore.Http.EndpointMetadataCollection())))
+            ).DistinctBy(page => page.ViewEnginePath),
+        ];
     }
 
-    private static string PathOf(PageActionDescriptor page, TestHousehold household) => "/" + RouteValue().Replace(page.AttributeRouteInfo!.Template!, match => match.Groups[1].Value switch
-    {
-        "sheet" or "what" => "patio-turns-sixteen",
-        "code" => "404",
-        "session" => Guid.NewGuid().ToString(),
-        "drill" => "inside-taps",
-        "id" when match.Value.Contains("guid", StringComparison.Ordinal) => household.PlayerId.ToString(),
-        _ => "inside-taps",
-    });
+    private static string PathOf(PageActionDescriptor page, TestHousehold household) =>
+        "/"
+        + RouteValue()
+            .Replace(page.AttributeRouteInfo!.Template!, match => match.Groups[1].Value switch
+                {
+                    "sheet" or "what" => "patio-turns-sixteen",
+                    "code" => "404",
+                    "session" => Guid.NewGuid().ToString(),
+                    "drill" => "inside-taps",
+                    "id" when match.Value.Contains("guid", StringComparison.Ordinal) => household.PlayerId.ToString(),
+                    _ => "inside-taps",
+                });
 
     private static IEnumerable<string> FieldsOf(HandlerMethodDescriptor handler, CompiledPageActionDescriptor page) =>
-        handler.Parameters.SelectMany(parameter => Names(parameter.Name, parameter.ParameterInfo.ParameterType)).Concat(page.BoundProperties.SelectMany(bound => Names(bound.Name, bound.ParameterType)));
+        handler
+            .Parameters.SelectMany(parameter => Names(parameter.Name, parameter.ParameterInfo.ParameterType))
+            .Concat(page.BoundProperties.SelectMany(bound => Names(bound.Name, bound.ParameterType)));
 
     // A record that is bound names its own fields.
-    private static IEnumerable<string> Names(string name, Type type) => type.Namespace?.StartsWith("Gambeta", StringComparison.Ordinal) == true && !type.IsEnum
-        ? type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Select(property => property.Name)
-        : [name];
+    private static IEnumerable<string> Names(string name, Type type) =>
+        type.Namespace?.StartsWith("Gambeta", StringComparison.Ordinal) == true && !type.IsEnum
+            ? type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Select(property => property.Name)
+            : [name];
 
     private static IEnumerable<Dictionary<string, string>> Sent(string[] fields, bool oneByOne)
     {
@@ -79,11 +133,17 @@ public sealed partial class FormsTests(TestServer server, ITestOutputHelper told
         foreach (var value in isSlow ? Values[..4] : Values)
         {
             yield return value is null ? [] : fields.ToDictionary(name => name, _ => value);
-            if (fields.Length == 0) yield break;
+            if (fields.Length == 0)
+                yield break;
         }
-        if (!oneByOne || (isSlow && fields.Length < 3)) yield break;
+        if (!oneByOne || (isSlow && fields.Length < 3))
+            yield break;
         // One field is missing among others that could be right.
-        foreach (var missing in fields) yield return fields.Where(name => name != missing).Index().ToDictionary(field => field.Item, field => (1 + (field.Index % 3)).ToString(CultureInfo.InvariantCulture));
+        foreach (var missing in fields)
+            yield return fields
+                .Where(name => name != missing)
+                .Index()
+                .ToDictionary(field => field.Item, field => (1 + (field.Index % 3)).ToString(CultureInfo.InvariantCulture));
     }
 
     private static string With(string path, string? query) => string.IsNullOrEmpty(query) ? path : $"{path}?{query}";

@@ -14,10 +14,19 @@ public sealed class HandOverTests(TestServer server)
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
     private static async Task<string> CodeAsync(Browser browser) =>
-        Regex.Match((await browser.SubmitAsync("/household/hand-over", "/household/hand-over", [])).Page, "come\\?code=|aria-label=\"((?:[2-9A-Z] ){5}[2-9A-Z])\"").Groups[1].Value is { Length: > 0 } spelled
-            ? spelled.Replace(" ", "", StringComparison.Ordinal) : throw new InvalidOperationException("no code on the page");
+        Regex
+            .Match(
+                (await browser.SubmitAsync("/household/hand-over", "/household/hand-over", [])).Page,
+                "come\\?code=|aria-label=\"((?:[2-9A-Z] ){5}[2-9A-Z])\""
+            )
+            .Groups[1]
+            .Value
+            is { Length: > 0 } spelled
+            ? spelled.Replace(" ", "", StringComparison.Ordinal)
+            : throw new InvalidOperationException("no code on the page");
 
-    private static Task<(HttpStatusCode Status, string Page)> ComeAsync(Browser phone, string code) => phone.SubmitAsync("/come", "/come", new() { ["code"] = code });
+    private static Task<(HttpStatusCode Status, string Page)> ComeAsync(Browser phone, string code) =>
+        phone.SubmitAsync("/come", "/come", new() { ["code"] = code });
 
     private static async Task<bool> IsInAsync(Browser browser) => (await browser.GetAsync("/household")).StatusCode == HttpStatusCode.OK;
 
@@ -29,7 +38,8 @@ public sealed class HandOverTests(TestServer server)
         var code = await CodeAsync(laptop);
         var (phone, late) = (Browser.At(server), Browser.At(server));
         // A camera, or a messenger that looks ahead, only opens the page.
-        foreach (var _ in new[] { 1, 2 }) (await phone.PageAsync($"/come?code={code}")).ShouldContain($"value=\"{code}\"");
+        foreach (var _ in new[] { 1, 2 })
+            (await phone.PageAsync($"/come?code={code}")).ShouldContain($"value=\"{code}\"");
         (await ComeAsync(phone, $" {code[..3].ToLowerInvariant()}-{code[3..]} ")).Status.ShouldBe(HttpStatusCode.Redirect);
         (await IsInAsync(phone)).ShouldBeTrue();
         (await laptop.PageAsync("/household/sign-ins")).ShouldContain("2 devices are signed in");
@@ -56,8 +66,11 @@ public sealed class HandOverTests(TestServer server)
         (await HandOverStore.TakeAsync(server.Database, late, now + HandOverStore.Lasts + TimeSpan.FromSeconds(1), Cancel)).ShouldBeNull();
         var (replaced, good) = (await MakeAsync(household, now), await MakeAsync(household, now));
         (await HandOverStore.TakeAsync(server.Database, replaced, now, Cancel)).ShouldBeNull();
-        foreach (var bad in new[] { null, "", " ", "ABCDE", "ABCDEFG", "ABCDE0", "ÄÖÜABC", new string('A', 5000), "ABC\0DE", "'; drop" }) (await HandOverStore.TakeAsync(server.Database, bad, now, Cancel)).ShouldBeNull();
-        (await HandOverStore.TakeAsync(server.Database, good, now + HandOverStore.Lasts - TimeSpan.FromSeconds(1), Cancel)).ShouldBe(household.Id);
+        foreach (var bad in new[] { null, "", " ", "ABCDE", "ABCDEFG", "ABCDE0", "ÄÖÜABC", new string('A', 5000), "ABC\0DE", "'; drop" })
+            (await HandOverStore.TakeAsync(server.Database, bad, now, Cancel)).ShouldBeNull();
+        (await HandOverStore.TakeAsync(server.Database, good, now + HandOverStore.Lasts - TimeSpan.FromSeconds(1), Cancel)).ShouldBe(
+            household.Id
+        );
         var theirs = await MakeAsync(gone, now);
         await using (var work = await server.Database.BeginAsync(gone.Id, Cancel))
         {
@@ -90,10 +103,17 @@ public sealed class HandOverTests(TestServer server)
         }
         var guesser = Browser.At(strict);
         var answers = new List<HttpStatusCode>();
-        for (var i = 0; i < 7; i++) answers.Add((await ComeAsync(guesser, "ABCDE" + (i + 2))).Status);
-        answers.ShouldBe([.. Enumerable.Repeat(HttpStatusCode.UnprocessableEntity, 5), HttpStatusCode.TooManyRequests, HttpStatusCode.TooManyRequests]);
+        for (var i = 0; i < 7; i++)
+            answers.Add((await ComeAsync(guesser, "ABCDE" + (i + 2))).Status);
+        answers.ShouldBe([
+            .. Enumerable.Repeat(HttpStatusCode.UnprocessableEntity, 5),
+            HttpStatusCode.TooManyRequests,
+            HttpStatusCode.TooManyRequests,
+        ]);
         // Also for the right one.
-        (await ComeAsync(guesser, await CodeAsync(await Browser.SignedInAsync(server, await server.NewHouseholdAsync())))).Status.ShouldBe(HttpStatusCode.TooManyRequests);
+        (await ComeAsync(guesser, await CodeAsync(await Browser.SignedInAsync(server, await server.NewHouseholdAsync())))).Status.ShouldBe(
+            HttpStatusCode.TooManyRequests
+        );
     }
 
     [Fact]
@@ -108,9 +128,25 @@ public sealed class HandOverTests(TestServer server)
         var (http, https) = ("http://kitchen.lan:5080", "https://kitchen.lan:5443");
         async Task SignInAsync(string at)
         {
-            var token = Regex.Match(await client.GetStringAsync(at + "/come", Cancel), "name=\"__RequestVerificationToken\"[^>]*value=\"([^\"]*)\"").Groups[1].Value;
+            var token = Regex
+                .Match(await client.GetStringAsync(at + "/come", Cancel), "name=\"__RequestVerificationToken\"[^>]*value=\"([^\"]*)\"")
+                .Groups[1]
+                .Value;
             token.ShouldNotBeEmpty();
-            (await client.PostAsync(at + "/?handler=SignIn", new FormUrlEncodedContent(new Dictionary<string, string> { ["name"] = household.Name, ["password"] = TestServer.Password, ["__RequestVerificationToken"] = token }), Cancel)).StatusCode.ShouldBe(HttpStatusCode.Redirect);
+            (
+                await client.PostAsync(
+                    at + "/?handler=SignIn",
+                    new FormUrlEncodedContent(
+                        new Dictionary<string, string>
+                        {
+                            ["name"] = household.Name,
+                            ["password"] = TestServer.Password,
+                            ["__RequestVerificationToken"] = token,
+                        }
+                    ),
+                    Cancel
+                )
+            ).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         }
         async Task<bool> IsIn(string at) => (await client.GetAsync(at + "/household", Cancel)).StatusCode == HttpStatusCode.OK;
 
@@ -130,7 +166,9 @@ public sealed class HandOverTests(TestServer server)
         (await client.GetAsync(https + "/phone/here", Cancel)).StatusCode.ShouldBe(HttpStatusCode.NoContent);
         var certificate = await client.GetAsync(http + "/phone/gambeta-at-home.crt", Cancel);
         certificate.Content.Headers.ContentType!.MediaType.ShouldBe("application/x-x509-ca-cert");
-        using var authority = System.Security.Cryptography.X509Certificates.X509CertificateLoader.LoadCertificate(await certificate.Content.ReadAsByteArrayAsync(Cancel));
+        using var authority = System.Security.Cryptography.X509Certificates.X509CertificateLoader.LoadCertificate(
+            await certificate.Content.ReadAsByteArrayAsync(Cancel)
+        );
         authority.HasPrivateKey.ShouldBeFalse();
         (await client.GetStringAsync(http + "/phone", Cancel)).ShouldContain("http://kitchen.lan:5080/phone");
         // Where it is off there is no such page.
@@ -143,16 +181,26 @@ public sealed class HandOverTests(TestServer server)
     public void The_picture_leads_to_an_address_that_another_device_can_reach()
     {
         var folder = Directory.CreateTempSubdirectory("gambeta-home-").FullName;
-        var settings = new ConfigurationBuilder().AddInMemoryCollection(new Dictionary<string, string?> { ["AtHome:Folder"] = folder }).Build();
+        var settings = new ConfigurationBuilder()
+            .AddInMemoryCollection(new Dictionary<string, string?> { ["AtHome:Folder"] = folder })
+            .Build();
         var home = new HomeHttps(settings, TimeProvider.System, () => [IPAddress.Parse("192.168.7.20"), IPAddress.Loopback]);
         var alone = new HomeHttps(new ConfigurationBuilder().Build(), TimeProvider.System);
-        foreach (var (which, scheme, host, reached, safe) in new (HomeHttps, string, string, string, string?)[]
-        {
-            (home, "http", "127.0.0.1:5080", "http://192.168.7.20:5080", "https://127.0.0.1:5443"), (home, "http", "localhost:5080", "http://192.168.7.20:5080", "https://localhost:5443"),
-            (home, "https", "[::1]:5443", "https://192.168.7.20:5443", null), (home, "http", "10.0.0.9:5080", "http://10.0.0.9:5080", "https://10.0.0.9:5443"),
-            (home, "http", "[fd00::20]:5080", "http://[fd00::20]:5080", "https://[fd00::20]:5443"), (alone, "https", "club.example", "https://club.example", null), (alone, "http", "127.0.0.1:5080", "http://127.0.0.1:5080", null),
-            (home, "http", "x;y", "http://x;y", null), (home, "http", "203.0.113.7:5080", "http://203.0.113.7:5080", null), (home, "http", "172.20.1.9", "http://172.20.1.9", "https://172.20.1.9:5443"),
-        })
+        foreach (
+            var (which, scheme, host, reached, safe) in new (HomeHttps, string, string, string, string?)[]
+            {
+                (home, "http", "127.0.0.1:5080", "http://192.168.7.20:5080", "https://127.0.0.1:5443"),
+                (home, "http", "localhost:5080", "http://192.168.7.20:5080", "https://localhost:5443"),
+                (home, "https", "[::1]:5443", "https://192.168.7.20:5443", null),
+                (home, "http", "10.0.0.9:5080", "http://10.0.0.9:5080", "https://10.0.0.9:5443"),
+                (home, "http", "[fd00::20]:5080", "http://[fd00::20]:5080", "https://[fd00::20]:5443"),
+                (alone, "https", "club.example", "https://club.example", null),
+                (alone, "http", "127.0.0.1:5080", "http://127.0.0.1:5080", null),
+                (home, "http", "x;y", "http://x;y", null),
+                (home, "http", "203.0.113.7:5080", "http://203.0.113.7:5080", null),
+                (home, "http", "172.20.1.9", "http://172.20.1.9", "https://172.20.1.9:5443"),
+            }
+        )
         {
             var request = new DefaultHttpContext().Request;
             (request.Scheme, request.Host) = (scheme, new HostString(host));
@@ -161,7 +209,8 @@ public sealed class HandOverTests(TestServer server)
         Directory.Delete(folder, true);
     }
 
-    /// <summary>Cookies as browsers keep them: one set for both schemes of a host, and what came by https is not replaced by what comes by http (RFC 6265bis, section 5.7).</summary>
+    /// <summary>Cookies as browsers keep them: one set for both schemes of a host, and what came by https is not replaced by what comes by
+    /// http (RFC 6265bis, section 5.7).</summary>
     private sealed class Carrying(HttpMessageHandler inner, CookieContainer jar) : DelegatingHandler(inner)
     {
         private readonly HashSet<string> _safe = [];
@@ -169,13 +218,16 @@ public sealed class HandOverTests(TestServer server)
         protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken cancel)
         {
             var uri = request.RequestUri!;
-            if (jar.GetCookieHeader(uri) is { Length: > 0 } cookies) request.Headers.Add("Cookie", cookies);
+            if (jar.GetCookieHeader(uri) is { Length: > 0 } cookies)
+                request.Headers.Add("Cookie", cookies);
             var answer = await base.SendAsync(request, cancel);
             foreach (var cookie in answer.Headers.TryGetValues("Set-Cookie", out var set) ? set : [])
             {
                 var (name, isSafe) = (cookie.Split('=')[0], cookie.Contains("; secure", StringComparison.OrdinalIgnoreCase));
-                if (uri.Scheme == "http" && (isSafe || _safe.Contains(name))) continue;
-                if (isSafe) _safe.Add(name);
+                if (uri.Scheme == "http" && (isSafe || _safe.Contains(name)))
+                    continue;
+                if (isSafe)
+                    _safe.Add(name);
                 jar.SetCookies(uri, cookie);
             }
             return answer;

@@ -36,7 +36,11 @@ public sealed class HearingTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var cookies = new CookieContainer();
-        await new Browser(server.CreateDefaultClient(new CookieContainerHandler(cookies))).SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = household.Name, ["password"] = TestServer.Password });
+        await new Browser(server.CreateDefaultClient(new CookieContainerHandler(cookies))).SubmitAsync(
+            "/",
+            "/?handler=SignIn",
+            new() { ["name"] = household.Name, ["password"] = TestServer.Password }
+        );
         var client = server.Server.CreateWebSocketClient();
         client.ConfigureRequest = request =>
         {
@@ -48,12 +52,26 @@ public sealed class HearingTests(TestServer server)
 
     private static async Task<JsonElement> SayAsync(WebSocket line, int n, string to, object body)
     {
-        await line.SendAsync(JsonSerializer.SerializeToUtf8Bytes(new { n, to, body }, JsonSerializerOptions.Web), WebSocketMessageType.Text, true, Cancel);
+        await line.SendAsync(
+            JsonSerializer.SerializeToUtf8Bytes(
+                new
+                {
+                    n,
+                    to,
+                    body,
+                },
+                JsonSerializerOptions.Web
+            ),
+            WebSocketMessageType.Text,
+            true,
+            Cancel
+        );
         // What was heard meanwhile may come first.
         while (true)
         {
             var said = await HearAsync(line);
-            if (said.TryGetProperty("n", out var number) && number.GetInt32() == n) return said;
+            if (said.TryGetProperty("n", out var number) && number.GetInt32() == n)
+                return said;
             said.GetProperty("ear").GetProperty("frames").GetInt32().ShouldBeGreaterThan(0);
         }
     }
@@ -74,7 +92,8 @@ public sealed class HearingTests(TestServer server)
         return line.SendAsync(message, WebSocketMessageType.Binary, true, Cancel);
     }
 
-    private static ReadOnlySpan<byte> Frames(int from, int many) => Taps.Value.Frames.AsSpan(from * SoundFrame.Bands, many * SoundFrame.Bands);
+    private static ReadOnlySpan<byte> Frames(int from, int many) =>
+        Taps.Value.Frames.AsSpan(from * SoundFrame.Bands, many * SoundFrame.Bands);
 
     [Fact]
     public async Task On_the_line_it_is_counted_as_it_comes_and_frames_doubled_late_or_from_an_old_page_do_no_harm()
@@ -84,25 +103,49 @@ public sealed class HearingTests(TestServer server)
         // Not begun yet: nothing listens.
         await SendAsync(line, 0, Frames(0, 100));
         (await SayAsync(line, 1, "/api/ear/ends", new { frames = 100 })).GetProperty("status").GetInt32().ShouldBe(409);
-        (await SayAsync(line, 2, "/api/ear/begins", new { drill = "toe-taps", feet = "both" })).GetProperty("status").GetInt32().ShouldBe(422);
-        (await SayAsync(line, 3, "/api/ear/begins", new { drill = "inside-taps", feet = "both", lead = 100 })).GetProperty("status").GetInt32().ShouldBe(200);
+        (await SayAsync(line, 2, "/api/ear/begins", new { drill = "toe-taps", feet = "both" }))
+            .GetProperty("status")
+            .GetInt32()
+            .ShouldBe(422);
+        (
+            await SayAsync(
+                line,
+                3,
+                "/api/ear/begins",
+                new
+                {
+                    drill = "inside-taps",
+                    feet = "both",
+                    lead = 100,
+                }
+            )
+        ).GetProperty("status").GetInt32().ShouldBe(200);
         for (var at = 0; at < 1900; at += 50)
         {
             await SendAsync(line, at, Frames(at, 50));
-            if (at % 200 == 0) await SendAsync(line, Math.Max(0, at - 30), Frames(Math.Max(0, at - 30), 50));
-            if (at == 500) await SendAsync(line, 900, Frames(900, 50));
+            if (at % 200 == 0)
+                await SendAsync(line, Math.Max(0, at - 30), Frames(Math.Max(0, at - 30), 50));
+            if (at == 500)
+                await SendAsync(line, 900, Frames(900, 50));
             // In the middle a page of before.
-            if (at == 550) await SendAsync(line, at + 50, [.. Frames(at + 50, 50).ToArray().Select(level => (byte)((2 * level) + 2))], version: 1);
-            if (at == 600) await SendAsync(line, at + 50, Frames(0, 50), version: 9);
-            if (at == 700) await line.SendAsync(new byte[] { 1, 2, 3 }, WebSocketMessageType.Binary, true, Cancel);
-            if (at == 800) await SendAsync(line, -5, Frames(0, 50));
+            if (at == 550)
+                await SendAsync(line, at + 50, [.. Frames(at + 50, 50).ToArray().Select(level => (byte)((2 * level) + 2))], version: 1);
+            if (at == 600)
+                await SendAsync(line, at + 50, Frames(0, 50), version: 9);
+            if (at == 700)
+                await line.SendAsync(new byte[] { 1, 2, 3 }, WebSocketMessageType.Binary, true, Cancel);
+            if (at == 800)
+                await SendAsync(line, -5, Frames(0, 50));
         }
         (await SayAsync(line, 4, "/api/ear/ends", new { frames = 1950 })).GetProperty("status").GetInt32().ShouldBe(409);
         var ended = await SayAsync(line, 5, "/api/ear/ends", new { frames = 1900 });
         ended.GetProperty("status").GetInt32().ShouldBe(200);
         var answer = ended.GetProperty("answer");
         // The same as a recording of the same frames, less the second before the set.
-        var whole = Ear.Of(Frames(0, 1900), new ListeningFor(HeardDrill.Of(server.Catalogue.Find("inside-taps")!, Core.Base.Touches.Feet.Both)!));
+        var whole = Ear.Of(
+            Frames(0, 1900),
+            new ListeningFor(HeardDrill.Of(server.Catalogue.Find("inside-taps")!, Core.Base.Touches.Feet.Both)!)
+        );
         answer.GetProperty("events").GetString()!.Split(' ').Length.ShouldBe(whole.Touches.Count(touch => touch.At >= 1));
         answer.GetProperty("events").GetString()!.Split(' ').Length.ShouldBeInRange(Taps.Value.Truth - 6, Taps.Value.Truth);
         HeardMark.Read(answer.GetProperty("mark").GetString()).ShouldNotBeNull();
@@ -113,7 +156,19 @@ public sealed class HearingTests(TestServer server)
     {
         var (line, _) = await LineAsync();
         using var open = line;
-        (await SayAsync(line, 1, "/api/ear/begins", new { drill = "inside-taps", feet = "both", lead = 100 })).GetProperty("status").GetInt32().ShouldBe(200);
+        (
+            await SayAsync(
+                line,
+                1,
+                "/api/ear/begins",
+                new
+                {
+                    drill = "inside-taps",
+                    feet = "both",
+                    lead = 100,
+                }
+            )
+        ).GetProperty("status").GetInt32().ShouldBe(200);
         await SendAsync(line, 0, Frames(0, 900));
         var first = (await HearAsync(line)).GetProperty("ear");
         first.GetProperty("frames").GetInt32().ShouldBe(900);
@@ -132,20 +187,94 @@ public sealed class HearingTests(TestServer server)
     public async Task Kept_while_there_was_no_network_it_is_counted_afterwards_and_what_is_no_frames_is_refused()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
-        var @for = new { version = 2, drill = "inside-taps", feet = "both", lead = 0, own = new[] { new[] { 0.5, 0.1, 990 } } };
+        var @for = new
+        {
+            version = 2,
+            drill = "inside-taps",
+            feet = "both",
+            lead = 0,
+            own = new[] { new[] { 0.5, 0.1, 990 } },
+        };
         var (status, body) = await browser.PostAsync("/api/heard", new { @for, frames = Convert.ToBase64String(Taps.Value.Frames) });
         status.ShouldBe(HttpStatusCode.OK);
-        JsonDocument.Parse(body).RootElement.GetProperty("events").GetString()!.Split(' ').Length.ShouldBeInRange(Taps.Value.Truth - 2, Taps.Value.Truth);
+        JsonDocument
+            .Parse(body)
+            .RootElement.GetProperty("events")
+            .GetString()!
+            .Split(' ')
+            .Length.ShouldBeInRange(Taps.Value.Truth - 2, Taps.Value.Truth);
         // A page that was kept on the device from before tells levels of half the step, and no version.
-        var (_, old) = await browser.PostAsync("/api/heard", new { @for = new { @for.drill, @for.feet, @for.lead, @for.own }, frames = Convert.ToBase64String([.. Taps.Value.Frames.Select(level => (byte)((2 * level) + 2))]) });
+        var (_, old) = await browser.PostAsync(
+            "/api/heard",
+            new
+            {
+                @for = new
+                {
+                    @for.drill,
+                    @for.feet,
+                    @for.lead,
+                    @for.own,
+                },
+                frames = Convert.ToBase64String([.. Taps.Value.Frames.Select(level => (byte)((2 * level) + 2))]),
+            }
+        );
         old.ShouldBe(body);
-        (await browser.PostAsync("/api/heard", new { @for = new { version = 3, @for.drill, @for.feet }, frames = Convert.ToBase64String(Taps.Value.Frames) })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await browser.PostAsync(
+                "/api/heard",
+                new
+                {
+                    @for = new
+                    {
+                        version = 3,
+                        @for.drill,
+                        @for.feet,
+                    },
+                    frames = Convert.ToBase64String(Taps.Value.Frames),
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         foreach (var frames in new[] { "", "not base64", Convert.ToBase64String(new byte[17]), null })
             (await browser.PostAsync("/api/heard", new { @for, frames })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, frames);
-        foreach (var about in new object?[] { null, new { }, new { drill = "inside-taps" }, new { drill = "toe-taps", feet = "both" }, new { drill = "inside-taps", feet = "both", lead = -1 }, new { drill = "inside-taps", feet = "both", lead = 99_999 }, new { drill = "inside-taps", feet = "both", own = new[] { new[] { 1.0 } } } })
-            (await browser.PostAsync("/api/heard", new { @for = about, frames = Convert.ToBase64String(Taps.Value.Frames) })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await browser.PostAsync("/api/heard", new { @for = new { drill = "no-such", feet = "both" }, frames = Convert.ToBase64String(Taps.Value.Frames) })).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await browser.PostAsync("/api/heard", new { @for, frames = new string('A', 700_000) })).Status.ShouldBe(HttpStatusCode.RequestEntityTooLarge);
+        foreach (
+            var about in new object?[]
+            {
+                null,
+                new { },
+                new { drill = "inside-taps" },
+                new { drill = "toe-taps", feet = "both" },
+                new
+                {
+                    drill = "inside-taps",
+                    feet = "both",
+                    lead = -1,
+                },
+                new
+                {
+                    drill = "inside-taps",
+                    feet = "both",
+                    lead = 99_999,
+                },
+                new
+                {
+                    drill = "inside-taps",
+                    feet = "both",
+                    own = new[] { new[] { 1.0 } },
+                },
+            }
+        )
+            (
+                await browser.PostAsync("/api/heard", new { @for = about, frames = Convert.ToBase64String(Taps.Value.Frames) })
+            ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await browser.PostAsync(
+                "/api/heard",
+                new { @for = new { drill = "no-such", feet = "both" }, frames = Convert.ToBase64String(Taps.Value.Frames) }
+            )
+        ).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.PostAsync("/api/heard", new { @for, frames = new string('A', 700_000) })).Status.ShouldBe(
+            HttpStatusCode.RequestEntityTooLarge
+        );
     }
 
     [Fact]
@@ -156,7 +285,18 @@ public sealed class HearingTests(TestServer server)
         var frames = Convert.ToBase64String(Learning.Value);
         (await browser.PageAsync("/practise/inside-taps")).ShouldNotContain("learned today");
         // Quiet alone teaches nothing.
-        JsonDocument.Parse((await browser.PostAsync("/api/places", new { ball = "soft", frames = Convert.ToBase64String(Learning.Value.AsSpan(0, 1050 * SoundFrame.Bands)) })).Body).RootElement.GetProperty("learned").GetBoolean().ShouldBeFalse();
+        JsonDocument
+            .Parse(
+                (
+                    await browser.PostAsync(
+                        "/api/places",
+                        new { ball = "soft", frames = Convert.ToBase64String(Learning.Value.AsSpan(0, 1050 * SoundFrame.Bands)) }
+                    )
+                ).Body
+            )
+            .RootElement.GetProperty("learned")
+            .GetBoolean()
+            .ShouldBeFalse();
         for (var i = 0; i < 2; i++)
         {
             var said = JsonDocument.Parse((await browser.PostAsync("/api/places", new { ball = "usual", frames })).Body).RootElement;
@@ -165,12 +305,34 @@ public sealed class HearingTests(TestServer server)
         (await browser.PageAsync("/practise/inside-taps")).ShouldContain("learned today");
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
-            (await PlaceStore.FindAsync(work, null, BallKind.Usual)).ShouldNotBeNull().ToString().ShouldBe(PlaceSound.Learn(Learning.Value).Place!.ToString());
+            (await PlaceStore.FindAsync(work, null, BallKind.Usual))
+                .ShouldNotBeNull()
+                .ToString()
+                .ShouldBe(PlaceSound.Learn(Learning.Value).Place!.ToString());
             (await PlaceStore.KnownAsync(work, null)).Keys.ShouldBe([BallKind.Usual]);
         }
-        var @for = new { version = 2, drill = "inside-taps", feet = "both", ball = "usual" };
-        (await browser.PostAsync("/api/heard", new { @for, frames = Convert.ToBase64String(Taps.Value.Frames) })).Status.ShouldBe(HttpStatusCode.OK);
-        foreach (var (ball, text) in new[] { ("round", frames), (null, frames), ("usual", ""), ("usual", "no"), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 1000])), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 6001])), ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 1200 + 1])) })
+        var @for = new
+        {
+            version = 2,
+            drill = "inside-taps",
+            feet = "both",
+            ball = "usual",
+        };
+        (await browser.PostAsync("/api/heard", new { @for, frames = Convert.ToBase64String(Taps.Value.Frames) })).Status.ShouldBe(
+            HttpStatusCode.OK
+        );
+        foreach (
+            var (ball, text) in new[]
+            {
+                ("round", frames),
+                (null, frames),
+                ("usual", ""),
+                ("usual", "no"),
+                ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 1000])),
+                ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 6001])),
+                ("usual", Convert.ToBase64String(new byte[SoundFrame.Bands * 1200 + 1])),
+            }
+        )
             (await browser.PostAsync("/api/places", new { ball, frames = text })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, ball);
     }
 
@@ -180,9 +342,25 @@ public sealed class HearingTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(server, household);
         var post = Played.Post(household, null);
-        foreach (var (field, value) in new Dictionary<string, object?> { ["drill"] = "inside-taps", ["feet"] = "both", ["countedBy"] = "heard", ["events"] = "l100 r50 l50 r50", ["seconds"] = 30, ["draft"] = null, ["heard"] = "doubted t150:40 o270:60" }) post[field] = value;
-        (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(post) { ["heard"] = "believe me" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(post) { ["heard"] = null })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        foreach (
+            var (field, value) in new Dictionary<string, object?>
+            {
+                ["drill"] = "inside-taps",
+                ["feet"] = "both",
+                ["countedBy"] = "heard",
+                ["events"] = "l100 r50 l50 r50",
+                ["seconds"] = 30,
+                ["draft"] = null,
+                ["heard"] = "doubted t150:40 o270:60",
+            }
+        )
+            post[field] = value;
+        (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(post) { ["heard"] = "believe me" })).Status.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
+        (await browser.PostAsync("/api/sets", new Dictionary<string, object?>(post) { ["heard"] = null })).Status.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
         (await browser.PostAsync("/api/sets", post)).Body.ShouldBe("""{"stored":true,"bests":[]}""");
         var page = await browser.PageAsync($"/logbook/{post["id"]}");
         page.ShouldContain("The ear is not sure");
@@ -195,15 +373,24 @@ public sealed class HearingTests(TestServer server)
         part.ShouldNotContain("<html");
         var turn = new Dictionary<string, string> { ["change"] = Guid.CreateVersion7().ToString(), ["turned"] = "270" };
         // Twice the same press is one.
-        for (var i = 0; i < 2; i++) (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Turn", turn)).Status.ShouldBe(HttpStatusCode.Redirect);
+        for (var i = 0; i < 2; i++)
+            (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Turn", turn)).Status.ShouldBe(
+                HttpStatusCode.Redirect
+            );
         (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain("5 is right");
         (await server.BestsAsync(household)).ShouldBeEmpty();
-        await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Turn", new() { ["change"] = Guid.CreateVersion7().ToString() });
+        await browser.SubmitAsync(
+            $"/logbook/{post["id"]}",
+            $"/logbook/{post["id"]}?handler=Turn",
+            new() { ["change"] = Guid.CreateVersion7().ToString() }
+        );
         (await server.BestsAsync(household)).ShouldBe([5m]);
         (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain("said that it is right");
         await using var work = await server.Database.BeginAsync(household.Id);
         var set = (await SetStore.FindAsync(work, (Guid)post["id"]!))!;
-        (set.Events, set.CountedBy, set.Heard).ShouldBe(("l100 r50 l50 r50", CountedBy.Heard, "right t150:40 o270:60".Replace("o270", "t270", StringComparison.Ordinal)));
+        (set.Events, set.CountedBy, set.Heard).ShouldBe(
+            ("l100 r50 l50 r50", CountedBy.Heard, "right t150:40 o270:60".Replace("o270", "t270", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
@@ -214,17 +401,39 @@ public sealed class HearingTests(TestServer server)
         var made = new SimulatedMicrophone(8).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Wind, 20) { Rate = 16_000 });
         var (status, page) = await LookAsync(browser, Wav(made), "inside-taps", "both");
         status.ShouldBe(HttpStatusCode.OK, page);
-        string Hidden(string name) => WebUtility.HtmlDecode(System.Text.RegularExpressions.Regex.Match(page, $"name=\"{name}\" value=\"([^\"]*)\"").Groups[1].Value);
+        string Hidden(string name) =>
+            WebUtility.HtmlDecode(System.Text.RegularExpressions.Regex.Match(page, $"name=\"{name}\" value=\"([^\"]*)\"").Groups[1].Value);
         var fields = new[] { "id", "drill", "feet", "events", "mark", "seconds" }.ToDictionary(name => name, Hidden);
-        await using (var before = await server.Database.BeginAsync(household.Id)) (await before.ExecuteScalarAsync<int>("select count(*) from practice_set")).ShouldBe(0);
-        for (var i = 0; i < 2; i++) (await browser.SubmitAsync("/logbook/listen", "/logbook/listen?handler=Keep", fields)).Page.ShouldContain($"/logbook/{fields["id"]}");
+        await using (var before = await server.Database.BeginAsync(household.Id))
+            (await before.ExecuteScalarAsync<int>("select count(*) from practice_set")).ShouldBe(0);
+        for (var i = 0; i < 2; i++)
+            (await browser.SubmitAsync("/logbook/listen", "/logbook/listen?handler=Keep", fields)).Page.ShouldContain(
+                $"/logbook/{fields["id"]}"
+            );
         await using var work = await server.Database.BeginAsync(household.Id);
         var set = (await SetStore.FindAsync(work, Guid.Parse(fields["id"])))!;
         set.Touches.Total.ShouldBeInRange(made.Truth.Count - 2, made.Truth.Count);
         (await work.ExecuteScalarAsync<int>("select count(*) from practice_set")).ShouldBe(1);
         // What was typed into the hidden fields instead is looked at like anything else.
-        foreach (var (name, value) in new[] { ("mark", "x"), ("events", "l1 z"), ("seconds", "-1"), ("seconds", "NaN"), ("drill", "toe-taps"), ("feet", "three"), ("id", Guid.Empty.ToString()) })
-            (await browser.SubmitAsync("/logbook/listen", "/logbook/listen?handler=Keep", new(fields) { ["id"] = Guid.CreateVersion7().ToString(), [name] = value })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, name);
+        foreach (
+            var (name, value) in new[]
+            {
+                ("mark", "x"),
+                ("events", "l1 z"),
+                ("seconds", "-1"),
+                ("seconds", "NaN"),
+                ("drill", "toe-taps"),
+                ("feet", "three"),
+                ("id", Guid.Empty.ToString()),
+            }
+        )
+            (
+                await browser.SubmitAsync(
+                    "/logbook/listen",
+                    "/logbook/listen?handler=Keep",
+                    new(fields) { ["id"] = Guid.CreateVersion7().ToString(), [name] = value }
+                )
+            ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, name);
     }
 
     [Fact]
@@ -246,11 +455,19 @@ public sealed class HearingTests(TestServer server)
         var page = await browser.PageAsync("/logbook/listen");
         page.ShouldContain("no space of the yard, a soft one");
         page.ShouldNotContain("a small one");
-        async Task<string> MarkAsync(string? where) => System.Text.RegularExpressions.Regex.Match((await LookAsync(browser, Wav(made), "inside-taps", "both", where)).Page, "name=\"mark\" value=\"([^\"]*)\"").Groups[1].Value;
+        async Task<string> MarkAsync(string? where) =>
+            System
+                .Text.RegularExpressions.Regex.Match(
+                    (await LookAsync(browser, Wav(made), "inside-taps", "both", where)).Page,
+                    "name=\"mark\" value=\"([^\"]*)\""
+                )
+                .Groups[1]
+                .Value;
         var without = await MarkAsync(null);
         without.ShouldNotBeEmpty();
         (await MarkAsync($"{Guid.Empty:N} soft")).ShouldNotBe(without);
-        foreach (var nowhere in new[] { $"{Guid.Empty:N} small", "x", "" }) (await MarkAsync(nowhere)).ShouldBe(without);
+        foreach (var nowhere in new[] { $"{Guid.Empty:N} small", "x", "" })
+            (await MarkAsync(nowhere)).ShouldBe(without);
     }
 
     [Fact]
@@ -258,7 +475,16 @@ public sealed class HearingTests(TestServer server)
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         var made = new SimulatedMicrophone(8).Record(new Scene(SceneKind.Nothing, 5, NoiseKind.Hiss, 20) { Rate = 16_000 });
-        foreach (var (file, drill, says) in new[] { ([], "inside-taps", "no WAV recording"), ("nothing"u8.ToArray(), "inside-taps", "no WAV recording"), (Wav(made)[..30], "inside-taps", "no WAV recording"), (Wav(made), "toe-taps", "Say which drill"), (Wav(made), "inside-taps", "No touch was heard") })
+        foreach (
+            var (file, drill, says) in new[]
+            {
+                ([], "inside-taps", "no WAV recording"),
+                ("nothing"u8.ToArray(), "inside-taps", "no WAV recording"),
+                (Wav(made)[..30], "inside-taps", "no WAV recording"),
+                (Wav(made), "toe-taps", "Say which drill"),
+                (Wav(made), "inside-taps", "No touch was heard"),
+            }
+        )
         {
             var (status, page) = await LookAsync(browser, file, drill, "both");
             status.ShouldBe(HttpStatusCode.UnprocessableEntity);
@@ -270,17 +496,43 @@ public sealed class HearingTests(TestServer server)
     public async Task The_microphone_is_opened_to_the_practice_page_alone()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
-        (await browser.GetAsync("/practise/inside-taps")).Headers.GetValues("Permissions-Policy").Single().ShouldContain("microphone=(self)");
-        foreach (var path in new[] { "/today", "/logbook/listen", "/household", "/" }) (await browser.GetAsync(path)).Headers.GetValues("Permissions-Policy").Single().ShouldContain("microphone=()", customMessage: path);
+        (await browser.GetAsync("/practise/inside-taps"))
+            .Headers.GetValues("Permissions-Policy")
+            .Single()
+            .ShouldContain("microphone=(self)");
+        foreach (var path in new[] { "/today", "/logbook/listen", "/household", "/" })
+            (await browser.GetAsync(path))
+                .Headers.GetValues("Permissions-Policy")
+                .Single()
+                .ShouldContain("microphone=()", customMessage: path);
         (await browser.PageAsync("/practise/inside-taps")).ShouldContain("No sound leaves this device");
         // A drill that cannot be heard offers nothing of it.
         (await browser.PageAsync("/practise/toe-taps")).ShouldNotContain("data-ear");
     }
 
-    private static async Task<(HttpStatusCode Status, string Page)> LookAsync(Browser browser, byte[] file, string drill, string feet, string? where = null)
+    private static async Task<(HttpStatusCode Status, string Page)> LookAsync(
+        Browser browser,
+        byte[] file,
+        string drill,
+        string feet,
+        string? where = null
+    )
     {
-        var token = System.Text.RegularExpressions.Regex.Match(await browser.PageAsync("/logbook/listen"), "name=\"__RequestVerificationToken\"[^>]*value=\"([^\"]*)\"").Groups[1].Value;
-        using var form = new MultipartFormDataContent { { new StringContent(token), "__RequestVerificationToken" }, { new StringContent(drill), "drill" }, { new StringContent(feet), "feet" }, { new ByteArrayContent(file), "file", "wall.wav" }, { new StringContent(where ?? ""), "where" } };
+        var token = System
+            .Text.RegularExpressions.Regex.Match(
+                await browser.PageAsync("/logbook/listen"),
+                "name=\"__RequestVerificationToken\"[^>]*value=\"([^\"]*)\""
+            )
+            .Groups[1]
+            .Value;
+        using var form = new MultipartFormDataContent
+        {
+            { new StringContent(token), "__RequestVerificationToken" },
+            { new StringContent(drill), "drill" },
+            { new StringContent(feet), "feet" },
+            { new ByteArrayContent(file), "file", "wall.wav" },
+            { new StringContent(where ?? ""), "where" },
+        };
         var response = await browser.RawAsync("/logbook/listen?handler=Look", form);
         return (response.StatusCode, WebUtility.HtmlDecode(await response.Content.ReadAsStringAsync(Cancel)));
     }
@@ -292,10 +544,12 @@ public sealed class HearingTests(TestServer server)
         writer.Write("RIFF"u8);
         writer.Write(36 + (made.Samples.Length * 2));
         writer.Write("WAVEfmt "u8);
-        foreach (var number in new[] { 16, 1 | (1 << 16), made.Rate, made.Rate * 2, 2 | (16 << 16) }) writer.Write(number);
+        foreach (var number in new[] { 16, 1 | (1 << 16), made.Rate, made.Rate * 2, 2 | (16 << 16) })
+            writer.Write(number);
         writer.Write("data"u8);
         writer.Write(made.Samples.Length * 2);
-        foreach (var sample in made.Samples) writer.Write((short)(sample * 32767));
+        foreach (var sample in made.Samples)
+            writer.Write((short)(sample * 32767));
         return file.ToArray();
     }
 }

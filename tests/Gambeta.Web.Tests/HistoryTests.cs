@@ -26,40 +26,144 @@ namespace Gambeta.Web.Tests;
 public sealed partial class HistoryTests(TestServer server)
 {
     private static readonly string[] Lists =
-        ["players", "favourites", "paces", "things", "spaces", "layouts", "drills", "checks", "sheets", "sittings", "sets", "changes", "answers", "ends", "rhythms", "clubDays", "away", "goals", "places", "pains", "said", "decisions", "plans"];
+    [
+        "players",
+        "favourites",
+        "paces",
+        "things",
+        "spaces",
+        "layouts",
+        "drills",
+        "checks",
+        "sheets",
+        "sittings",
+        "sets",
+        "changes",
+        "answers",
+        "ends",
+        "rhythms",
+        "clubDays",
+        "away",
+        "goals",
+        "places",
+        "pains",
+        "said",
+        "decisions",
+        "plans",
+    ];
 
     [GeneratedRegex("""name="batch" value="([0-9a-f-]{36})""")]
     private static partial Regex BatchOf();
 
-    private HistoryAsk Ask(DateOnly? today = null, bool settings = false) => new(own => server.Services.GetRequiredService<HouseholdCatalogues>().Read(own, strict: false), 12, new Dictionary<string, int> { ["sheet"] = 100, ["space"] = 30, ["layout"] = 300, ["own_drill"] = 200 }, 60_000, today ?? Played.Day(0), TimeSpan.Zero, settings);
+    private HistoryAsk Ask(DateOnly? today = null, bool settings = false) =>
+        new(
+            own => server.Services.GetRequiredService<HouseholdCatalogues>().Read(own, strict: false),
+            12,
+            new Dictionary<string, int>
+            {
+                ["sheet"] = 100,
+                ["space"] = 30,
+                ["layout"] = 300,
+                ["own_drill"] = 200,
+            },
+            60_000,
+            today ?? Played.Day(0),
+            TimeSpan.Zero,
+            settings
+        );
 
     // A demo's household has ten weeks of everything; what it has not is added.
     private async Task<string> RichAsync()
     {
         var browser = Browser.At(server);
         (await browser.SubmitAsync("/", "/?handler=Demo", [])).Status.ShouldBe(HttpStatusCode.Redirect);
-        foreach (var page in new[] { "/plan", "/progress" }) await browser.PageAsync(page);
+        foreach (var page in new[] { "/plan", "/progress" })
+            await browser.PageAsync(page);
         var (_, text) = await browser.SubmitAsync("/household/erase", "/household/erase?handler=File", []);
         var household = await server.NewHouseholdAsync();
         await TakeAsync(household, text);
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
             var player = Parsed(text)["players"]![0]!["id"]!.GetValue<Guid>();
-            var sets = Parsed(text)["sets"]!.AsArray().Where(set => set!["player"]!.GetValue<Guid>() == player).TakeLast(2).Select(set => set!["id"]!.GetValue<Guid>()).ToList();
-            await SetStore.CorrectAsync(work, Guid.CreateVersion7(), (await SetStore.FindAsync(work, sets[0]))! with { CountedBy = CountedBy.Typed });
+            var sets = Parsed(text)["sets"]!
+                .AsArray()
+                .Where(set => set!["player"]!.GetValue<Guid>() == player)
+                .TakeLast(2)
+                .Select(set => set!["id"]!.GetValue<Guid>())
+                .ToList();
+            await SetStore.CorrectAsync(
+                work,
+                Guid.CreateVersion7(),
+                (await SetStore.FindAsync(work, sets[0]))! with
+                {
+                    CountedBy = CountedBy.Typed,
+                }
+            );
             await SetStore.RemoveAsync(work, Guid.CreateVersion7(), (await SetStore.FindAsync(work, sets[1]))!);
             var space = Guid.CreateVersion7();
-            await YardStore.SaveSpaceAsync(work, space, new Space { Name = "Roof", Kind = Places.Patio, Width = 5, Length = 9 });
-            await YardStore.KeepLayoutAsync(work, new KeptLayout(Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double>()) with { Key = "yard-mine", Name = "Mine" }, "zigzag-and-home", space, null, null, false));
+            await YardStore.SaveSpaceAsync(
+                work,
+                space,
+                new Space
+                {
+                    Name = "Roof",
+                    Kind = Places.Patio,
+                    Width = 5,
+                    Length = 9,
+                }
+            );
+            await YardStore.KeepLayoutAsync(
+                work,
+                new KeptLayout(
+                    Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double>()) with
+                    {
+                        Key = "yard-mine",
+                        Name = "Mine",
+                    },
+                    "zigzag-and-home",
+                    space,
+                    null,
+                    null,
+                    false
+                )
+            );
             await YardStore.SavePaceAsync(work, player, new KnownPace(new Pace(0.6), PaceSource.Walked, Played.Day(3)));
             await YardStore.SaveCheckAsync(work, space, Played.Day(1), Guid.CreateVersion7(), ["shoes"]);
-            await SheetStore.SaveAsync(work, new KeptSheet(Guid.CreateVersion7(), new Sheet("Mine", SheetNotation.Read("warm up: toe-taps")), 12), 100);
-            await OwnDrillStore.SaveAsync(work, [("own-mine", CardWriter.Write(server.Services.GetRequiredService<HouseholdCatalogues>().Shipped.Find("v-cut")! with { Id = "own-mine", Name = "Mine" }))]);
+            await SheetStore.SaveAsync(
+                work,
+                new KeptSheet(Guid.CreateVersion7(), new Sheet("Mine", SheetNotation.Read("warm up: toe-taps")), 12),
+                100
+            );
+            await OwnDrillStore.SaveAsync(
+                work,
+                [
+                    (
+                        "own-mine",
+                        CardWriter.Write(
+                            server.Services.GetRequiredService<HouseholdCatalogues>().Shipped.Find("v-cut")! with
+                            {
+                                Id = "own-mine",
+                                Name = "Mine",
+                            }
+                        )
+                    ),
+                ]
+            );
             await SessionStore.HurtAsync(work, player, null, new Pain(Guid.CreateVersion7(), PainPart.Shin, Played.Day(20)));
-            await GoalStore.AddAsync(work, player, new Goal(Guid.CreateVersion7(), GoalKind.Reach, "juggling-streak", 50, null, Played.Day(9)));
+            await GoalStore.AddAsync(
+                work,
+                player,
+                new Goal(Guid.CreateVersion7(), GoalKind.Reach, "juggling-streak", 50, null, Played.Day(9))
+            );
             await RhythmStore.AddAwayAsync(work, player, Guid.CreateVersion7(), new Away(AwayKind.Holiday, Played.Day(40), Played.Day(33)));
             await FavouriteStore.MarkAsync(work, player, "v-cut", true);
-            await PlaceStore.KeepAsync(work, space, BallKind.Usual, PlaceSound.Read(string.Join(' ', Enumerable.Repeat("9.5", 2 * SoundFrame.Bands)))!, Played.Day(2));
+            await PlaceStore.KeepAsync(
+                work,
+                space,
+                BallKind.Usual,
+                PlaceSound.Read(string.Join(' ', Enumerable.Repeat("9.5", 2 * SoundFrame.Bands)))!,
+                Played.Day(2)
+            );
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
         return (await FileOfAsync(household)).ToJsonString().Replace("\"Nilo\"", "\"Third\"", StringComparison.Ordinal);
@@ -68,7 +172,8 @@ public sealed partial class HistoryTests(TestServer server)
     private static JsonObject Parsed(string file) => JsonNode.Parse(file)!.AsObject();
 
     // A list as text, whatever order rows of one moment have.
-    private static string ListOf(JsonObject file, string list) => string.Join('\n', file[list]!.AsArray().Select(row => row!.ToJsonString()).Order(StringComparer.Ordinal));
+    private static string ListOf(JsonObject file, string list) =>
+        string.Join('\n', file[list]!.AsArray().Select(row => row!.ToJsonString()).Order(StringComparer.Ordinal));
 
     private async Task<JsonObject> FileOfAsync(TestHousehold household)
     {
@@ -92,16 +197,43 @@ public sealed partial class HistoryTests(TestServer server)
     {
         var text = await RichAsync();
         var (file, household) = (Parsed(text), await server.NewHouseholdAsync());
-        foreach (var list in new[] { "players", "sets", "sittings", "spaces", "sheets", "decisions", "plans", "said", "answers", "changes", "goals", "pains", "layouts", "drills", "rhythms", "away", "places", "checks", "paces", "favourites" }) file[list]!.AsArray().Count.ShouldBeGreaterThan(0, list);
+        foreach (
+            var list in new[]
+            {
+                "players",
+                "sets",
+                "sittings",
+                "spaces",
+                "sheets",
+                "decisions",
+                "plans",
+                "said",
+                "answers",
+                "changes",
+                "goals",
+                "pains",
+                "layouts",
+                "drills",
+                "rhythms",
+                "away",
+                "places",
+                "checks",
+                "paces",
+                "favourites",
+            }
+        )
+            file[list]!.AsArray().Count.ShouldBeGreaterThan(0, list);
         var (_, lists) = await TakeAsync(household, text);
         lists.ShouldAllBe(list => list.Left == 0 && list.Known == 0);
         var there = await FileOfAsync(household);
         // Its own player was there before.
         var mine = there["players"]!.AsArray().Single(player => player!["id"]!.GetValue<Guid>() == household.PlayerId)!;
         there["players"]!.AsArray().Remove(mine);
-        foreach (var list in Lists.Except(["decisions"])) ListOf(there, list).ShouldBe(ListOf(file, list), list);
+        foreach (var list in Lists.Except(["decisions"]))
+            ListOf(there, list).ShouldBe(ListOf(file, list), list);
         // What was decided stays; what stands is worked out again and may say the same once more on another day, never less.
-        foreach (var decision in file["decisions"]!.AsArray()) there["decisions"]!.AsArray().ShouldContain(other => other!.ToJsonString() == decision!.ToJsonString());
+        foreach (var decision in file["decisions"]!.AsArray())
+            there["decisions"]!.AsArray().ShouldContain(other => other!.ToJsonString() == decision!.ToJsonString());
         // The marks are not in the file: they follow from the sets.
         await using var work = await server.Database.BeginAsync(household.Id);
         var chains = await work.QueryAsync<string>("select concat_ws(' ', drill, measure, feet, layout, value) from mark where is_best");
@@ -122,17 +254,24 @@ public sealed partial class HistoryTests(TestServer server)
             var file = Parsed(whole.ToJsonString());
             // Other ids and fewer rows: what hangs on a row that is gone goes as well.
             var players = file["players"]!.AsArray().Select(player => player!["id"]!.GetValue<Guid>()).ToList();
-            var text = players.Aggregate(file.ToJsonString(), (now, id) => now.Replace(id.ToString(), Guid.CreateVersion7().ToString(), StringComparison.Ordinal));
+            var text = players.Aggregate(file.ToJsonString(), (now, id) =>
+                now.Replace(id.ToString(), Guid.CreateVersion7().ToString(), StringComparison.Ordinal)
+            );
             file = Parsed(text);
-            foreach (var list in Lists.Except(["players"])) foreach (var row in file[list]!.AsArray().Where(_ => chance.Next(3) == 0).ToList()) file[list]!.AsArray().Remove(row);
+            foreach (var list in Lists.Except(["players"]))
+            foreach (var row in file[list]!.AsArray().Where(_ => chance.Next(3) == 0).ToList())
+                file[list]!.AsArray().Remove(row);
             var sets = file["sets"]!.AsArray().Select(set => set!["id"]!.GetValue<Guid>()).ToHashSet();
-            foreach (var list in new[] { "changes", "said" }) foreach (var row in file[list]!.AsArray().Where(row => !sets.Contains(row!["set"]!.GetValue<Guid>())).ToList()) file[list]!.AsArray().Remove(row);
+            foreach (var list in new[] { "changes", "said" })
+            foreach (var row in file[list]!.AsArray().Where(row => !sets.Contains(row!["set"]!.GetValue<Guid>())).ToList())
+                file[list]!.AsArray().Remove(row);
             var household = await server.NewHouseholdAsync();
             var before = await FileOfAsync(household);
             var (batch, lists) = await TakeAsync(household, file.ToJsonString());
             lists.ShouldAllBe(list => list.Left == 0);
             var there = await FileOfAsync(household);
-            foreach (var list in Lists.Except(["players", "decisions"])) ListOf(there, list).ShouldBe(ListOf(file, list), $"{list} of {seed}");
+            foreach (var list in Lists.Except(["players", "decisions"]))
+                ListOf(there, list).ShouldBe(ListOf(file, list), $"{list} of {seed}");
             await using (var work = await server.Database.BeginAsync(household.Id))
             {
                 (await HistoryStore.UndoAsync(work, batch)).ShouldBeTrue();
@@ -141,7 +280,8 @@ public sealed partial class HistoryTests(TestServer server)
             }
             (await FileOfAsync(household)).ToJsonString().ShouldBe(before.ToJsonString());
             await using var after = await server.Database.BeginAsync(household.Id);
-            foreach (var table in HouseholdTables.Derived) (await after.ExecuteScalarAsync<int>($"select count(*) from {table}")).ShouldBe(0, table);
+            foreach (var table in HouseholdTables.Derived)
+                (await after.ExecuteScalarAsync<int>($"select count(*) from {table}")).ShouldBe(0, table);
         }
     }
 
@@ -151,14 +291,19 @@ public sealed partial class HistoryTests(TestServer server)
     {
         var folder = Path.Combine(AppContext.BaseDirectory, "Files");
         var household = await server.NewHouseholdAsync();
-        var (_, lists) = await TakeAsync(household, await File.ReadAllTextAsync(Path.Combine(folder, "household-1.json"), TestContext.Current.CancellationToken));
+        var (_, lists) = await TakeAsync(
+            household,
+            await File.ReadAllTextAsync(Path.Combine(folder, "household-1.json"), TestContext.Current.CancellationToken)
+        );
         lists.Single(list => list.List == "sets").ShouldSatisfyAllConditions(sets => sets.New.ShouldBe(35), sets => sets.Left.ShouldBe(0));
         await using var work = await server.Database.BeginAsync(household.Id);
         foreach (var line in await File.ReadAllLinesAsync(Path.Combine(folder, "household-1.txt"), TestContext.Current.CancellationToken))
         {
             var set = await SetStore.FindAsync(work, Guid.Parse(line[..36]));
-            if (set is null) line.ShouldEndWith(" removed");
-            else line.ShouldStartWith($"{set.Id} {set.Touches.Left}+{set.Touches.Right} {Wording.Brief(set)} | {Wording.Full(set)} |");
+            if (set is null)
+                line.ShouldEndWith(" removed");
+            else
+                line.ShouldStartWith($"{set.Id} {set.Touches.Left}+{set.Touches.Right} {Wording.Brief(set)} | {Wording.Full(set)} |");
         }
     }
 
@@ -167,8 +312,10 @@ public sealed partial class HistoryTests(TestServer server)
     {
         var file = Parsed(await RichAsync());
         file["version"] = 2;
-        foreach (var list in new[] { "said", "decisions", "plans" }) file.Remove(list);
-        foreach (var set in file["sets"]!.AsArray()) set!.AsObject().Remove("with");
+        foreach (var list in new[] { "said", "decisions", "plans" })
+            file.Remove(list);
+        foreach (var set in file["sets"]!.AsArray())
+            set!.AsObject().Remove("with");
         var household = await server.NewHouseholdAsync();
         var (_, lists) = await TakeAsync(household, file.ToJsonString());
         lists.Single(list => list.List == "sets").New.ShouldBe(file["sets"]!.AsArray().Count);
@@ -190,22 +337,65 @@ public sealed partial class HistoryTests(TestServer server)
 
     private static readonly (string What, Action<JsonObject> Break)[] Broken =
     [
-        ("rows that say nothing", file => file["answers"] = new JsonArray([.. Enumerable.Repeat(0, 1000).Select(_ => (JsonNode)new JsonObject())])),
+        ("rows that say nothing", file =>
+            file["answers"] = new JsonArray([.. Enumerable.Repeat(0, 1000).Select(_ => (JsonNode)new JsonObject())])
+        ),
         ("a list that is none", file => file["sets"] = "many"),
         ("rows that are none", file => file["sets"] = new JsonArray(1, 2)),
         ("a text without an end", file => file["spaces"]![0]!["name"] = "a\0b"),
         ("a number beyond all", file => file["sets"]![0]!["left"] = 99999999999999),
         ("a day that is none", file => file["sets"]![0]!["day"] = "yesterday"),
         ("a word that is none", file => file["sets"]![0]!["feet"] = "tail"),
-        ("a result that is none", file => file["sets"]!.AsArray().First(set => set!["measured"]!.GetValue<string>() == "clean reps")!["result"] = new JsonObject { ["x"] = 1 }),
-        ("a layout that cannot be drawn", file => file["layouts"] = new JsonArray(new JsonObject { ["key"] = "yard-x", ["name"] = "X", ["drill"] = "zigzag-and-home", ["laid"] = new JsonObject { ["markers"] = "none" }, ["madeAt"] = "2026-01-01T00:00:00Z" })),
-        ("a space behind which is nothing", file => file["spaces"]![0]!["behind"] = new JsonArray("dragons", "dragons", "dragons", "dragons")),
-        ("a sheet of more minutes than there are", file => file["sheets"] = new JsonArray(new JsonObject { ["id"] = Guid.NewGuid().ToString(), ["name"] = "X", ["lines"] = "warm up: toe-taps", ["minutes"] = 99999, ["changedAt"] = "2026-01-01T00:00:00Z" })),
+        ("a result that is none", file =>
+            file["sets"]!.AsArray().First(set => set!["measured"]!.GetValue<string>() == "clean reps")!["result"] = new JsonObject
+            {
+                ["x"] = 1,
+            }
+        ),
+        ("a layout that cannot be drawn", file => file["layouts"] = new JsonArray(
+                new JsonObject
+                {
+                    ["key"] = "yard-x",
+                    ["name"] = "X",
+                    ["drill"] = "zigzag-and-home",
+                    ["laid"] = new JsonObject { ["markers"] = "none" },
+                    ["madeAt"] = "2026-01-01T00:00:00Z",
+                }
+            )),
+        ("a space behind which is nothing", file =>
+            file["spaces"]![0]!["behind"] = new JsonArray("dragons", "dragons", "dragons", "dragons")
+        ),
+        ("a sheet of more minutes than there are", file => file["sheets"] = new JsonArray(
+                new JsonObject
+                {
+                    ["id"] = Guid.NewGuid().ToString(),
+                    ["name"] = "X",
+                    ["lines"] = "warm up: toe-taps",
+                    ["minutes"] = 99999,
+                    ["changedAt"] = "2026-01-01T00:00:00Z",
+                }
+            )),
         ("a player of no age", file => file["players"]![0]!["birthYear"] = null),
-        ("a goal that is none", file => file["goals"] = new JsonArray(new JsonObject { ["id"] = Guid.NewGuid().ToString(), ["player"] = file["players"]![0]!["id"]!.DeepClone(), ["kind"] = "world cup", ["setOn"] = "2026-01-01" })),
+        ("a goal that is none", file => file["goals"] = new JsonArray(
+                new JsonObject
+                {
+                    ["id"] = Guid.NewGuid().ToString(),
+                    ["player"] = file["players"]![0]!["id"]!.DeepClone(),
+                    ["kind"] = "world cup",
+                    ["setOn"] = "2026-01-01",
+                }
+            )),
         ("an id that is none", file => file["players"]![0]!["id"] = "x"),
         ("a plan that says nothing", file => file["plans"]![0]!["told"] = null),
-        ("a pain of no part", file => file["pains"] = new JsonArray(new JsonObject { ["id"] = Guid.NewGuid().ToString(), ["player"] = file["players"]![0]!["id"]!.DeepClone(), ["part"] = "tail", ["day"] = "2026-01-01" })),
+        ("a pain of no part", file => file["pains"] = new JsonArray(
+                new JsonObject
+                {
+                    ["id"] = Guid.NewGuid().ToString(),
+                    ["player"] = file["players"]![0]!["id"]!.DeepClone(),
+                    ["part"] = "tail",
+                    ["day"] = "2026-01-01",
+                }
+            )),
     ];
 
     [Fact]
@@ -220,17 +410,61 @@ public sealed partial class HistoryTests(TestServer server)
             var file = Parsed(text);
             breaks(file);
             await Should.ThrowAsync<HistoryException>(() => TakeAsync(household, file.ToJsonString()), what);
-            var (status, page) = await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", file.ToJsonString());
+            var (status, page) = await browser.SendFileAsync(
+                "/household/take-in",
+                "/household/take-in?handler=Look",
+                "history.json",
+                file.ToJsonString()
+            );
             (status, what).ShouldBe((HttpStatusCode.UnprocessableEntity, what));
             page.ShouldContain("Nothing was taken in");
         }
-        foreach (var nothing in new[] { "", "[]", "null", "{}", "{\"file\":\"gambeta household\"}", "{\"file\":5,\"version\":1}", "{\"file\":\"gambeta household\",\"version\":\"3\"}", "{\"file\":\"gambeta household\",\"version\":0}", new string('[', 5000), "{\"file\":\"gambeta household\",\"version\":3,\"version\":3}", "drill;count\ntoe-taps;4" })
-            (await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", nothing)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity, nothing);
+        foreach (
+            var nothing in new[]
+            {
+                "",
+                "[]",
+                "null",
+                "{}",
+                "{\"file\":\"gambeta household\"}",
+                "{\"file\":5,\"version\":1}",
+                "{\"file\":\"gambeta household\",\"version\":\"3\"}",
+                "{\"file\":\"gambeta household\",\"version\":0}",
+                new string('[', 5000),
+                "{\"file\":\"gambeta household\",\"version\":3,\"version\":3}",
+                "drill;count\ntoe-taps;4",
+            }
+        )
+            (await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", nothing)).Status.ShouldBe(
+                HttpStatusCode.UnprocessableEntity,
+                nothing
+            );
         // More than a household can keep, and rows that say nothing by the hundred thousand.
-        var sheets = string.Join(',', Enumerable.Range(0, 101).Select(_ => $"{{\"id\":\"{Guid.NewGuid()}\",\"name\":\"x\",\"lines\":\"warm up: toe-taps\",\"changedAt\":\"2026-01-01T00:00:00Z\"}}"));
+        var sheets = string.Join(
+            ',',
+            Enumerable
+                .Range(0, 101)
+                .Select(_ =>
+                    $"{{\"id\":\"{Guid.NewGuid()}\",\"name\":\"x\",\"lines\":\"warm up: toe-taps\",\"changedAt\":\"2026-01-01T00:00:00Z\"}}"
+                )
+        );
         foreach (var much in new[] { $"\"sheets\":[{sheets}]", $"\"sets\":[{string.Join(',', Enumerable.Repeat("{}", 500_000))}]" })
-            (await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", $"{{\"file\":\"gambeta household\",\"version\":3,{much}}}")).Page.ShouldContain("more in it than a household can hold");
-        (await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", "{\"file\":\"gambeta household\",\"version\":99}")).Page.ShouldContain("newer Gambeta");
+            (
+                await browser.SendFileAsync(
+                    "/household/take-in",
+                    "/household/take-in?handler=Look",
+                    "history.json",
+                    $"{{\"file\":\"gambeta household\",\"version\":3,{much}}}"
+                )
+            ).Page.ShouldContain("more in it than a household can hold");
+        (
+            await browser.SendFileAsync(
+                "/household/take-in",
+                "/household/take-in?handler=Look",
+                "history.json",
+                "{\"file\":\"gambeta household\",\"version\":99}"
+            )
+        ).Page.ShouldContain("newer Gambeta");
         (await FileOfAsync(household)).ToJsonString().ShouldBe(before);
     }
 
@@ -266,11 +500,18 @@ public sealed partial class HistoryTests(TestServer server)
         (await FileOfAsync(household))["sets"]!.AsArray().Count.ShouldBe(0);
         var batch = BatchOf().Match(page).Groups[1].Value;
         var fields = new Dictionary<string, string> { ["batch"] = batch, ["settings"] = "false" };
-        foreach (var _ in new[] { 1, 2 }) (await browser.SubmitAsync("/household/take-in", "/household/take-in?handler=Take", fields)).Page.ShouldBe($"/household/take-in?batch={batch}");
+        foreach (var _ in new[] { 1, 2 })
+            (await browser.SubmitAsync("/household/take-in", "/household/take-in?handler=Take", fields)).Page.ShouldBe(
+                $"/household/take-in?batch={batch}"
+            );
         (await FileOfAsync(household))["sets"]!.AsArray().Count.ShouldBe(Parsed(text)["sets"]!.AsArray().Count);
         (await browser.PageAsync("/today")).ShouldContain("Irune");
-        (await browser.SubmitAsync("/household/take-in", "/household/take-in?handler=Take", new() { ["batch"] = $"{Guid.NewGuid()}" })).Page.ShouldContain("choose it again");
-        (await browser.SubmitAsync($"/household/take-in?batch={batch}", "/household/take-in?handler=Undo", fields)).Status.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await browser.SubmitAsync("/household/take-in", "/household/take-in?handler=Take", new() { ["batch"] = $"{Guid.NewGuid()}" })
+        ).Page.ShouldContain("choose it again");
+        (await browser.SubmitAsync($"/household/take-in?batch={batch}", "/household/take-in?handler=Undo", fields)).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await FileOfAsync(household))["players"]!.AsArray().Count.ShouldBe(1);
         // What is somebody else's is taken back by nobody.
         var other = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());

@@ -29,7 +29,8 @@ public sealed class HomeAuthorityTests : IDisposable
     {
         var authority = Fresh();
         var machine = authority.Machine(Names, Home);
-        foreach (var name in new[] { "localhost", "kitchen.local", "192.168.7.20", "fd00::20" }) machine.MatchesHostname(name).ShouldBeTrue(name);
+        foreach (var name in new[] { "localhost", "kitchen.local", "192.168.7.20", "fd00::20" })
+            machine.MatchesHostname(name).ShouldBeTrue(name);
         OpenSsl(authority.Authority, machine, "-verify_ip", "192.168.7.20").ShouldContain(": OK");
         OpenSsl(authority.Authority, machine, "-verify_hostname", "kitchen.local").ShouldContain(": OK");
         OpenSsl(authority.Authority, machine, "-verify_ip", "192.168.7.21").ShouldNotContain(": OK");
@@ -38,19 +39,36 @@ public sealed class HomeAuthorityTests : IDisposable
         again.Authority.Thumbprint.ShouldBe(authority.Authority.Thumbprint);
         // Nobody else on the machine reads a key.
         new DirectoryInfo(_folder).UnixFileMode.ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
-        foreach (var key in Directory.GetFiles(_folder, "*.key")) new FileInfo(key).UnixFileMode.ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite);
+        foreach (var key in Directory.GetFiles(_folder, "*.key"))
+            new FileInfo(key).UnixFileMode.ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite);
     }
 
     [Fact]
     public void It_can_vouch_for_no_site_elsewhere_whoever_has_the_key()
     {
         var authority = Fresh();
-        foreach (var (names, addresses) in new (string[], IPAddress[])[] { (["bank.example"], []), ([], [IPAddress.Parse("203.0.113.7")]), (["kitchen.local", "bank.example"], Home), ([], [IPAddress.Parse("2001:db8::1")]), (["notlocal"], []) })
+        foreach (
+            var (names, addresses) in new (string[], IPAddress[])[]
+            {
+                (["bank.example"], []),
+                ([], [IPAddress.Parse("203.0.113.7")]),
+                (["kitchen.local", "bank.example"], Home),
+                ([], [IPAddress.Parse("2001:db8::1")]),
+                (["notlocal"], []),
+            }
+        )
         {
             var forged = authority.Machine(names, addresses);
             OpenSsl(authority.Authority, forged).ShouldNotContain(": OK", customMessage: string.Join(' ', names));
         }
-        OpenSsl(authority.Authority, authority.Machine(["home.arpa", "a.b.lan"], [IPAddress.Parse("172.31.255.1"), IPAddress.Parse("10.0.0.1"), IPAddress.IPv6Loopback])).ShouldContain(": OK");
+        OpenSsl(
+                authority.Authority,
+                authority.Machine(
+                    ["home.arpa", "a.b.lan"],
+                    [IPAddress.Parse("172.31.255.1"), IPAddress.Parse("10.0.0.1"), IPAddress.IPv6Loopback]
+                )
+            )
+            .ShouldContain(": OK");
         HomeAuthority.IsAtHome(IPAddress.Parse("172.32.0.1")).ShouldBeFalse();
     }
 
@@ -72,7 +90,16 @@ public sealed class HomeAuthorityTests : IDisposable
         var back = Fresh().Machine(Names, Home);
         (back.NotBefore.ToUniversalTime() <= _time.GetUtcNow().UtcDateTime).ShouldBeTrue();
         // A phone whose clock is a day behind, or a day ahead, takes it as well.
-        foreach (var days in new[] { -1, 0, 1 }) OpenSsl(Fresh().Authority, back, "-attime", (_time.GetUtcNow() + TimeSpan.FromDays(days)).ToUnixTimeSeconds().ToString(System.Globalization.CultureInfo.InvariantCulture)).ShouldContain(": OK");
+        foreach (var days in new[] { -1, 0, 1 })
+            OpenSsl(
+                    Fresh().Authority,
+                    back,
+                    "-attime",
+                    (_time.GetUtcNow() + TimeSpan.FromDays(days))
+                        .ToUnixTimeSeconds()
+                        .ToString(System.Globalization.CultureInfo.InvariantCulture)
+                )
+                .ShouldContain(": OK");
         Fresh().Authority.Subject.ShouldBe("CN=Gambeta-at-home");
         Directory.GetFiles(_folder).Length.ShouldBe(4);
     }
@@ -110,7 +137,8 @@ public sealed class HomeAuthorityTests : IDisposable
         // A machine's certificate beside the authority of another folder is not ours.
         var elsewhere = Directory.CreateTempSubdirectory("gambeta-home-").FullName;
         new HomeAuthority(elsewhere, _time).Machine(Names, Home);
-        foreach (var kind in new[] { "crt", "key" }) File.Copy(Path.Combine(elsewhere, "machine." + kind), Path.Combine(_folder, "machine." + kind), true);
+        foreach (var kind in new[] { "crt", "key" })
+            File.Copy(Path.Combine(elsewhere, "machine." + kind), Path.Combine(_folder, "machine." + kind), true);
         Directory.Delete(elsewhere, true);
         var own = Fresh();
         OpenSsl(own.Authority, own.Machine(Names, Home)).ShouldContain(": OK");
@@ -127,24 +155,53 @@ public sealed class HomeAuthorityTests : IDisposable
     {
         var authority = Fresh();
         var machine = authority.Machine(Names, Home);
-        foreach (var (trusted, host, holds) in new[] { (true, "localhost", true), (true, "127.0.0.1", true), (true, "elsewhere.local", false), (false, "localhost", false) })
+        foreach (
+            var (trusted, host, holds) in new[]
+            {
+                (true, "localhost", true),
+                (true, "127.0.0.1", true),
+                (true, "elsewhere.local", false),
+                (false, "localhost", false),
+            }
+        )
         {
             using var listener = new TcpListener(IPAddress.Loopback, 0);
             listener.Start();
-            var server = Task.Run(async () =>
-            {
-                using var taken = await listener.AcceptTcpClientAsync();
-                await using var secure = new SslStream(taken.GetStream());
-                try { await secure.AuthenticateAsServerAsync(machine); } catch (Exception refused) when (refused is AuthenticationException or IOException) { return; }
-            }, TestContext.Current.CancellationToken);
+            var server = Task.Run(
+                async () =>
+                {
+                    using var taken = await listener.AcceptTcpClientAsync();
+                    await using var secure = new SslStream(taken.GetStream());
+                    try
+                    {
+                        await secure.AuthenticateAsServerAsync(machine);
+                    }
+                    catch (Exception refused) when (refused is AuthenticationException or IOException)
+                    {
+                        return;
+                    }
+                },
+                TestContext.Current.CancellationToken
+            );
             using var client = new TcpClient();
             await client.ConnectAsync((IPEndPoint)listener.LocalEndpoint, TestContext.Current.CancellationToken);
             await using var stream = new SslStream(client.GetStream());
-            var policy = new X509ChainPolicy { RevocationMode = X509RevocationMode.NoCheck, TrustMode = X509ChainTrustMode.CustomRootTrust };
-            if (trusted) policy.CustomTrustStore.Add(authority.Authority);
-            var shake = () => stream.AuthenticateAsClientAsync(new SslClientAuthenticationOptions { TargetHost = host, CertificateChainPolicy = policy }, TestContext.Current.CancellationToken);
-            if (holds) await shake();
-            else await Should.ThrowAsync<AuthenticationException>(shake);
+            var policy = new X509ChainPolicy
+            {
+                RevocationMode = X509RevocationMode.NoCheck,
+                TrustMode = X509ChainTrustMode.CustomRootTrust,
+            };
+            if (trusted)
+                policy.CustomTrustStore.Add(authority.Authority);
+            var shake = () =>
+                stream.AuthenticateAsClientAsync(
+                    new SslClientAuthenticationOptions { TargetHost = host, CertificateChainPolicy = policy },
+                    TestContext.Current.CancellationToken
+                );
+            if (holds)
+                await shake();
+            else
+                await Should.ThrowAsync<AuthenticationException>(shake);
             client.Close();
             await server;
         }
@@ -154,7 +211,10 @@ public sealed class HomeAuthorityTests : IDisposable
     public void A_machine_that_has_a_new_address_shows_it_within_a_minute_and_behind_a_proxy_nothing_of_this_is_on()
     {
         IPAddress[] addresses = [IPAddress.Loopback, IPAddress.Parse("192.168.7.20")];
-        IConfiguration Settings(string? proxy) => new ConfigurationBuilder().AddInMemoryCollection(new Dictionary<string, string?> { ["AtHome:Folder"] = _folder, ["Proxy:Known"] = proxy }).Build();
+        IConfiguration Settings(string? proxy) =>
+            new ConfigurationBuilder()
+                .AddInMemoryCollection(new Dictionary<string, string?> { ["AtHome:Folder"] = _folder, ["Proxy:Known"] = proxy })
+                .Build();
         // The list is the test's to change.
 #pragma warning disable AccessToModifiedClosure
         var home = new HomeHttps(Settings(null), _time, () => addresses);
@@ -174,8 +234,16 @@ public sealed class HomeAuthorityTests : IDisposable
         var (ca, leaf) = (Path.Combine(_folder, "..", Path.GetRandomFileName()), Path.Combine(_folder, "..", Path.GetRandomFileName()));
         File.WriteAllText(ca, authority.ExportCertificatePem());
         File.WriteAllText(leaf, machine.ExportCertificatePem());
-        string[] at = asks.Contains("-attime") ? [] : ["-attime", _time.GetUtcNow().ToUnixTimeSeconds().ToString(System.Globalization.CultureInfo.InvariantCulture)];
-        using var run = Process.Start(new ProcessStartInfo("openssl", ["verify", "-x509_strict", "-purpose", "sslserver", .. at, .. asks, "-CAfile", ca, leaf]) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        string[] at = asks.Contains("-attime")
+            ? []
+            : ["-attime", _time.GetUtcNow().ToUnixTimeSeconds().ToString(System.Globalization.CultureInfo.InvariantCulture)];
+        using var run = Process.Start(
+            new ProcessStartInfo("openssl", ["verify", "-x509_strict", "-purpose", "sslserver", .. at, .. asks, "-CAfile", ca, leaf])
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
         var said = run.StandardOutput.ReadToEnd() + run.StandardError.ReadToEnd();
         run.WaitForExit();
         File.Delete(ca);

@@ -3,13 +3,13 @@ using System.Net;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Dapper;
+using Gambeta.Core;
 using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Words;
 using Npgsql;
@@ -19,23 +19,30 @@ namespace Gambeta.Web.Tests;
 /// <summary>What a household chose, its password, taking everything out, erasing it.</summary>
 public class HouseholdDataTests(TestServer server)
 {
-    private static Dictionary<string, string> Settings() => new()
-    {
-        ["units"] = "feet",
-        ["otherFoot"] = "Weak foot",
-        ["weekStartsOn"] = "0",
-        ["clipPenalty"] = "1.5",
-        ["timeZone"] = "America/Montevideo",
-        ["sounds"] = "false",
-        ["feet"] = "even",
-        ["catchUpCap"] = "66",
-    };
+    private static Dictionary<string, string> Settings() =>
+        new()
+        {
+            ["units"] = "feet",
+            ["otherFoot"] = "Weak foot",
+            ["weekStartsOn"] = "0",
+            ["clipPenalty"] = "1.5",
+            ["timeZone"] = "America/Montevideo",
+            ["sounds"] = "false",
+            ["feet"] = "even",
+            ["catchUpCap"] = "66",
+        };
 
     [Fact]
     public async Task Units_words_sounds_and_the_week_are_as_the_household_chose()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
-        (await browser.SubmitAsync("/household/settings", "/household/settings", new(Settings()) { ["otherFoot"] = "x", ["timeZone"] = "Here/There" })).Page.ShouldContain("“Here/There” is no time zone");
+        (
+            await browser.SubmitAsync(
+                "/household/settings",
+                "/household/settings",
+                new(Settings()) { ["otherFoot"] = "x", ["timeZone"] = "Here/There" }
+            )
+        ).Page.ShouldContain("“Here/There” is no time zone");
         (await browser.SubmitAsync("/household/settings", "/household/settings", Settings())).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync("/yard/plan?space=none")).ShouldContain("′");
         var card = await browser.PageAsync("/drills/one-touch-wall-other-foot");
@@ -50,11 +57,28 @@ public class HouseholdDataTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(server, household);
-        var fields = new Dictionary<string, string> { ["old"] = "wrong", ["password"] = "another one", ["again"] = "another one" };
-        (await browser.SubmitAsync("/household/password", "/household/password", fields)).Page.ShouldContain("not the password of this household");
-        (await browser.SubmitAsync("/household/password", "/household/password", new(fields) { ["old"] = TestServer.Password, ["again"] = "another" })).Page.ShouldContain("not the same");
-        (await browser.SubmitAsync("/household/password", "/household/password", new(fields) { ["old"] = TestServer.Password })).Page.ShouldContain("Changed.");
-        (await Browser.At(server).SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = household.Name, ["password"] = "another one" })).Status.ShouldBe(HttpStatusCode.Redirect);
+        var fields = new Dictionary<string, string>
+        {
+            ["old"] = "wrong",
+            ["password"] = "another one",
+            ["again"] = "another one",
+        };
+        (await browser.SubmitAsync("/household/password", "/household/password", fields)).Page.ShouldContain(
+            "not the password of this household"
+        );
+        (
+            await browser.SubmitAsync(
+                "/household/password",
+                "/household/password",
+                new(fields) { ["old"] = TestServer.Password, ["again"] = "another" }
+            )
+        ).Page.ShouldContain("not the same");
+        (
+            await browser.SubmitAsync("/household/password", "/household/password", new(fields) { ["old"] = TestServer.Password })
+        ).Page.ShouldContain("Changed.");
+        (
+            await Browser.At(server).SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = household.Name, ["password"] = "another one" })
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
     }
 
     [Fact]
@@ -63,12 +87,20 @@ public class HouseholdDataTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         await server.StoreAsync(household, Played.Round(household, 20, daysBack: 1));
         var browser = await Browser.SignedInAsync(server, household);
-        (await browser.SubmitAsync("/household/erase", "/household/erase?handler=File", new() { ["password"] = "guess" })).Page.ShouldContain("not the password");
-        var (_, text) = await browser.SubmitAsync("/household/erase", "/household/erase?handler=File", new() { ["password"] = TestServer.Password });
+        (
+            await browser.SubmitAsync("/household/erase", "/household/erase?handler=File", new() { ["password"] = "guess" })
+        ).Page.ShouldContain("not the password");
+        var (_, text) = await browser.SubmitAsync(
+            "/household/erase",
+            "/household/erase?handler=File",
+            new() { ["password"] = TestServer.Password }
+        );
         text.ShouldNotContain("password");
         text.ShouldNotContain("_hash");
         using var file = JsonDocument.Parse(text);
-        (file.RootElement.GetProperty("file").GetString(), file.RootElement.GetProperty("version").GetInt32()).ShouldBe(("gambeta household", 3));
+        (file.RootElement.GetProperty("file").GetString(), file.RootElement.GetProperty("version").GetInt32()).ShouldBe(
+            ("gambeta household", 3)
+        );
         file.RootElement.GetProperty("sets").GetArrayLength().ShouldBe(1);
         file.RootElement.GetProperty("players")[0].GetProperty("nickname").GetString().ShouldBe("Nilo");
     }
@@ -77,10 +109,22 @@ public class HouseholdDataTests(TestServer server)
     public async Task Every_table_is_made_derived_or_the_servers_and_the_file_holds_every_column_that_people_filled()
     {
         await using var owner = new NpgsqlConnection(server.OwnerConnection);
-        var columns = (await owner.QueryAsync<(string Table, string Column)>("select table_name, column_name from information_schema.columns where table_schema = 'public'")).ToLookup(c => c.Table, c => c.Column);
+        var columns = (
+            await owner.QueryAsync<(string Table, string Column)>(
+                "select table_name, column_name from information_schema.columns where table_schema = 'public'"
+            )
+        ).ToLookup(c => c.Table, c => c.Column);
         columns.Where(table => table.Contains("household_id")).Select(table => table.Key).ShouldBe(HouseholdTables.All, ignoreOrder: true);
         // What opens a household, and what only the database counts with.
-        string[] kept = ["household.password_hash", "household.recovery_hash", "household.name_key", "household.drills_version", "household.demo_until", "player.judged"];
+        string[] kept =
+        [
+            "household.password_hash",
+            "household.recovery_hash",
+            "household.name_key",
+            "household.drills_version",
+            "household.demo_until",
+            "player.judged",
+        ];
         foreach (var table in HouseholdTables.Made)
         {
             HouseholdFile.Statement.ShouldContain($" from {table} ");
@@ -95,13 +139,39 @@ public class HouseholdDataTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         PracticeSet[] sets =
         [
-            Played.Round(household, 20, daysBack: 3) with { Events = "l30 l40", Plan = new SetPlan(0, 2, 8, 60, 90) },
-            Played.Round(household, 4, daysBack: 2) with { Drill = "juggling-streak", Planned = null, Feet = Feet.Both, Result = new TriesResult([new(3, TryEnd.Dropped), new(1, TryEnd.InTheAir)]) },
-            Played.Round(household, 9, daysBack: 1) with { Drill = "zigzag-and-home", Planned = null, Layout = "zigzag-4-2.0x0.8", Feet = Feet.Both, Result = new RunResult(1, TimeSpan.FromSeconds(2.5)) },
+            Played.Round(household, 20, daysBack: 3) with
+            {
+                Events = "l30 l40",
+                Plan = new SetPlan(0, 2, 8, 60, 90),
+            },
+            Played.Round(household, 4, daysBack: 2) with
+            {
+                Drill = "juggling-streak",
+                Planned = null,
+                Feet = Feet.Both,
+                Result = new TriesResult([new(3, TryEnd.Dropped), new(1, TryEnd.InTheAir)]),
+            },
+            Played.Round(household, 9, daysBack: 1) with
+            {
+                Drill = "zigzag-and-home",
+                Planned = null,
+                Layout = "zigzag-4-2.0x0.8",
+                Feet = Feet.Both,
+                Result = new RunResult(1, TimeSpan.FromSeconds(2.5)),
+            },
         ];
-        foreach (var set in sets) await server.StoreAsync(household, set);
+        foreach (var set in sets)
+            await server.StoreAsync(household, set);
         await using var work = await server.Database.BeginAsync(household.Id);
-        await SetStore.CorrectAsync(work, Guid.CreateVersion7(), sets[0] with { Touches = new TouchCount(33, 0), CountedBy = CountedBy.Typed });
+        await SetStore.CorrectAsync(
+            work,
+            Guid.CreateVersion7(),
+            sets[0] with
+            {
+                Touches = new TouchCount(33, 0),
+                CountedBy = CountedBy.Typed,
+            }
+        );
         await SetStore.RemoveAsync(work, Guid.CreateVersion7(), sets[2]);
         await YardStore.SavePaceAsync(work, household.PlayerId, new KnownPace(new Pace(0.61), PaceSource.Walked, Played.Day(2)));
 
@@ -112,34 +182,60 @@ public class HouseholdDataTests(TestServer server)
         foreach (var set in now)
         {
             var read = taken[set.Id];
-            (read["drill"]!.GetValue<string>(), read["player"]!.GetValue<Guid>(), read["session"]!.GetValue<Guid>()).ShouldBe((set.Drill, set.PlayerId, set.SessionId));
-            (read["left"]!.GetValue<int>(), read["right"]!.GetValue<int>(), read["milliseconds"]!.GetValue<int>()).ShouldBe((set.Touches.Left, set.Touches.Right, (int)set.Worked.TotalMilliseconds));
-            (DateTimeOffset.Parse(read["at"]!.GetValue<string>(), CultureInfo.InvariantCulture), read["day"]!.GetValue<string>()).ShouldBe((set.StartedAt, Wording.Iso(set.Day)));
-            (read["taps"]?.GetValue<string>(), read["plannedCount"]?.GetValue<int>(), read["beatTo"]?.GetValue<int>()).ShouldBe((set.Events, set.Plan.Count, set.Plan.BeatTo));
+            (read["drill"]!.GetValue<string>(), read["player"]!.GetValue<Guid>(), read["session"]!.GetValue<Guid>()).ShouldBe(
+                (set.Drill, set.PlayerId, set.SessionId)
+            );
+            (read["left"]!.GetValue<int>(), read["right"]!.GetValue<int>(), read["milliseconds"]!.GetValue<int>()).ShouldBe(
+                (set.Touches.Left, set.Touches.Right, (int)set.Worked.TotalMilliseconds)
+            );
+            (DateTimeOffset.Parse(read["at"]!.GetValue<string>(), CultureInfo.InvariantCulture), read["day"]!.GetValue<string>()).ShouldBe(
+                (set.StartedAt, Wording.Iso(set.Day))
+            );
+            (read["taps"]?.GetValue<string>(), read["plannedCount"]?.GetValue<int>(), read["beatTo"]?.GetValue<int>()).ShouldBe(
+                (set.Events, set.Plan.Count, set.Plan.BeatTo)
+            );
             Keys.TryRead<MeasuredBy>(read["measured"]!.GetValue<string>(), out var measured).ShouldBeTrue();
             ResultJson.Read(measured, read["resultVersion"]!.GetValue<int>(), read["result"]!.ToJsonString()).ShouldBe(set.Result);
             (read["removedAt"] is null).ShouldBe(set.Id != sets[2].Id);
         }
-        (taken[sets[0].Id]["counted"]!.GetValue<string>(), taken[sets[0].Id]["played"]!["left"]!.GetValue<int>(), taken[sets[1].Id]["played"]).ShouldBe(("typed", 20, null));
+        (
+            taken[sets[0].Id]["counted"]!.GetValue<string>(),
+            taken[sets[0].Id]["played"]!["left"]!.GetValue<int>(),
+            taken[sets[1].Id]["played"]
+        ).ShouldBe(("typed", 20, null));
         file["changes"]!.AsArray().Select(change => change!["before"]!["left"]!.GetValue<int>()).ShouldBe([20, 9]);
-        (file["sittings"]!.AsArray().Count, file["paces"]![0]!["metres"]!.GetValue<double>(), file["household"]!["timeZone"]!.GetValue<string>()).ShouldBe((3, 0.61, "Europe/Lisbon"));
+        (
+            file["sittings"]!.AsArray().Count,
+            file["paces"]![0]!["metres"]!.GetValue<double>(),
+            file["household"]!["timeZone"]!.GetValue<string>()
+        ).ShouldBe((3, 0.61, "Europe/Lisbon"));
     }
 
     [Fact]
     public async Task Erasing_wants_name_and_password_and_leaves_nothing_and_only_ones_own_goes()
     {
         var (household, other) = (await server.NewHouseholdAsync(), await server.NewHouseholdAsync());
-        foreach (var played in new[] { household, other }) await server.StoreAsync(played, Played.Round(played, 20, daysBack: 1));
+        foreach (var played in new[] { household, other })
+            await server.StoreAsync(played, Played.Round(played, 20, daysBack: 1));
         var browser = await Browser.SignedInAsync(server, household);
         var fields = new Dictionary<string, string> { ["name"] = household.Name, ["password"] = "guess" };
         (await browser.SubmitAsync("/household/erase", "/household/erase", fields)).Page.ShouldContain("not the password");
-        (await browser.SubmitAsync("/household/erase", "/household/erase", new(fields) { ["name"] = "x", ["password"] = TestServer.Password })).Page.ShouldContain("as a sign that you mean it");
-        (await browser.SubmitAsync("/household/erase", "/household/erase", new(fields) { ["password"] = TestServer.Password })).Page.ShouldBe("/?erased=true");
+        (
+            await browser.SubmitAsync(
+                "/household/erase",
+                "/household/erase",
+                new(fields) { ["name"] = "x", ["password"] = TestServer.Password }
+            )
+        ).Page.ShouldContain("as a sign that you mean it");
+        (
+            await browser.SubmitAsync("/household/erase", "/household/erase", new(fields) { ["password"] = TestServer.Password })
+        ).Page.ShouldBe("/?erased=true");
         (await browser.GetAsync("/today")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync("/?erased=true")).ShouldContain("is erased, for good");
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
-            foreach (var table in HouseholdTables.All) (await work.ExecuteScalarAsync<int>($"select count(*) from {table}")).ShouldBe(0, table);
+            foreach (var table in HouseholdTables.All)
+                (await work.ExecuteScalarAsync<int>($"select count(*) from {table}")).ShouldBe(0, table);
         }
         (await server.BestsAsync(other)).ShouldBe([20m]);
     }
@@ -150,14 +246,33 @@ public class HouseholdDataTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(server, household);
         var (last, second) = ($"/household/players/{household.PlayerId}", Guid.CreateVersion7());
-        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "Nilo" })).Page.ShouldContain("goes with the household");
-        var player = new Dictionary<string, string> { ["id"] = second.ToString(), ["nickname"] = "Ane", ["birthYear"] = "2018", ["preferred"] = "left", ["level"] = "first weeks" };
+        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "Nilo" })).Page.ShouldContain(
+            "goes with the household"
+        );
+        var player = new Dictionary<string, string>
+        {
+            ["id"] = second.ToString(),
+            ["nickname"] = "Ane",
+            ["birthYear"] = "2018",
+            ["preferred"] = "left",
+            ["level"] = "first weeks",
+        };
         await browser.SubmitAsync("/household", "/household?handler=Add", player);
         await browser.SubmitAsync("/household", $"/household/players/{second}", new(player) { ["nickname"] = "Anitz" });
         (await browser.PageAsync("/household")).ShouldContain("Anitz");
-        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nobody" })).Page.ShouldContain("as a sign that you mean it");
-        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nilo" })).Page.ShouldContain("not the password");
-        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nilo", ["password"] = TestServer.Password })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nobody" })).Page.ShouldContain(
+            "as a sign that you mean it"
+        );
+        (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nilo" })).Page.ShouldContain(
+            "not the password"
+        );
+        (
+            await browser.SubmitAsync(
+                "/household",
+                last + "?handler=Erase",
+                new() { ["nickname"] = "nilo", ["password"] = TestServer.Password }
+            )
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync("/household")).ShouldNotContain("Nilo");
     }
 }

@@ -6,16 +6,17 @@ namespace Gambeta.Web.Tests;
 
 public class HouseholdTests(TestServer server)
 {
-    private static Dictionary<string, string> Form(string name) => new()
-    {
-        ["name"] = name,
-        ["password"] = TestServer.Password,
-        ["timeZone"] = "America/Montevideo",
-        ["nickname"] = "Tupã",
-        ["birthYear"] = "2016",
-        ["preferred"] = "left",
-        ["level"] = "first weeks",
-    };
+    private static Dictionary<string, string> Form(string name) =>
+        new()
+        {
+            ["name"] = name,
+            ["password"] = TestServer.Password,
+            ["timeZone"] = "America/Montevideo",
+            ["nickname"] = "Tupã",
+            ["birthYear"] = "2016",
+            ["preferred"] = "left",
+            ["level"] = "first weeks",
+        };
 
     [Fact]
     public async Task A_household_is_made_with_its_first_player_and_its_name_is_its_own()
@@ -36,7 +37,16 @@ public class HouseholdTests(TestServer server)
         var form = Form("x");
         (form["password"], form["nickname"], form["birthYear"], form["preferred"]) = ("short", "", "12", "");
         var (_, page) = await Browser.At(server).SubmitAsync("/household/new", "/household/new", form);
-        foreach (var words in new[] { "name has 2 to 40", "has 8 to 200 characters", "A nickname has", "birth year is four digits", "preferred one" })
+        foreach (
+            var words in new[]
+            {
+                "name has 2 to 40",
+                "has 8 to 200 characters",
+                "A nickname has",
+                "birth year is four digits",
+                "preferred one",
+            }
+        )
             page.ShouldContain(words);
     }
 
@@ -45,8 +55,17 @@ public class HouseholdTests(TestServer server)
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         var id = Guid.CreateVersion7().ToString();
-        var player = new Dictionary<string, string> { ["id"] = id, ["nickname"] = "Ilargi", ["birthYear"] = "2018", ["preferred"] = "left", ["level"] = "first weeks" };
-        (await browser.SubmitAsync("/household", "/household?handler=Add", new(player) { ["birthYear"] = "1800" })).Page.ShouldContain("value=\"Ilargi\"");
+        var player = new Dictionary<string, string>
+        {
+            ["id"] = id,
+            ["nickname"] = "Ilargi",
+            ["birthYear"] = "2018",
+            ["preferred"] = "left",
+            ["level"] = "first weeks",
+        };
+        (await browser.SubmitAsync("/household", "/household?handler=Add", new(player) { ["birthYear"] = "1800" })).Page.ShouldContain(
+            "value=\"Ilargi\""
+        );
         (await browser.SubmitAsync("/household", "/household?handler=Add", player)).Status.ShouldBe(HttpStatusCode.Redirect);
         await browser.SubmitAsync("/household", "/household/player", new() { ["player"] = id, ["back"] = "/records" });
         (await browser.PageAsync("/today")).ShouldContain("Ilargi, the floor is yours");
@@ -59,7 +78,9 @@ public class HouseholdTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         foreach (var name in new[] { household.Name, "Nobody here", "Bakery landing" })
         {
-            var (_, page) = await Browser.At(server).SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = name, ["password"] = "wrong" });
+            var (_, page) = await Browser
+                .At(server)
+                .SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = name, ["password"] = "wrong" });
             page.ShouldContain("No household opens with that name and password");
             page.ShouldContain($"value=\"{name}\"");
         }
@@ -75,8 +96,19 @@ public class HouseholdTests(TestServer server)
         // Another instance on the same database, and a name that only looks like another one.
         var (here, there) = (Browser.At(strict), Browser.At(strict));
         var name = "Nobody " + Guid.NewGuid().ToString("N")[..6];
-        for (var i = 0; i < 3; i++) (await (i % 2 == 0 ? here : there).SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = i == 1 ? $" {name.ToUpperInvariant()}" : name, ["password"] = "guess" })).Status.ShouldBe(HttpStatusCode.OK);
-        var (status, page) = await there.SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = name.Replace('o', 'о'), ["password"] = "guess" });
+        for (var i = 0; i < 3; i++)
+            (
+                await (i % 2 == 0 ? here : there).SubmitAsync(
+                    "/",
+                    "/?handler=SignIn",
+                    new() { ["name"] = i == 1 ? $" {name.ToUpperInvariant()}" : name, ["password"] = "guess" }
+                )
+            ).Status.ShouldBe(HttpStatusCode.OK);
+        var (status, page) = await there.SubmitAsync(
+            "/",
+            "/?handler=SignIn",
+            new() { ["name"] = name.Replace('o', 'о'), ["password"] = "guess" }
+        );
         status.ShouldBe(HttpStatusCode.TooManyRequests);
         page.ShouldContain("tried too often");
     }

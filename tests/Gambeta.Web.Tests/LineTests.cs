@@ -7,8 +7,8 @@ using Dapper;
 using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Storage;
-using Microsoft.AspNetCore.Mvc.Testing.Handlers;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.Mvc.Testing.Handlers;
 using Microsoft.AspNetCore.TestHost;
 
 namespace Gambeta.Web.Tests;
@@ -19,7 +19,8 @@ public class LineTests(TestServer server)
 
     private Task<CookieContainer> SignedInAsync(TestHousehold household) => SignedInAsync(server, household);
 
-    private Task<WebSocket> OpenAsync(CookieContainer? cookies, Guid household, string? origin = "http://localhost") => OpenAsync(server, cookies, household, origin);
+    private Task<WebSocket> OpenAsync(CookieContainer? cookies, Guid household, string? origin = "http://localhost") =>
+        OpenAsync(server, cookies, household, origin);
 
     /// <summary>The cookies of a device that is signed in to a household.</summary>
     internal static async Task<CookieContainer> SignedInAsync(WebApplicationFactory<Program> server, TestHousehold household)
@@ -30,13 +31,20 @@ public class LineTests(TestServer server)
         return cookies;
     }
 
-    internal static Task<WebSocket> OpenAsync(WebApplicationFactory<Program> server, CookieContainer? cookies, Guid household, string? origin = "http://localhost")
+    internal static Task<WebSocket> OpenAsync(
+        WebApplicationFactory<Program> server,
+        CookieContainer? cookies,
+        Guid household,
+        string? origin = "http://localhost"
+    )
     {
         WebSocketClient client = server.Server.CreateWebSocketClient();
         client.ConfigureRequest = request =>
         {
-            if (cookies is not null) request.Headers.Cookie = cookies.GetCookieHeader(new Uri("http://localhost/"));
-            if (origin is not null) request.Headers.Origin = origin;
+            if (cookies is not null)
+                request.Headers.Cookie = cookies.GetCookieHeader(new Uri("http://localhost/"));
+            if (origin is not null)
+                request.Headers.Origin = origin;
         };
         return client.ConnectAsync(new Uri($"ws://localhost/api/line?household={household}"), Cancel);
     }
@@ -49,7 +57,19 @@ public class LineTests(TestServer server)
         return JsonDocument.Parse(buffer.AsMemory(0, read.Count)).RootElement;
     }
 
-    internal static Task<JsonElement> PostAsync(WebSocket line, int n, string to, object body) => SayAsync(line, JsonSerializer.Serialize(new { n, to, body }, JsonSerializerOptions.Web));
+    internal static Task<JsonElement> PostAsync(WebSocket line, int n, string to, object body) =>
+        SayAsync(
+            line,
+            JsonSerializer.Serialize(
+                new
+                {
+                    n,
+                    to,
+                    body,
+                },
+                JsonSerializerOptions.Web
+            )
+        );
 
     [Fact]
     public async Task What_is_posted_on_a_line_is_what_is_posted_by_itself()
@@ -57,12 +77,31 @@ public class LineTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         using var line = await OpenAsync(await SignedInAsync(household), household.Id);
         var set = Played.Post(household, left: 34);
-        (await PostAsync(line, 1, "/api/sets", set)).GetRawText().ShouldBe("""{"n":1,"status":200,"answer":{"stored":true,"bests":["34 touches"]}}""");
-        (await PostAsync(line, 2, "/api/sets", set)).GetRawText().ShouldBe("""{"n":2,"status":200,"answer":{"stored":true,"bests":["34 touches"]}}""");
-        var count = new { set = set["id"], change = Guid.CreateVersion7(), draft = new { left = 37, seconds = 30 } };
+        (await PostAsync(line, 1, "/api/sets", set))
+            .GetRawText()
+            .ShouldBe("""{"n":1,"status":200,"answer":{"stored":true,"bests":["34 touches"]}}""");
+        (await PostAsync(line, 2, "/api/sets", set))
+            .GetRawText()
+            .ShouldBe("""{"n":2,"status":200,"answer":{"stored":true,"bests":["34 touches"]}}""");
+        var count = new
+        {
+            set = set["id"],
+            change = Guid.CreateVersion7(),
+            draft = new { left = 37, seconds = 30 },
+        };
         (await PostAsync(line, 3, "/api/counts", count)).GetRawText().ShouldContain("37 touches");
-        var hurts = new { id = Guid.NewGuid(), player = household.PlayerId, part = "pride", at = DateTimeOffset.UtcNow };
-        (await PostAsync(line, 4, "/api/pains", hurts)).GetRawText().ShouldBe("""{"n":4,"status":422,"answer":{"title":"Not taken","status":422,"problems":["Where does it hurt?"],"ask":false}}""");
+        var hurts = new
+        {
+            id = Guid.NewGuid(),
+            player = household.PlayerId,
+            part = "pride",
+            at = DateTimeOffset.UtcNow,
+        };
+        (await PostAsync(line, 4, "/api/pains", hurts))
+            .GetRawText()
+            .ShouldBe(
+                """{"n":4,"status":422,"answer":{"title":"Not taken","status":422,"problems":["Where does it hurt?"],"ask":false}}"""
+            );
         (await server.BestsAsync(household)).ShouldBe([37m]);
     }
 
@@ -75,11 +114,26 @@ public class LineTests(TestServer server)
         (await SayAsync(line, "null")).GetProperty("status").GetInt32().ShouldBe(400);
         var unreadable = await PostAsync(line, 5, "/api/sets", new { id = "not an id" });
         (unreadable.GetProperty("n").GetInt32(), unreadable.GetProperty("status").GetInt32()).ShouldBe((5, 422));
-        foreach (var none in new[] { "{\"n\":8,\"to\":\"/api/sets\"}", "{\"n\":8,\"to\":\"/api/sets\",\"body\":null}", "{\"n\":8,\"to\":\"/api/sets\",\"body\":[]}" })
+        foreach (
+            var none in new[]
+            {
+                "{\"n\":8,\"to\":\"/api/sets\"}",
+                "{\"n\":8,\"to\":\"/api/sets\",\"body\":null}",
+                "{\"n\":8,\"to\":\"/api/sets\",\"body\":[]}",
+            }
+        )
             (await SayAsync(line, none)).GetRawText().ShouldStartWith("{\"n\":8,\"status\":422");
         (await PostAsync(line, 6, "/api/token", new { })).GetProperty("status").GetInt32().ShouldBe(404);
         // In pieces, as a long set may come.
-        var set = JsonSerializer.SerializeToUtf8Bytes(new { n = 7, to = "/api/sets", body = Played.Post(household, 20) }, JsonSerializerOptions.Web);
+        var set = JsonSerializer.SerializeToUtf8Bytes(
+            new
+            {
+                n = 7,
+                to = "/api/sets",
+                body = Played.Post(household, 20),
+            },
+            JsonSerializerOptions.Web
+        );
         await line.SendAsync(set.AsMemory(0, 50), WebSocketMessageType.Text, false, Cancel);
         await line.SendAsync(set.AsMemory(50), WebSocketMessageType.Text, true, Cancel);
         var buffer = new byte[4096];
@@ -93,7 +147,8 @@ public class LineTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         using var line = await OpenAsync(await SignedInAsync(household), household.Id);
         var piece = new byte[100_000];
-        for (var i = 0; i < 6; i++) await line.SendAsync(piece, WebSocketMessageType.Text, false, Cancel);
+        for (var i = 0; i < 6; i++)
+            await line.SendAsync(piece, WebSocketMessageType.Text, false, Cancel);
         (await line.ReceiveAsync(new byte[100], Cancel)).MessageType.ShouldBe(WebSocketMessageType.Close);
     }
 
@@ -104,10 +159,14 @@ public class LineTests(TestServer server)
         var cookies = await SignedInAsync(mine);
         (await Should.ThrowAsync<InvalidOperationException>(OpenAsync(cookies, theirs.Id))).Message.ShouldContain("401");
         (await Should.ThrowAsync<InvalidOperationException>(OpenAsync(null, mine.Id))).Message.ShouldContain("401");
-        (await Should.ThrowAsync<InvalidOperationException>(OpenAsync(cookies, mine.Id, "http://elsewhere.example"))).Message.ShouldContain("403");
+        (await Should.ThrowAsync<InvalidOperationException>(OpenAsync(cookies, mine.Id, "http://elsewhere.example"))).Message.ShouldContain(
+            "403"
+        );
         (await Should.ThrowAsync<InvalidOperationException>(OpenAsync(cookies, mine.Id, null))).Message.ShouldContain("403");
         using var line = await OpenAsync(cookies, mine.Id);
-        (await PostAsync(line, 1, "/api/sets", new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId })).GetRawText().ShouldContain("no such player");
+        (await PostAsync(line, 1, "/api/sets", new Dictionary<string, object?>(Played.Post(mine, 20)) { ["player"] = theirs.PlayerId }))
+            .GetRawText()
+            .ShouldContain("no such player");
         (await server.BestsAsync(theirs)).ShouldBeEmpty();
     }
 
@@ -132,14 +191,39 @@ public class LineTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         await using (var work = await server.Database.BeginAsync(household.Id, Cancel))
         {
-            await YardStore.KeepLayoutAsync(work, new KeptLayout(server.Catalogue.Find("zigzag-and-home")!.Layout!.Placed() with { Key = "yard-broken", Name = "A" }, "zigzag-and-home", null, null, null, false));
+            await YardStore.KeepLayoutAsync(
+                work,
+                new KeptLayout(
+                    server.Catalogue.Find("zigzag-and-home")!.Layout!.Placed() with
+                    {
+                        Key = "yard-broken",
+                        Name = "A",
+                    },
+                    "zigzag-and-home",
+                    null,
+                    null,
+                    null,
+                    false
+                )
+            );
             // Something that no version of ours ever wrote.
             await work.ExecuteAsync("update layout set laid = '{}'");
             await work.CommitAsync(Cancel);
         }
         using var line = await OpenAsync(await SignedInAsync(household), household.Id);
-        var run = new Dictionary<string, object?>(Played.Post(household, null)) { ["draft"] = null, ["drill"] = "zigzag-and-home", ["feet"] = "both", ["plannedSeconds"] = null, ["events"] = "s1900", ["seconds"] = 19, ["layout"] = "yard-broken" };
-        (await PostAsync(line, 1, "/api/sets", run)).GetRawText().ShouldStartWith("""{"n":1,"status":500,"answer":{"title":"Something broke","status":500,"problems":["It is our fault""");
+        var run = new Dictionary<string, object?>(Played.Post(household, null))
+        {
+            ["draft"] = null,
+            ["drill"] = "zigzag-and-home",
+            ["feet"] = "both",
+            ["plannedSeconds"] = null,
+            ["events"] = "s1900",
+            ["seconds"] = 19,
+            ["layout"] = "yard-broken",
+        };
+        (await PostAsync(line, 1, "/api/sets", run))
+            .GetRawText()
+            .ShouldStartWith("""{"n":1,"status":500,"answer":{"title":"Something broke","status":500,"problems":["It is our fault""");
         (await SayAsync(line, "{\"n\":2,\"to\":\"\\ud800\",\"body\":{}}")).GetProperty("status").GetInt32().ShouldBeInRange(400, 404);
         (await PostAsync(line, 3, "/api/sets", Played.Post(household, 20))).GetProperty("status").GetInt32().ShouldBe(200);
     }
@@ -159,7 +243,9 @@ public class LineTests(TestServer server)
         (await PostAsync(line, 2, "/api/sets", Played.Post(household, 30))).GetProperty("status").GetInt32().ShouldBe(401);
         (await server.BestsAsync(household)).ShouldBe([20m]);
         await Should.ThrowAsync<InvalidOperationException>(() => OpenAsync(cookies, household.Id));
-        await Should.ThrowAsync<InvalidOperationException>(async () => await OpenAsync(await SignedInAsync(household), household.Id, "https://localhost"));
+        await Should.ThrowAsync<InvalidOperationException>(async () =>
+            await OpenAsync(await SignedInAsync(household), household.Id, "https://localhost")
+        );
     }
 
     [Fact]
@@ -168,7 +254,8 @@ public class LineTests(TestServer server)
         var household = await server.NewHouseholdAsync();
         var cookies = await SignedInAsync(household);
         var lines = new List<WebSocket>();
-        for (var i = 0; i < new Gambeta.Web.Throttling.Limits().LinesAHousehold; i++) lines.Add(await OpenAsync(cookies, household.Id));
+        for (var i = 0; i < new Gambeta.Web.Throttling.Limits().LinesAHousehold; i++)
+            lines.Add(await OpenAsync(cookies, household.Id));
         await Should.ThrowAsync<InvalidOperationException>(() => OpenAsync(cookies, household.Id));
         await lines[0].CloseAsync(WebSocketCloseStatus.NormalClosure, null, Cancel);
         for (var i = 0; ; i++)
@@ -183,6 +270,7 @@ public class LineTests(TestServer server)
                 await Task.Delay(20, Cancel);
             }
         }
-        foreach (var line in lines) line.Dispose();
+        foreach (var line in lines)
+            line.Dispose();
     }
 }

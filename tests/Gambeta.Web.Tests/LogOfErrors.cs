@@ -10,13 +10,21 @@ internal sealed class LogOfErrors : ILoggerProvider, ILogger
 
     public ILogger CreateLogger(string categoryName) => this;
 
-    public IDisposable? BeginScope<TState>(TState state) where TState : notnull => null;
+    public IDisposable? BeginScope<TState>(TState state)
+        where TState : notnull => null;
 
     public bool IsEnabled(LogLevel logLevel) => logLevel >= LogLevel.Error;
 
-    public void Log<TState>(LogLevel logLevel, EventId eventId, TState state, Exception? exception, Func<TState, Exception?, string> formatter)
+    public void Log<TState>(
+        LogLevel logLevel,
+        EventId eventId,
+        TState state,
+        Exception? exception,
+        Func<TState, Exception?, string> formatter
+    )
     {
-        if (IsEnabled(logLevel)) Lines.Enqueue($"{formatter(state, exception)} {exception?.GetType().Name}: {exception?.Message}");
+        if (IsEnabled(logLevel))
+            Lines.Enqueue($"{formatter(state, exception)} {exception?.GetType().Name}: {exception?.Message}");
     }
 
     public void Dispose() { }
@@ -33,11 +41,17 @@ internal sealed class LogOfEverything : ILoggerProvider
 
     private sealed class One(LogOfEverything all, string category) : ILogger
     {
-        public IDisposable? BeginScope<TState>(TState state) where TState : notnull => null;
+        public IDisposable? BeginScope<TState>(TState state)
+            where TState : notnull => null;
 
         public bool IsEnabled(LogLevel logLevel) => true;
 
-        public void Log<TState>(LogLevel logLevel, EventId eventId, TState state, Exception? exception, Func<TState, Exception?, string> formatter) =>
-            all.Lines.Enqueue($"{category} {formatter(state, exception)} {exception}");
+        public void Log<TState>(
+            LogLevel logLevel,
+            EventId eventId,
+            TState state,
+            Exception? exception,
+            Func<TState, Exception?, string> formatter
+        ) => all.Lines.Enqueue($"{category} {formatter(state, exception)} {exception}");
     }
 }

@@ -19,14 +19,25 @@ public class MemoryTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, household);
         var events = string.Join(' ', Enumerable.Range(0, 20_000).Select(i => "l" + (i % 9 + 10)));
         var session = Guid.CreateVersion7();
-        var light = Enumerable.Range(0, 300).Select(i => Played.Round(household, 20 + (i % 5), daysBack: 0) with { SessionId = session, Order = i + 1, Drill = "pull-back-laces-away" }).ToList();
+        var light = Enumerable
+            .Range(0, 300)
+            .Select(i =>
+                Played.Round(household, 20 + (i % 5), daysBack: 0) with
+                {
+                    SessionId = session,
+                    Order = i + 1,
+                    Drill = "pull-back-laces-away",
+                }
+            )
+            .ToList();
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
             await SetStore.AddManyAsync(work, light);
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
         string[] lists = ["/today", "/logbook", "/records", $"/practise/result/{session}", "/practise/pull-back-laces-away"];
-        foreach (var path in lists) await browser.PageAsync(path);
+        foreach (var path in lists)
+            await browser.PageAsync(path);
         long Cost(string path)
         {
             var before = GC.GetTotalAllocatedBytes(precise: true);

@@ -78,16 +78,21 @@ public class PageTests(TestServer server)
         var set = Played.Round(household, 31, daysBack: 2);
         await server.StoreAsync(household, set);
         var browser = await Browser.SignedInAsync(server, household);
-        var (status, page) = await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", new()
-        {
-            ["change"] = Guid.CreateVersion7().ToString(),
-            ["left"] = left,
-            ["seconds"] = seconds,
-            ["day"] = Played.Day(daysBack).ToString("yyyy-MM-dd"),
-        });
+        var (status, page) = await browser.SubmitAsync(
+            $"/logbook/{set.Id}",
+            $"/logbook/{set.Id}?handler=Mend",
+            new()
+            {
+                ["change"] = Guid.CreateVersion7().ToString(),
+                ["left"] = left,
+                ["seconds"] = seconds,
+                ["day"] = Played.Day(daysBack).ToString("yyyy-MM-dd"),
+            }
+        );
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         page.ShouldContain(words);
-        if (left.Length > 0) page.ShouldContain($"value=\"{left}\"");
+        if (left.Length > 0)
+            page.ShouldContain($"value=\"{left}\"");
         (await server.BestsAsync(household)).ShouldBe([31m]);
     }
 
@@ -98,13 +103,17 @@ public class PageTests(TestServer server)
         var set = Played.Round(household, 31, daysBack: 2);
         await server.StoreAsync(household, set);
         var browser = await Browser.SignedInAsync(server, household);
-        var (status, to) = await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", new()
-        {
-            ["change"] = Guid.CreateVersion7().ToString(),
-            ["left"] = "29",
-            ["seconds"] = "30",
-            ["day"] = Played.Day(4).ToString("yyyy-MM-dd"),
-        });
+        var (status, to) = await browser.SubmitAsync(
+            $"/logbook/{set.Id}",
+            $"/logbook/{set.Id}?handler=Mend",
+            new()
+            {
+                ["change"] = Guid.CreateVersion7().ToString(),
+                ["left"] = "29",
+                ["seconds"] = "30",
+                ["day"] = Played.Day(4).ToString("yyyy-MM-dd"),
+            }
+        );
         status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync(to)).ShouldContain("The set is mended");
         (await browser.PageAsync($"/logbook/{set.Id}")).ShouldContain($"value=\"{Played.Day(4):yyyy-MM-dd}\"");
@@ -113,7 +122,9 @@ public class PageTests(TestServer server)
         (_, to) = await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Remove", new() { ["change"] = removal });
         (await browser.PageAsync(to)).ShouldContain("The set is gone");
         (await browser.GetAsync($"/logbook/{set.Id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await browser.SubmitAsync("/logbook", "/logbook?handler=Undo", new() { ["change"] = removal })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SubmitAsync("/logbook", "/logbook?handler=Undo", new() { ["change"] = removal })).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await server.BestsAsync(household)).ShouldBe([29m]);
     }
 
@@ -132,10 +143,20 @@ public class PageTests(TestServer server)
         await server.StoreAsync(household, set);
         var browser = await Browser.SignedInAsync(server, household);
         (await browser.PageAsync($"/logbook/{set.Id}")).ShouldContain("value=\"7, 12*\"");
-        var fields = new Dictionary<string, string> { ["change"] = Guid.CreateVersion7().ToString(), ["tries"] = "7, 12*, fifteen", ["seconds"] = "40", ["day"] = Played.Day(1).ToString("yyyy-MM-dd") };
-        (await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", fields)).Page.ShouldContain("'fifteen' is no whole number for tries");
+        var fields = new Dictionary<string, string>
+        {
+            ["change"] = Guid.CreateVersion7().ToString(),
+            ["tries"] = "7, 12*, fifteen",
+            ["seconds"] = "40",
+            ["day"] = Played.Day(1).ToString("yyyy-MM-dd"),
+        };
+        (await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", fields)).Page.ShouldContain(
+            "'fifteen' is no whole number for tries"
+        );
         fields["tries"] = "7 12* 15";
-        (await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", fields)).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", fields)).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await server.BestsAsync(household)).ShouldBe([15m]);
     }
 
@@ -144,6 +165,8 @@ public class PageTests(TestServer server)
     {
         using var client = server.CreateClient();
         using var form = new FormUrlEncodedContent([new("name", "x")]);
-        (await client.PostAsync("/?handler=SignIn", form, TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await client.PostAsync("/?handler=SignIn", form, TestContext.Current.CancellationToken)).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
     }
 }

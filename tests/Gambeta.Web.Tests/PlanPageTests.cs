@@ -9,7 +9,8 @@ using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;
 
-/// <summary>The session that is planned for today: made, changed by one press, practised like any sheet, and never older than what was played.</summary>
+/// <summary>The session that is planned for today: made, changed by one press, practised like any sheet, and never older than what was
+/// played.</summary>
 public sealed partial class PlanPageTests(TestServer server)
 {
     [GeneratedRegex("""name="drill" value="([^"]+)" aria-label="Something else""")]
@@ -22,16 +23,20 @@ public sealed partial class PlanPageTests(TestServer server)
 
     private static async Task<string> PressAsync(Browser browser, string handler, Dictionary<string, string>? fields = null)
     {
-        (await browser.SubmitAsync("/plan", $"/plan{(handler.Length > 0 ? $"?handler={handler}" : "")}", fields ?? [])).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SubmitAsync("/plan", $"/plan{(handler.Length > 0 ? $"?handler={handler}" : "")}", fields ?? [])).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         return await browser.PageAsync("/plan");
     }
 
-    // One recommender: what Today offers for whoever plays one drill is of its plan, and what the result says comes next is what is planned then.
+    // One recommender: what Today offers for whoever plays one drill is of its plan, and what the result says comes next is what is planned
+    // then.
     [Fact]
     public async Task Today_and_the_result_recommend_what_is_planned()
     {
         var household = await server.NewHouseholdAsync();
-        for (var back = 12; back > 0; back -= 2) await server.StoreAsync(household, Played.Round(household, 30 + back, daysBack: back));
+        for (var back = 12; back > 0; back -= 2)
+            await server.StoreAsync(household, Played.Round(household, 30 + back, daysBack: back));
         var browser = await Browser.SignedInAsync(server, household);
         var today = await browser.PageAsync("/today");
         var alone = Alone().Match(today).Groups[1].Value;
@@ -86,7 +91,17 @@ public sealed partial class PlanPageTests(TestServer server)
         // Practised, printed, kept, beside the yard: a sheet like any other.
         page = await browser.PageAsync("/plan");
         var id = Practised().Match(page).Groups[1].Value;
-        foreach (var address in new[] { $"/practise/sheet/{id}", $"/sheets/print/{id}", $"/sheets/edit?copy={id}", $"/beside/{id}", $"/api/runs/{id}" }) (await browser.GetAsync(address)).StatusCode.ShouldBe(HttpStatusCode.OK, address);
+        foreach (
+            var address in new[]
+            {
+                $"/practise/sheet/{id}",
+                $"/sheets/print/{id}",
+                $"/sheets/edit?copy={id}",
+                $"/beside/{id}",
+                $"/api/runs/{id}",
+            }
+        )
+            (await browser.GetAsync(address)).StatusCode.ShouldBe(HttpStatusCode.OK, address);
         (await browser.PageAsync($"/sheets/print/{id}")).ShouldContain("session");
         // It stays for the day once somebody changed it, whatever else is written.
         var stays = DrillsOf(page);
@@ -98,7 +113,10 @@ public sealed partial class PlanPageTests(TestServer server)
     public async Task Two_who_look_for_the_first_time_at_once_see_one_plan()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
-        var ids = (await Task.WhenAll(Enumerable.Range(0, 6).Select(i => browser.PageAsync(i % 2 == 0 ? "/plan" : "/today")))).Select(page => AnyId().Match(page).Groups[1].Value).Distinct().ToList();
+        var ids = (await Task.WhenAll(Enumerable.Range(0, 6).Select(i => browser.PageAsync(i % 2 == 0 ? "/plan" : "/today"))))
+            .Select(page => AnyId().Match(page).Groups[1].Value)
+            .Distinct()
+            .ToList();
         ids.Count.ShouldBe(1);
         (await browser.GetAsync($"/practise/sheet/{ids[0]}")).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
@@ -118,14 +136,28 @@ public sealed partial class PlanPageTests(TestServer server)
         foreach (var (id, nickname) in new[] { (second, "Oihane"), (third, "Peru") })
         {
             await using var work = await server.Database.BeginAsync(household.Id);
-            await HouseholdStore.AddPlayerAsync(work, new Core.Base.Household.Player(id, nickname, 2013, Core.Base.Touches.Foot.Left, Level.Steady));
+            await HouseholdStore.AddPlayerAsync(
+                work,
+                new Core.Base.Household.Player(id, nickname, 2013, Core.Base.Touches.Foot.Left, Level.Steady)
+            );
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
         var browser = await Browser.SignedInAsync(server, household);
         var page = await browser.PageAsync("/plan/together");
         page.ShouldContain("Nilo, Oihane: ");
-        (await browser.SubmitAsync("/plan/together", "/plan/together", new() { ["who"] = $"{second}", ["way"] = "turns" })).Status.ShouldBe(HttpStatusCode.Redirect);
-        foreach (var who in new[] { $"who={household.PlayerId}&who={second}&who={third}&way=turns", $"who={Guid.NewGuid()}", "who=x", "way=sideways" }) (await browser.PageAsync($"/plan/together?{who}")).ShouldContain("begins");
+        (await browser.SubmitAsync("/plan/together", "/plan/together", new() { ["who"] = $"{second}", ["way"] = "turns" })).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
+        foreach (
+            var who in new[]
+            {
+                $"who={household.PlayerId}&who={second}&who={third}&way=turns",
+                $"who={Guid.NewGuid()}",
+                "who=x",
+                "way=sideways",
+            }
+        )
+            (await browser.PageAsync($"/plan/together?{who}")).ShouldContain("begins");
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
             await SessionStore.HurtAsync(work, second, null, new Pain(Guid.CreateVersion7(), PainPart.Shin, Played.Day(0)));
@@ -145,7 +177,18 @@ public sealed partial class PlanPageTests(TestServer server)
         var yard = Guid.CreateVersion7();
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
-            await YardStore.SaveSpaceAsync(work, yard, new Space { Name = "Back court", Kind = Places.Patio, Width = 6, Length = 9, Wall = new SpaceWall(SpaceSide.Far, 4, 3) });
+            await YardStore.SaveSpaceAsync(
+                work,
+                yard,
+                new Space
+                {
+                    Name = "Back court",
+                    Kind = Places.Patio,
+                    Width = 6,
+                    Length = 9,
+                    Wall = new SpaceWall(SpaceSide.Far, 4, 3),
+                }
+            );
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
         var browser = await Browser.SignedInAsync(server, household);
@@ -153,7 +196,18 @@ public sealed partial class PlanPageTests(TestServer server)
         there.ShouldContain($"<option value=\"{yard}\" selected>Back court</option>");
         // It is practised in the place that it was planned for.
         there.ShouldMatch($"/practise/sheet/[0-9a-f-]{{36}}\\?space={yard}");
-        var page = await PressAsync(browser, "", new() { ["minutes"] = "25", ["where"] = "indoors", ["softBall"] = "true", ["fresh"] = "tired", ["wish"] = "juggling" });
+        var page = await PressAsync(
+            browser,
+            "",
+            new()
+            {
+                ["minutes"] = "25",
+                ["where"] = "indoors",
+                ["softBall"] = "true",
+                ["fresh"] = "tired",
+                ["wish"] = "juggling",
+            }
+        );
         page.ShouldContain("value=\"25\"");
         page.ShouldContain("<option value=\"indoors\" selected>");
         page.ShouldContain("<option value=\"tired\" selected>");
@@ -161,7 +215,16 @@ public sealed partial class PlanPageTests(TestServer server)
         page.ShouldContain("<option value=\"juggling\" selected>");
         foreach (var minutes in new[] { "", "0", "91", "-5", "1e3", "ten", "999999999999" })
         {
-            var (status, refused) = await browser.SubmitAsync("/plan", "/plan", new() { ["minutes"] = minutes, ["where"] = "outdoors", ["fresh"] = "fresh" });
+            var (status, refused) = await browser.SubmitAsync(
+                "/plan",
+                "/plan",
+                new()
+                {
+                    ["minutes"] = minutes,
+                    ["where"] = "outdoors",
+                    ["fresh"] = "fresh",
+                }
+            );
             status.ShouldBe(HttpStatusCode.UnprocessableEntity, minutes);
             refused.ShouldContain("Minutes are a number from 5 to 90.");
             // What was typed is still there.
@@ -169,10 +232,26 @@ public sealed partial class PlanPageTests(TestServer server)
             refused.ShouldContain("<option value=\"outdoors\" selected>");
             refused.ShouldContain("<option value=\"fresh\" selected>");
         }
-        (await PressAsync(browser, "", new() { ["minutes"] = "2", ["where"] = new string('x', 4000), ["fresh"] = "<b>", ["wish"] = "family" })).ShouldContain("Fewer than 5 minutes are no session");
-        foreach (var drill in new[] { "", "no-such-drill", new string('x', 4000) }) (await browser.SubmitAsync("/plan", "/plan?handler=Instead", new() { ["drill"] = drill })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await PressAsync(
+                browser,
+                "",
+                new()
+                {
+                    ["minutes"] = "2",
+                    ["where"] = new string('x', 4000),
+                    ["fresh"] = "<b>",
+                    ["wish"] = "family",
+                }
+            )
+        ).ShouldContain("Fewer than 5 minutes are no session");
+        foreach (var drill in new[] { "", "no-such-drill", new string('x', 4000) })
+            (await browser.SubmitAsync("/plan", "/plan?handler=Instead", new() { ["drill"] = drill })).Status.ShouldBe(
+                HttpStatusCode.Redirect
+            );
         // Turned down again and again: it ends in words, not in an error.
-        for (var i = 0; i < 30 && DrillsOf(page = await browser.PageAsync("/plan")) is [var first, ..]; i++) await PressAsync(browser, "Instead", new() { ["drill"] = first });
+        for (var i = 0; i < 30 && DrillsOf(page = await browser.PageAsync("/plan")) is [var first, ..]; i++)
+            await PressAsync(browser, "Instead", new() { ["drill"] = first });
         (await browser.GetAsync("/plan")).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 
@@ -183,8 +262,13 @@ public sealed partial class PlanPageTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, household);
         var newcomer = DrillsOf(await browser.PageAsync("/plan"));
         // A notebook's worth of sets comes in: nobody played or changed anything today, so that the plan follows.
-        for (var day = 12; day > 1; day -= 2) await server.StoreAsync(household, Played.Round(household, 20 + day, daysBack: day));
-        await browser.SubmitAsync("/household", "/household/player", new() { ["player"] = household.PlayerId.ToString(), ["back"] = "/today" });
+        for (var day = 12; day > 1; day -= 2)
+            await server.StoreAsync(household, Played.Round(household, 20 + day, daysBack: day));
+        await browser.SubmitAsync(
+            "/household",
+            "/household/player",
+            new() { ["player"] = household.PlayerId.ToString(), ["back"] = "/today" }
+        );
         var known = await browser.PageAsync("/plan");
         (DrillsOf(known).SequenceEqual(newcomer) && !known.Contains("clean")).ShouldBeFalse();
         await using (var work = await server.Database.BeginAsync(household.Id))

@@ -17,11 +17,26 @@ public class SessionTests(TestServer server)
         return (await Browser.SignedInAsync(server, household), household);
     }
 
-    private static Dictionary<string, object?> Tapped(TestHousehold household, string drill, string events, double seconds, string feet = "both", int? planned = null, string? layout = null)
+    private static Dictionary<string, object?> Tapped(
+        TestHousehold household,
+        string drill,
+        string events,
+        double seconds,
+        string feet = "both",
+        int? planned = null,
+        string? layout = null
+    )
     {
         var post = Played.Post(household, null);
         post.Remove("draft");
-        (post["drill"], post["events"], post["seconds"], post["feet"], post["plannedSeconds"], post["layout"]) = (drill, events, seconds, feet, planned, layout);
+        (post["drill"], post["events"], post["seconds"], post["feet"], post["plannedSeconds"], post["layout"]) = (
+            drill,
+            events,
+            seconds,
+            feet,
+            planned,
+            layout
+        );
         return post;
     }
 
@@ -39,7 +54,14 @@ public class SessionTests(TestServer server)
     [InlineData("strike-both-feet", "l#4:300 r#3:300 xl300", 12, "both", "2 of 3", "2 of 3: 1 low right, 1 high left")]
     [InlineData("game-ladder", "l100 s100 l100 r100 s50", 4.5, "both", "rung 2", "rung 2, goes of 1 (stopped), 2 (stopped)")]
     [InlineData("zigzag-and-home", "x300 s1700", 20, "both", "21.5 s", "20.0 s, 1 clipped, 1.5 s for each")]
-    public async Task Every_challenge_is_scored_stored_read_back_mended_and_undone(string drill, string events, double seconds, string feet, string best, string full)
+    public async Task Every_challenge_is_scored_stored_read_back_mended_and_undone(
+        string drill,
+        string events,
+        double seconds,
+        string feet,
+        string best,
+        string full
+    )
     {
         var (browser, household) = await ThereAsync();
         await using (var work = await server.Database.BeginAsync(household.Id))
@@ -57,11 +79,24 @@ public class SessionTests(TestServer server)
         set.Events.ShouldBe(events);
         (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain(full, Case.Insensitive);
         // Mended on its page with what stands there, it is the same set but for how it was counted; undone, it is as it was.
-        var fields = new Dictionary<string, string> { ["change"] = Guid.NewGuid().ToString(), ["seconds"] = "33", ["day"] = set.Day.ToString("yyyy-MM-dd"), ["clips"] = "0", ["tries"] = "5*", ["reps"] = "2", ["slips"] = "1", ["list"] = "1, 1, 1, 1" };
-        (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Mend", fields)).Status.ShouldBe(HttpStatusCode.Redirect);
+        var fields = new Dictionary<string, string>
+        {
+            ["change"] = Guid.NewGuid().ToString(),
+            ["seconds"] = "33",
+            ["day"] = set.Day.ToString("yyyy-MM-dd"),
+            ["clips"] = "0",
+            ["tries"] = "5*",
+            ["reps"] = "2",
+            ["slips"] = "1",
+            ["list"] = "1, 1, 1, 1",
+        };
+        (await browser.SubmitAsync($"/logbook/{post["id"]}", $"/logbook/{post["id"]}?handler=Mend", fields)).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         var mended = await StoredAsync(household, post["id"]);
         (mended.CountedBy, mended.Events, mended.Worked.TotalSeconds).ShouldBe((CountedBy.Typed, events, 33));
-        if (mended.Result is RunResult run) run.Penalty.ShouldBe(TimeSpan.FromSeconds(1.5));
+        if (mended.Result is RunResult run)
+            run.Penalty.ShouldBe(TimeSpan.FromSeconds(1.5));
         await browser.SubmitAsync("/logbook", "/logbook?handler=Undo", new() { ["change"] = fields["change"] });
         (await StoredAsync(household, post["id"])).Result.ShouldBe(set.Result);
     }
@@ -76,7 +111,9 @@ public class SessionTests(TestServer server)
         fast["sure"] = true;
         (await browser.PostAsync("/api/sets", fast)).Status.ShouldBe(HttpStatusCode.OK);
         (await StoredAsync(household, fast["id"])).Touches.Total.ShouldBe(300);
-        (await browser.PostAsync("/api/sets", Tapped(household, "inside-taps", "l5 hello", 20, planned: 20))).Body.ShouldContain("cannot be read");
+        (await browser.PostAsync("/api/sets", Tapped(household, "inside-taps", "l5 hello", 20, planned: 20))).Body.ShouldContain(
+            "cannot be read"
+        );
         var bare = Tapped(household, "inside-taps", "l5", 20, planned: 20);
         bare.Remove("events");
         (await browser.PostAsync("/api/sets", bare)).Body.ShouldContain("incomplete");
@@ -108,23 +145,62 @@ public class SessionTests(TestServer server)
         var later = Tapped(household, "inside-taps", "l50 r50", 20, planned: 20);
         (later["session"], later["startedAt"]) = (Guid.CreateVersion7(zero.AddHours(3)), zero.AddHours(3));
         (await browser.PostAsync("/api/sets", later)).Status.ShouldBe(HttpStatusCode.OK);
-        (await StoredAsync(household, later["id"])).Day.ShouldBe(DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture).AddDays(1));
+        (await StoredAsync(household, later["id"])).Day.ShouldBe(
+            DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture).AddDays(1)
+        );
         (await browser.PageAsync("/today")).ShouldContain("2 touches today");
     }
 
     [Fact]
     public async Task What_a_device_tells_a_moment_ahead_of_the_server_is_taken_however_the_clock_goes_on_in_between()
     {
-        await using var then = server.With(host => host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(new LaterAtEachLook())));
+        await using var then = server.With(host =>
+            host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(new LaterAtEachLook()))
+        );
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(then, household);
         var (session, at) = (Guid.CreateVersion7(), DateTimeOffset.UtcNow.AddMinutes(3));
-        (await browser.PostAsync("/api/checks", new { session, at, items = new[] { "shoes" } })).Status.ShouldBe(HttpStatusCode.OK);
+        (
+            await browser.PostAsync(
+                "/api/checks",
+                new
+                {
+                    session,
+                    at,
+                    items = new[] { "shoes" },
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.OK);
         var post = Tapped(household, "inside-taps", "l50 r50", 20, planned: 20);
         (post["session"], post["startedAt"]) = (session, at);
         (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
-        (await browser.PostAsync("/api/answers", new { session, player = household.PlayerId, at, item = 0, drill = "inside-taps", control = "easy" })).Status.ShouldBe(HttpStatusCode.OK);
-        (await browser.PostAsync("/api/pains", new { id = Guid.CreateVersion7(), session, player = household.PlayerId, at, part = "knee" })).Status.ShouldBe(HttpStatusCode.OK);
+        (
+            await browser.PostAsync(
+                "/api/answers",
+                new
+                {
+                    session,
+                    player = household.PlayerId,
+                    at,
+                    item = 0,
+                    drill = "inside-taps",
+                    control = "easy",
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.OK);
+        (
+            await browser.PostAsync(
+                "/api/pains",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    session,
+                    player = household.PlayerId,
+                    at,
+                    part = "knee",
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.OK);
     }
 
     // A real clock, a tenth of a second further at each look: as where a machine has much to do.
@@ -141,26 +217,95 @@ public class SessionTests(TestServer server)
         var (browser, household) = await ThereAsync();
         var post = Tapped(household, "pull-back-laces-away", "l50 l50 l50 l50 l60 l50", 30, "left", 30);
         await browser.PostAsync("/api/sets", post);
-        var about = new { session = post["session"], player = household.PlayerId, at = DateTimeOffset.UtcNow };
-        (await browser.PostAsync("/api/answers", new { about.session, about.player, about.at, item = 0, drill = "pull-back-laces-away", control = "fell apart", fault = "", otherFoot = "behind" })).Status.ShouldBe(HttpStatusCode.OK);
-        (await browser.PostAsync("/api/ends", new { about.session, about.player, about.at, sheet = "patio-ten", effort = 7 })).Status.ShouldBe(HttpStatusCode.OK);
+        var about = new
+        {
+            session = post["session"],
+            player = household.PlayerId,
+            at = DateTimeOffset.UtcNow,
+        };
+        (
+            await browser.PostAsync(
+                "/api/answers",
+                new
+                {
+                    about.session,
+                    about.player,
+                    about.at,
+                    item = 0,
+                    drill = "pull-back-laces-away",
+                    control = "fell apart",
+                    fault = "",
+                    otherFoot = "behind",
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.OK);
+        (
+            await browser.PostAsync(
+                "/api/ends",
+                new
+                {
+                    about.session,
+                    about.player,
+                    about.at,
+                    sheet = "patio-ten",
+                    effort = 7,
+                }
+            )
+        ).Status.ShouldBe(HttpStatusCode.OK);
         var page = await browser.PageAsync($"/practise/result/{post["session"]}");
         page.ShouldContain("It fell apart, the other foot a bit behind.");
         page.ShouldMatch("Next(, today| time, on \\w+day): ", "what comes next is what is planned");
         page.ShouldContain("value=\"7\" checked");
         page.ShouldContain("10 of 10 touches on the beat");
-        (await browser.SubmitAsync($"/practise/result/{post["session"]}", $"/practise/result/{post["session"]}", new() { ["effort"] = "8", ["note"] = "Windy." })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await browser.SubmitAsync(
+                $"/practise/result/{post["session"]}",
+                $"/practise/result/{post["session"]}",
+                new() { ["effort"] = "8", ["note"] = "Windy." }
+            )
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("Windy.");
-        (await browser.SubmitAsync($"/practise/result/{post["session"]}", $"/practise/result/{post["session"]}", new() { ["effort"] = "8", ["note"] = new string('x', 501) })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await browser.SubmitAsync(
+                $"/practise/result/{post["session"]}",
+                $"/practise/result/{post["session"]}",
+                new() { ["effort"] = "8", ["note"] = new string('x', 501) }
+            )
+        ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         // Said again from the screen, as after a lost answer, the note stays; the page can take it away.
-        await browser.PostAsync("/api/ends", new { about.session, about.player, about.at, sheet = "patio-ten", effort = 7 });
+        await browser.PostAsync(
+            "/api/ends",
+            new
+            {
+                about.session,
+                about.player,
+                about.at,
+                sheet = "patio-ten",
+                effort = 7,
+            }
+        );
         page = await browser.PageAsync($"/practise/result/{post["session"]}");
         page.ShouldContain("Windy.");
         page.ShouldContain("href=\"/practise/sheet/patio-ten\" data-key=\"A\"");
-        await browser.SubmitAsync($"/practise/result/{post["session"]}", $"/practise/result/{post["session"]}", new() { ["effort"] = "8", ["note"] = " " });
+        await browser.SubmitAsync(
+            $"/practise/result/{post["session"]}",
+            $"/practise/result/{post["session"]}",
+            new() { ["effort"] = "8", ["note"] = " " }
+        );
         (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldNotContain("Windy.");
         // An older word that comes late does not replace the newer one.
-        await browser.PostAsync("/api/answers", new { about.session, about.player, at = about.at.AddMinutes(-1), item = 0, drill = "pull-back-laces-away", control = "easy" });
+        await browser.PostAsync(
+            "/api/answers",
+            new
+            {
+                about.session,
+                about.player,
+                at = about.at.AddMinutes(-1),
+                item = 0,
+                drill = "pull-back-laces-away",
+                control = "easy",
+            }
+        );
         (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("It fell apart");
     }
 
@@ -172,7 +317,16 @@ public class SessionTests(TestServer server)
     public async Task Words_that_are_none_are_refused(string address, string field, object value)
     {
         var (browser, household) = await ThereAsync();
-        var body = new Dictionary<string, object?> { ["id"] = Guid.NewGuid(), ["session"] = Guid.NewGuid(), ["player"] = household.PlayerId, ["at"] = DateTimeOffset.UtcNow, ["item"] = 0, ["drill"] = "toe-taps", [field] = value };
+        var body = new Dictionary<string, object?>
+        {
+            ["id"] = Guid.NewGuid(),
+            ["session"] = Guid.NewGuid(),
+            ["player"] = household.PlayerId,
+            ["at"] = DateTimeOffset.UtcNow,
+            ["item"] = 0,
+            ["drill"] = "toe-taps",
+            [field] = value,
+        };
         (await browser.PostAsync(address, body)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 
@@ -180,7 +334,17 @@ public class SessionTests(TestServer server)
     public async Task Pain_stops_the_next_start_until_somebody_says_that_it_may_go_on()
     {
         var (browser, household) = await ThereAsync();
-        await browser.PostAsync("/api/pains", new { id = Guid.NewGuid(), player = household.PlayerId, session = Guid.NewGuid(), part = "knee", at = DateTimeOffset.UtcNow });
+        await browser.PostAsync(
+            "/api/pains",
+            new
+            {
+                id = Guid.NewGuid(),
+                player = household.PlayerId,
+                session = Guid.NewGuid(),
+                part = "knee",
+                at = DateTimeOffset.UtcNow,
+            }
+        );
         foreach (var path in new[] { "/practise/toe-taps", "/practise/sheet/patio-ten" })
         {
             var page = await browser.PageAsync(path);
@@ -189,13 +353,28 @@ public class SessionTests(TestServer server)
             page.ShouldNotContain("data-do=\"start\"");
         }
         // One press is not enough: as long as no word is chosen it takes the password.
-        foreach (var wrong in new Dictionary<string, string>[] { [], new() { ["password"] = "not it" }, new() { ["word"] = "BALL" } })
+        foreach (
+            var wrong in new Dictionary<string, string>[]
+            {
+                [],
+                new() { ["password"] = "not it" },
+                new() { ["word"] = "BALL" },
+            }
+        )
         {
-            (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", wrong)).Page.ShouldBe("/practise/toe-taps?wrong=true");
+            (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", wrong)).Page.ShouldBe(
+                "/practise/toe-taps?wrong=true"
+            );
         }
         (await browser.PageAsync("/practise/toe-taps?wrong=true")).ShouldContain("That was not it.");
         (await browser.PageAsync("/practise/toe-taps")).ShouldNotContain("data-do=\"start\"");
-        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", new() { ["password"] = TestServer.Password })).Page.ShouldBe("/practise/toe-taps");
+        (
+            await browser.SubmitAsync(
+                "/practise/toe-taps",
+                "/practise/toe-taps?handler=Clear",
+                new() { ["password"] = TestServer.Password }
+            )
+        ).Page.ShouldBe("/practise/toe-taps");
         (await browser.PageAsync("/practise/toe-taps")).ShouldContain("data-do=\"start\"");
     }
 
@@ -216,18 +395,53 @@ public class SessionTests(TestServer server)
     public async Task A_grown_up_says_with_the_households_word_that_practice_may_go_on()
     {
         var (browser, household) = await ThereAsync();
-        (await browser.SubmitAsync("/household/grown-up", "/household/grown-up", new() { ["word"] = "abc", ["password"] = TestServer.Password })).Page.ShouldContain("The word has four signs");
-        (await browser.SubmitAsync("/household/grown-up", "/household/grown-up", new() { ["word"] = "12 ab", ["password"] = "not it" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await browser.SubmitAsync("/household/grown-up", "/household/grown-up", new() { ["word"] = "12 ab", ["password"] = TestServer.Password })).Page.ShouldContain("Tell it to the grown-ups");
+        (
+            await browser.SubmitAsync(
+                "/household/grown-up",
+                "/household/grown-up",
+                new() { ["word"] = "abc", ["password"] = TestServer.Password }
+            )
+        ).Page.ShouldContain("The word has four signs");
+        (
+            await browser.SubmitAsync("/household/grown-up", "/household/grown-up", new() { ["word"] = "12 ab", ["password"] = "not it" })
+        ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await browser.SubmitAsync(
+                "/household/grown-up",
+                "/household/grown-up",
+                new() { ["word"] = "12 ab", ["password"] = TestServer.Password }
+            )
+        ).Page.ShouldContain("Tell it to the grown-ups");
         (await browser.PageAsync("/household")).ShouldNotContain("12AB");
         var (knee, heel) = (Guid.NewGuid(), Guid.NewGuid());
         foreach (var (id, part) in new[] { (knee, "knee"), (heel, "heel") })
-            await browser.PostAsync("/api/pains", new { id, player = household.PlayerId, part, at = DateTimeOffset.UtcNow });
+            await browser.PostAsync(
+                "/api/pains",
+                new
+                {
+                    id,
+                    player = household.PlayerId,
+                    part,
+                    at = DateTimeOffset.UtcNow,
+                }
+            );
         (await browser.PageAsync("/practise/toe-taps")).ShouldNotContain("12AB");
 
         // Said on a page without network it comes later, and only for the pains that it was said of.
         async Task<HttpStatusCode> MayGoOn(string? word, params Guid[] pains) =>
-            (await browser.PostAsync("/api/pains/cleared", new { id = Guid.NewGuid(), player = household.PlayerId, pains, word, at = DateTimeOffset.UtcNow })).Status;
+            (
+                await browser.PostAsync(
+                    "/api/pains/cleared",
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        player = household.PlayerId,
+                        pains,
+                        word,
+                        at = DateTimeOffset.UtcNow,
+                    }
+                )
+            ).Status;
         (await MayGoOn("BALL", knee)).ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await MayGoOn(null, knee)).ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await MayGoOn("12AB")).ShouldBe(HttpStatusCode.UnprocessableEntity);
@@ -236,14 +450,32 @@ public class SessionTests(TestServer server)
         var page = await browser.PageAsync("/practise/toe-taps");
         page.ShouldContain("Your heel hurt, today.");
         page.ShouldNotContain("Your knee hurt");
-        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", new() { ["word"] = "12AC", ["password"] = TestServer.Password })).Page.ShouldBe("/practise/toe-taps?wrong=true");
-        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", new() { ["word"] = "12ab" })).Page.ShouldBe("/practise/toe-taps");
+        (
+            await browser.SubmitAsync(
+                "/practise/toe-taps",
+                "/practise/toe-taps?handler=Clear",
+                new() { ["word"] = "12AC", ["password"] = TestServer.Password }
+            )
+        ).Page.ShouldBe("/practise/toe-taps?wrong=true");
+        (await browser.SubmitAsync("/practise/toe-taps", "/practise/toe-taps?handler=Clear", new() { ["word"] = "12ab" })).Page.ShouldBe(
+            "/practise/toe-taps"
+        );
         (await browser.PageAsync("/practise/toe-taps")).ShouldContain("data-do=\"start\"");
 
         // Whoever guesses is stopped for a while.
-        await browser.PostAsync("/api/pains", new { id = heel, player = household.PlayerId, part = "heel", at = DateTimeOffset.UtcNow });
+        await browser.PostAsync(
+            "/api/pains",
+            new
+            {
+                id = heel,
+                player = household.PlayerId,
+                part = "heel",
+                at = DateTimeOffset.UtcNow,
+            }
+        );
         var answers = new List<HttpStatusCode>();
-        for (var i = 0; i < 40 && !answers.Contains(HttpStatusCode.TooManyRequests); i++) answers.Add(await MayGoOn($"A{i:000}", heel));
+        for (var i = 0; i < 40 && !answers.Contains(HttpStatusCode.TooManyRequests); i++)
+            answers.Add(await MayGoOn($"A{i:000}", heel));
         answers.ShouldContain(HttpStatusCode.TooManyRequests);
     }
 }

@@ -35,14 +35,20 @@ public class SetStoreTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var absurd = Played.Round(household, 200, daysBack: 8);
-        foreach (var set in new[] { Played.Round(household, 20, 9), absurd, Played.Round(household, 25, 5), Played.Round(household, 30, 1) })
+        foreach (
+            var set in new[] { Played.Round(household, 20, 9), absurd, Played.Round(household, 25, 5), Played.Round(household, 30, 1) }
+        )
             await server.StoreAsync(household, set);
         (await server.BestsAsync(household)).ShouldBe([20m, 200m]);
 
         var mend = Guid.CreateVersion7();
-        await InAsync(household, work => SetStore.CorrectAsync(work, mend, absurd with { Touches = new TouchCount(21, 0), CountedBy = CountedBy.Typed }));
+        await InAsync(household, work =>
+            SetStore.CorrectAsync(work, mend, absurd with { Touches = new TouchCount(21, 0), CountedBy = CountedBy.Typed })
+        );
         (await server.BestsAsync(household)).ShouldBe([20m, 21m, 25m, 30m]);
-        (await InAsync(household, work => SetStore.CorrectAsync(work, mend, absurd with { Touches = new TouchCount(77, 0) }))).ShouldBeFalse();
+        (
+            await InAsync(household, work => SetStore.CorrectAsync(work, mend, absurd with { Touches = new TouchCount(77, 0) }))
+        ).ShouldBeFalse();
 
         var removal = Guid.CreateVersion7();
         await InAsync(household, work => SetStore.RemoveAsync(work, removal, absurd));
@@ -62,7 +68,10 @@ public class SetStoreTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var (first, last) = (Played.Round(household, 20, daysBack: 9), Played.Round(household, 18, daysBack: 3, CountedBy.Estimated));
-        async Task<DateOnly?> LastAsync() => (await InAsync(household, work => DiaryStore.LastDaysAsync(work, household.PlayerId))).TryGetValue(first.Drill, out var day) ? day : null;
+        async Task<DateOnly?> LastAsync() =>
+            (await InAsync(household, work => DiaryStore.LastDaysAsync(work, household.PlayerId))).TryGetValue(first.Drill, out var day)
+                ? day
+                : null;
         (await LastAsync()).ShouldBeNull();
         await server.StoreAsync(household, last);
         (await LastAsync()).ShouldBe(Played.Day(3));
@@ -70,7 +79,9 @@ public class SetStoreTests(TestServer server)
         await server.StoreAsync(household, first);
         (await LastAsync()).ShouldBe(Played.Day(3));
         var (moved, removal) = (Guid.CreateVersion7(), Guid.CreateVersion7());
-        await InAsync(household, work => SetStore.CorrectAsync(work, moved, last with { Day = Played.Day(1), CountedBy = CountedBy.Typed }));
+        await InAsync(household, work =>
+            SetStore.CorrectAsync(work, moved, last with { Day = Played.Day(1), CountedBy = CountedBy.Typed })
+        );
         (await LastAsync()).ShouldBe(Played.Day(1));
         await InAsync(household, work => SetStore.RemoveAsync(work, removal, last with { Day = Played.Day(1) }));
         (await LastAsync()).ShouldBe(Played.Day(9));
@@ -86,7 +97,9 @@ public class SetStoreTests(TestServer server)
     public async Task Sets_sent_at_the_same_moment_are_judged_one_after_the_other()
     {
         var household = await server.NewHouseholdAsync();
-        await Task.WhenAll(Enumerable.Range(1, 20).Select(i => server.StoreAsync(household, Played.Round(household, 20 + i, daysBack: 20 - i))));
+        await Task.WhenAll(
+            Enumerable.Range(1, 20).Select(i => server.StoreAsync(household, Played.Round(household, 20 + i, daysBack: 20 - i)))
+        );
         (await server.BestsAsync(household)).ShouldBe(Enumerable.Range(21, 20).Select(i => (decimal)i));
     }
 
@@ -95,18 +108,53 @@ public class SetStoreTests(TestServer server)
     {
         var (bulk, single) = (await server.NewHouseholdAsync(), await server.NewHouseholdAsync());
         var now = new DateTimeOffset(Played.Now.Date, TimeSpan.Zero);
-        IReadOnlyList<PracticeSet> Diary(Guid player) => PracticeDiary.Write(
-            server.Catalogue, Level.Steady, new ModelPlayer { Id = player, Preferred = Foot.Left, StartSkill = 0.2, EndSkill = 0.6, OtherFootStart = 0.7 },
-            new DiaryPlan(4, Enum.GetValues<DayOfWeek>(), 0, [], 10, ["pull-back-laces-away", "juggling-streak", "two-rolls-two-outside", "zigzag-and-home", "kill-dropped", "game-ladder", "one-touch-wall"]), new Random(5), now);
+        IReadOnlyList<PracticeSet> Diary(Guid player) =>
+            PracticeDiary.Write(
+                server.Catalogue,
+                Level.Steady,
+                new ModelPlayer
+                {
+                    Id = player,
+                    Preferred = Foot.Left,
+                    StartSkill = 0.2,
+                    EndSkill = 0.6,
+                    OtherFootStart = 0.7,
+                },
+                new DiaryPlan(
+                    4,
+                    Enum.GetValues<DayOfWeek>(),
+                    0,
+                    [],
+                    10,
+                    [
+                        "pull-back-laces-away",
+                        "juggling-streak",
+                        "two-rolls-two-outside",
+                        "zigzag-and-home",
+                        "kill-dropped",
+                        "game-ladder",
+                        "one-touch-wall",
+                    ]
+                ),
+                new Random(5),
+                now
+            );
 
         var sets = Diary(bulk.PlayerId);
         sets.Select(s => s.Result.GetType()).Distinct().Count().ShouldBe(7);
-        await InAsync(bulk, async work => { await SetStore.AddManyAsync(work, sets); return true; });
-        foreach (var set in Diary(single.PlayerId)) await server.StoreAsync(single, set with { Id = Guid.CreateVersion7() });
+        await InAsync(bulk, async work =>
+        {
+            await SetStore.AddManyAsync(work, sets);
+            return true;
+        });
+        foreach (var set in Diary(single.PlayerId))
+            await server.StoreAsync(single, set with { Id = Guid.CreateVersion7() });
 
         (await server.BestsAsync(bulk)).ShouldBe(await server.BestsAsync(single));
         var stored = (await InAsync(bulk, work => DiaryStore.LogbookAsync(work, bulk.PlayerId, null, Played.Day(100), Played.Day(0)))).Sets;
-        stored.Select(s => s with { StartedAt = s.StartedAt.ToUniversalTime() }).OrderBy(s => s.Id)
+        stored
+            .Select(s => s with { StartedAt = s.StartedAt.ToUniversalTime() })
+            .OrderBy(s => s.Id)
             .ShouldBe(sets.Select(s => s with { StartedAt = s.StartedAt.ToUniversalTime() }).OrderBy(s => s.Id));
     }
 

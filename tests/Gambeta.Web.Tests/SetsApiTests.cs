@@ -22,11 +22,29 @@ public class SetsApiTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(server, household);
-        var post = new Dictionary<string, object?>(Played.Post(household, null)) { ["draft"] = null, ["drill"] = "drag-stop-push", ["plannedSeconds"] = null, ["seconds"] = 30, ["events"] = "l300 l300 l300 x300 l300", ["lasting"] = true };
+        var post = new Dictionary<string, object?>(Played.Post(household, null))
+        {
+            ["draft"] = null,
+            ["drill"] = "drag-stop-push",
+            ["plannedSeconds"] = null,
+            ["seconds"] = 30,
+            ["events"] = "l300 l300 l300 x300 l300",
+            ["lasting"] = true,
+        };
         (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("3 clean in a row");
         (await browser.PageAsync("/logbook")).ShouldContain("3 clean in a row");
         (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain("Clean reps of each try");
-        var count = new { set = post["id"], change = Guid.CreateVersion7(), draft = new { tryTouches = new[] { 5, 1 }, tryDropped = new bool?[] { true, false }, seconds = 30 } };
+        var count = new
+        {
+            set = post["id"],
+            change = Guid.CreateVersion7(),
+            draft = new
+            {
+                tryTouches = new[] { 5, 1 },
+                tryDropped = new bool?[] { true, false },
+                seconds = 30,
+            },
+        };
         (await browser.PostAsync("/api/counts", count)).Body.ShouldContain("5 clean in a row");
         // The same drill by reps has its own record, and a drill of another measure has no rows of reps.
         post = new(post) { ["id"] = Guid.CreateVersion7(), ["lasting"] = false };
@@ -43,10 +61,25 @@ public class SetsApiTests(TestServer server)
         var post = Played.Post(household, left: null);
         post["countedBy"] = "estimated";
         (await browser.PostAsync("/api/sets", post)).Body.ShouldContain("\"bests\":[]");
-        var count = new { set = post["id"], change = Guid.CreateVersion7(), draft = new { left = 37, seconds = 30 } };
+        var count = new
+        {
+            set = post["id"],
+            change = Guid.CreateVersion7(),
+            draft = new { left = 37, seconds = 30 },
+        };
         (await browser.PostAsync("/api/counts", count)).Body.ShouldContain("37 touches");
         (await browser.PostAsync("/api/counts", count)).Status.ShouldBe(HttpStatusCode.OK);
-        (await browser.PostAsync("/api/counts", new { set = post["id"], change = Guid.CreateVersion7(), draft = new { left = -1, seconds = 30 } })).Body.ShouldContain("below zero");
+        (
+            await browser.PostAsync(
+                "/api/counts",
+                new
+                {
+                    set = post["id"],
+                    change = Guid.CreateVersion7(),
+                    draft = new { left = -1, seconds = 30 },
+                }
+            )
+        ).Body.ShouldContain("below zero");
         (await server.BestsAsync(household)).ShouldBe([37m]);
     }
 
@@ -89,7 +122,9 @@ public class SetsApiTests(TestServer server)
     public async Task Without_a_sign_in_a_token_or_sense_nothing_is_stored()
     {
         var household = await server.NewHouseholdAsync();
-        (await Browser.At(server).PostAsync("/api/sets", Played.Post(household, 34), withToken: false)).Status.ShouldBe(HttpStatusCode.Unauthorized);
+        (await Browser.At(server).PostAsync("/api/sets", Played.Post(household, 34), withToken: false)).Status.ShouldBe(
+            HttpStatusCode.Unauthorized
+        );
         var browser = await Browser.SignedInAsync(server, household);
         (await browser.PostAsync("/api/sets", Played.Post(household, 34), withToken: false)).Status.ShouldBe(HttpStatusCode.BadRequest);
         (await browser.PostAsync("/api/sets", new { id = "not an id" })).Body.ShouldContain("is not what it should be");

@@ -13,7 +13,8 @@ public class SheetDrawingTests
 {
     private static readonly DrillCatalogue Catalogue = DrillCatalogue.Shipped();
 
-    private static SheetSums Sums(string id) => SheetSums.Of(SheetDrill.Of(ReadySheets.Find(id)!.Sheet, Catalogue, Level.Steady), Foot.Right, new Dictionary<string, Tempo>());
+    private static SheetSums Sums(string id) =>
+        SheetSums.Of(SheetDrill.Of(ReadySheets.Find(id)!.Sheet, Catalogue, Level.Steady), Foot.Right, new Dictionary<string, Tempo>());
 
     private static XElement Drawn(SheetSums sums)
     {
@@ -27,9 +28,15 @@ public class SheetDrawingTests
     {
         var sums = Sums("patio-turns-sixteen");
         var strip = Drawn(sums);
-        var bricks = strip.Elements("rect").Select(rect => (X: (double)rect.Attribute("x")!, Width: (double)rect.Attribute("width")!, Height: (double)rect.Attribute("height")!)).ToList();
+        var bricks = strip
+            .Elements("rect")
+            .Select(rect =>
+                (X: (double)rect.Attribute("x")!, Width: (double)rect.Attribute("width")!, Height: (double)rect.Attribute("height")!)
+            )
+            .ToList();
         bricks.Count.ShouldBe(sums.Drills.Length);
-        foreach (var (a, b) in bricks.Zip(bricks.Skip(1))) b.X.ShouldBe(a.X + a.Width + 3, 0.02);
+        foreach (var (a, b) in bricks.Zip(bricks.Skip(1)))
+            b.X.ShouldBe(a.X + a.Width + 3, 0.02);
         (bricks[^1].X + bricks[^1].Width).ShouldBe(597, 0.1);
         strip.Elements("path").Count().ShouldBe(sums.Layings);
         strip.Attribute("aria-label")!.Value.ShouldContain("warm up: Walk it under the sole");
@@ -48,7 +55,9 @@ public class SheetDrawingTests
     [Fact]
     public void Every_warning_has_words_of_its_own()
     {
-        var words = Enum.GetValues<SheetWarningKind>().Select(kind => SheetWords.Warning(new SheetWarning(kind, 2, "toe-taps"), _ => "Toe taps")).ToList();
+        var words = Enum.GetValues<SheetWarningKind>()
+            .Select(kind => SheetWords.Warning(new SheetWarning(kind, 2, "toe-taps"), _ => "Toe taps"))
+            .ToList();
         words.ShouldBeUnique();
         words.ShouldAllBe(line => line.EndsWith('.'));
         SheetWords.Clock(TimeSpan.FromSeconds(3725)).ShouldBe("62:05");

@@ -13,7 +13,8 @@ public class SheetPageTests(TestServer server)
             // part drill way sets amount rest
             var words = rows[i].Split(' ');
             var names = new[] { "Part", "Drill", "Way", "Sets", "Amount", "Rest", "Feet" };
-            for (var w = 0; w < words.Length; w++) fields[$"typed.Rows[{i}].{names[w]}"] = words[w].Replace('_', ' ');
+            for (var w = 0; w < words.Length; w++)
+                fields[$"typed.Rows[{i}].{names[w]}"] = words[w].Replace('_', ' ');
         }
         return fields;
     }
@@ -29,7 +30,13 @@ public class SheetPageTests(TestServer server)
     {
         var (browser, _) = await ThereAsync();
         var id = Guid.CreateVersion7();
-        (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Save&id={id}", Form("warm_up toe-taps usual", "mastery drag-stop-push reps 2 10 15 other"))).Page.ShouldBe("/sheets");
+        (
+            await browser.SubmitAsync(
+                "/sheets/edit",
+                $"/sheets/edit?handler=Save&id={id}",
+                Form("warm_up toe-taps usual", "mastery drag-stop-push reps 2 10 15 other")
+            )
+        ).Page.ShouldBe("/sheets");
         var list = await browser.PageAsync("/sheets");
         list.ShouldContain("Monday feet");
         list.ShouldContain("2 drills");
@@ -62,8 +69,16 @@ public class SheetPageTests(TestServer server)
         page.ShouldContain("a whole number from 1 to 180");
         page.ShouldContain("Give it a name");
         page.ShouldContain("value=\"99\"");
-        (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Save&id={Guid.CreateVersion7()}", Form())).Page.ShouldContain("at least one drill");
-        (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Save&id={Guid.CreateVersion7()}", Form([.. Enumerable.Repeat("fun toe-taps usual", 17)]))).Page.ShouldContain("16 drills at most");
+        (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Save&id={Guid.CreateVersion7()}", Form())).Page.ShouldContain(
+            "at least one drill"
+        );
+        (
+            await browser.SubmitAsync(
+                "/sheets/edit",
+                $"/sheets/edit?handler=Save&id={Guid.CreateVersion7()}",
+                Form([.. Enumerable.Repeat("fun toe-taps usual", 17)])
+            )
+        ).Page.ShouldContain("16 drills at most");
     }
 
     [Fact]
@@ -80,8 +95,12 @@ public class SheetPageTests(TestServer server)
         form["typed.Add"] = "nothing like it";
         (await Send("Add", form)).ShouldContain("No drill is called “nothing like it”.");
 
-        async Task<string> Send(string handler, Dictionary<string, string> fields) => (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler={handler}&id={id}", fields)).Page;
-        static IEnumerable<string> Order(string page) => System.Text.RegularExpressions.Regex.Matches(page, "Rows\\[\\d+\\]\\.Drill\" value=\"([^\"]+)\"").Select(match => match.Groups[1].Value);
+        async Task<string> Send(string handler, Dictionary<string, string> fields) =>
+            (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler={handler}&id={id}", fields)).Page;
+        static IEnumerable<string> Order(string page) =>
+            System
+                .Text.RegularExpressions.Regex.Matches(page, "Rows\\[\\d+\\]\\.Drill\" value=\"([^\"]+)\"")
+                .Select(match => match.Groups[1].Value);
     }
 
     [Fact]
@@ -116,7 +135,13 @@ public class SheetPageTests(TestServer server)
     {
         var (browser, household) = await ThereAsync();
         await server.StoreAsync(household, Played.Round(household, 20, daysBack: 1) with { Drill = "inside-taps", Touches = new(20, 20) });
-        var page = (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Sums&id={Guid.CreateVersion7()}", Form("warm_up inside-taps time 1 60 0"))).Page;
+        var page = (
+            await browser.SubmitAsync(
+                "/sheets/edit",
+                $"/sheets/edit?handler=Sums&id={Guid.CreateVersion7()}",
+                Form("warm_up inside-taps time 1 60 0")
+            )
+        ).Page;
         // Forty touches in thirty seconds are eighty in a minute.
         page.ShouldContain("1 of 1 with Nilo's own tempo");
         page.ShouldContain("~40");

@@ -6,8 +6,8 @@ using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Choosing;
 using Gambeta.Core.Catalogue.Layouts;
-using Gambeta.Web.Pages.Drills.Own;
 using Gambeta.Web.Pages.Drills;
+using Gambeta.Web.Pages.Drills.Own;
 using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.WebUtilities;
 
@@ -17,29 +17,41 @@ public class ShelfAddressTests(TestServer server)
 {
     [Fact]
     public void What_is_written_into_the_address_is_read_back() =>
-        Gen.Select(Gen.Enum<Family>(), Gen.Enum<Surface>().Array[0, 3], Gen.Enum<FeetPlan>(), Gen.Enum<GearKind>().Array[0, 3], Gen.Int[0, 3], Gen.Int[0, 31], Gen.String).Sample(
-            (family, surfaces, feet, gear, at, parts, words) =>
-            {
-                var choice = new ShelfChoice
+        Gen.Select(
+                Gen.Enum<Family>(),
+                Gen.Enum<Surface>().Array[0, 3],
+                Gen.Enum<FeetPlan>(),
+                Gen.Enum<GearKind>().Array[0, 3],
+                Gen.Int[0, 3],
+                Gen.Int[0, 31],
+                Gen.String
+            )
+            .Sample(
+                (family, surfaces, feet, gear, at, parts, words) =>
                 {
-                    Family = (parts & 1) != 0 ? family : null,
-                    Surfaces = [.. surfaces],
-                    Feet = (parts & 2) != 0 ? feet : null,
-                    Gear = (parts & 4) != 0 ? [.. gear] : null,
-                    Place = (parts & 8) != 0 ? Places.Wall : Places.None,
-                    Room = (parts & 16) != 0 ? ShelfChoice.Rooms[at] : null,
-                    Age = ShelfChoice.Ages[at],
-                    Minutes = at < 3 ? ShelfChoice.MinutesAtHand[at] : null,
-                    Words = words.Length <= 60 ? words.Trim() : "",
-                };
-                var address = ShelfAddress.Write(choice);
-                var back = ShelfAddress.Read(new QueryCollection(QueryHelpers.ParseQuery(address[(address.IndexOf('?') + 1)..])));
-                ShelfAddress.Write(back).ShouldBe(address);
-                (back.Family, back.Feet, back.Place, back.Room, back.Minutes, back.Age, back.Words).ShouldBe((choice.Family, choice.Feet, choice.Place, choice.Room, choice.Minutes, choice.Age, choice.Words));
-                back.Surfaces.SetEquals(choice.Surfaces).ShouldBeTrue();
-                (back.Gear is null).ShouldBe(choice.Gear is null);
-                back.Gear?.SetEquals(choice.Gear!).ShouldBeTrue();
-            });
+                    var choice = new ShelfChoice
+                    {
+                        Family = (parts & 1) != 0 ? family : null,
+                        Surfaces = [.. surfaces],
+                        Feet = (parts & 2) != 0 ? feet : null,
+                        Gear = (parts & 4) != 0 ? [.. gear] : null,
+                        Place = (parts & 8) != 0 ? Places.Wall : Places.None,
+                        Room = (parts & 16) != 0 ? ShelfChoice.Rooms[at] : null,
+                        Age = ShelfChoice.Ages[at],
+                        Minutes = at < 3 ? ShelfChoice.MinutesAtHand[at] : null,
+                        Words = words.Length <= 60 ? words.Trim() : "",
+                    };
+                    var address = ShelfAddress.Write(choice);
+                    var back = ShelfAddress.Read(new QueryCollection(QueryHelpers.ParseQuery(address[(address.IndexOf('?') + 1)..])));
+                    ShelfAddress.Write(back).ShouldBe(address);
+                    (back.Family, back.Feet, back.Place, back.Room, back.Minutes, back.Age, back.Words).ShouldBe(
+                        (choice.Family, choice.Feet, choice.Place, choice.Room, choice.Minutes, choice.Age, choice.Words)
+                    );
+                    back.Surfaces.SetEquals(choice.Surfaces).ShouldBeTrue();
+                    (back.Gear is null).ShouldBe(choice.Gear is null);
+                    back.Gear?.SetEquals(choice.Gear!).ShouldBeTrue();
+                }
+            );
 
     [Fact]
     public void Every_choice_in_a_group_leads_to_itself_and_back()
@@ -50,7 +62,10 @@ public class ShelfAddressTests(TestServer server)
             foreach (var (option, i) in group.Options.Select((option, i) => (option, i)))
             {
                 var there = ShelfAddress.Read(new QueryCollection(QueryHelpers.ParseQuery(option.Address["/drills?".Length..])));
-                var chosen = ShelfGroup.All(there, counts, ladders: false, new Lengths(Units.Metric)).Single(again => again.Key == group.Key).Options[i];
+                var chosen = ShelfGroup
+                    .All(there, counts, ladders: false, new Lengths(Units.Metric))
+                    .Single(again => again.Key == group.Key)
+                    .Options[i];
                 (option.Chosen, chosen.Chosen).ShouldBe((false, true), option.Words);
                 chosen.Address.ShouldBe("/drills");
             }
@@ -66,7 +81,9 @@ public class ShelfAddressTests(TestServer server)
             problem.ShouldBe("", $"{card.Id}, {field}");
             copy!.Id.ShouldStartWith("own-");
             copy.After.ShouldBe([card.Id]);
-            (copy.Pattern, copy.MeasuredBy, copy.Places, copy.Space, copy.From, copy.Layout?.Key).ShouldBe((card.Pattern, card.MeasuredBy, card.Places, card.Space, card.From, card.Layout?.Key));
+            (copy.Pattern, copy.MeasuredBy, copy.Places, copy.Space, copy.From, copy.Layout?.Key).ShouldBe(
+                (card.Pattern, card.MeasuredBy, card.Places, card.Space, card.From, card.Layout?.Key)
+            );
             (copy.Gear.SequenceEqual(card.Gear), copy.Cues.SequenceEqual(card.Cues)).ShouldBe((true, true), card.Id);
             Enum.GetValues<Level>().ShouldAllBe(level => copy.Doses[level] == card.Doses[level], card.Id);
             copy.Faults.Select(fault => fault.Fix).ShouldBe(card.Faults.Select(fault => fault.Fix), card.Id);

@@ -26,7 +26,8 @@ public class SignInTests(TestServer server)
         return result;
     }
 
-    private Task<IReadOnlyList<SignIn>> SignInsAsync(Guid household) => InAsync(household, work => SignInStore.AllAsync(work, DateTimeOffset.UtcNow));
+    private Task<IReadOnlyList<SignIn>> SignInsAsync(Guid household) =>
+        InAsync(household, work => SignInStore.AllAsync(work, DateTimeOffset.UtcNow));
 
     private static async Task<bool> IsInAsync(Browser browser) => (await browser.GetAsync("/household")).StatusCode == HttpStatusCode.OK;
 
@@ -34,10 +35,27 @@ public class SignInTests(TestServer server)
     public async Task Every_device_is_listed_named_and_signed_out_from_another_one()
     {
         var household = await server.NewHouseholdAsync();
-        var (here, there, elsewhere) = (await Browser.SignedInAsync(server, household), await Browser.SignedInAsync(server, household), await Browser.SignedInAsync(server, household));
+        var (here, there, elsewhere) = (
+            await Browser.SignedInAsync(server, household),
+            await Browser.SignedInAsync(server, household),
+            await Browser.SignedInAsync(server, household)
+        );
         (await here.PageAsync("/household/sign-ins")).ShouldContain("3 devices are signed in");
-        var mine = Guid.Parse(Regex.Match(await there.PageAsync("/household/sign-ins"), "class=\"here\">.*?name=\"id\" value=\"([^\"]+)\"", RegexOptions.Singleline).Groups[1].Value);
-        await here.SubmitAsync("/household/sign-ins", "/household/sign-ins?handler=Name", new() { ["id"] = mine.ToString(), ["device"] = "Yard phone" });
+        var mine = Guid.Parse(
+            Regex
+                .Match(
+                    await there.PageAsync("/household/sign-ins"),
+                    "class=\"here\">.*?name=\"id\" value=\"([^\"]+)\"",
+                    RegexOptions.Singleline
+                )
+                .Groups[1]
+                .Value
+        );
+        await here.SubmitAsync(
+            "/household/sign-ins",
+            "/household/sign-ins?handler=Name",
+            new() { ["id"] = mine.ToString(), ["device"] = "Yard phone" }
+        );
         (await here.PageAsync("/household/sign-ins")).ShouldContain("value=\"Yard phone\"");
         var token = await there.PostAsync("/api/sets", Played.Post(household, 20));
         token.Status.ShouldBe(HttpStatusCode.OK);
@@ -57,7 +75,18 @@ public class SignInTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var (here, there) = (await Browser.SignedInAsync(server, household), await Browser.SignedInAsync(server, household));
-        (await here.SubmitAsync("/household/password", "/household/password", new() { ["old"] = TestServer.Password, ["password"] = "another kettle", ["again"] = "another kettle" })).Page.ShouldContain("Changed.");
+        (
+            await here.SubmitAsync(
+                "/household/password",
+                "/household/password",
+                new()
+                {
+                    ["old"] = TestServer.Password,
+                    ["password"] = "another kettle",
+                    ["again"] = "another kettle",
+                }
+            )
+        ).Page.ShouldContain("Changed.");
         (await IsInAsync(there)).ShouldBeFalse();
         (await IsInAsync(here)).ShouldBeTrue();
         await here.SubmitAsync("/household", "/household?handler=SignOut", None);
@@ -84,29 +113,82 @@ public class SignInTests(TestServer server)
     {
         var name = "Recover " + Guid.NewGuid().ToString("N")[..8];
         var browser = Browser.At(server);
-        var made = await browser.SubmitAsync("/household/new", "/household/new", new()
-        {
-            ["name"] = name,
-            ["password"] = TestServer.Password,
-            ["timeZone"] = "Europe/Lisbon",
-            ["nickname"] = "Odei",
-            ["birthYear"] = "2016",
-            ["preferred"] = "left",
-            ["level"] = "steady",
-        });
+        var made = await browser.SubmitAsync(
+            "/household/new",
+            "/household/new",
+            new()
+            {
+                ["name"] = name,
+                ["password"] = TestServer.Password,
+                ["timeZone"] = "Europe/Lisbon",
+                ["nickname"] = "Odei",
+                ["birthYear"] = "2016",
+                ["preferred"] = "left",
+                ["level"] = "steady",
+            }
+        );
         made.Page.ShouldBe("/household/words");
-        var words = string.Join(' ', Regex.Matches(await browser.PageAsync("/household/words"), "<li>([a-z]+)</li>").Select(match => match.Groups[1].Value));
+        var words = string.Join(
+            ' ',
+            Regex.Matches(await browser.PageAsync("/household/words"), "<li>([a-z]+)</li>").Select(match => match.Groups[1].Value)
+        );
         words.Split(' ').Length.ShouldBe(RecoveryWords.Count);
         (await browser.PageAsync("/household/words")).ShouldNotContain(words.Split(' ')[0] + "</li>");
 
         var visitor = Browser.At(server);
-        (await visitor.SubmitAsync("/recover", "/recover", new() { ["name"] = name, ["words"] = words + " x", ["password"] = "kettle and sparrow" })).Page.ShouldContain("Check each word");
-        (await visitor.SubmitAsync("/recover", "/recover", new() { ["name"] = name, ["words"] = words, ["password"] = "password" })).Page.ShouldContain("one of the first");
+        (
+            await visitor.SubmitAsync(
+                "/recover",
+                "/recover",
+                new()
+                {
+                    ["name"] = name,
+                    ["words"] = words + " x",
+                    ["password"] = "kettle and sparrow",
+                }
+            )
+        ).Page.ShouldContain("Check each word");
+        (
+            await visitor.SubmitAsync(
+                "/recover",
+                "/recover",
+                new()
+                {
+                    ["name"] = name,
+                    ["words"] = words,
+                    ["password"] = "password",
+                }
+            )
+        ).Page.ShouldContain("one of the first");
         var typed = words.ToUpperInvariant().Replace(" ", ",\n", StringComparison.Ordinal);
-        (await visitor.SubmitAsync("/recover", "/recover", new() { ["name"] = name.ToUpperInvariant(), ["words"] = typed, ["password"] = "kettle and sparrow" })).Page.ShouldBe("/household/words");
+        (
+            await visitor.SubmitAsync(
+                "/recover",
+                "/recover",
+                new()
+                {
+                    ["name"] = name.ToUpperInvariant(),
+                    ["words"] = typed,
+                    ["password"] = "kettle and sparrow",
+                }
+            )
+        ).Page.ShouldBe("/household/words");
         (await visitor.PageAsync("/household/words")).ShouldContain("Write these down");
         (await IsInAsync(browser)).ShouldBeFalse();
-        (await Browser.At(server).SubmitAsync("/recover", "/recover", new() { ["name"] = name, ["words"] = words, ["password"] = "kettle and thrush" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await Browser
+                .At(server)
+                .SubmitAsync(
+                    "/recover",
+                    "/recover",
+                    new()
+                    {
+                        ["name"] = name,
+                        ["words"] = words,
+                        ["password"] = "kettle and thrush",
+                    }
+                )
+        ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (RecoveryWords.Count * Math.Log2(RecoveryWords.Choices)).ShouldBeGreaterThan(65);
     }
 
@@ -121,8 +203,10 @@ public class SignInTests(TestServer server)
     [InlineData("sardine tractor", null)]
     public void A_password_that_anybody_would_try_first_is_refused(string password, string? words)
     {
-        if (words is null) Passwords.Wrong(password, "Las Gaviotas").ShouldBeNull();
-        else Passwords.Wrong(password, "Las Gaviotas").ShouldNotBeNull().ShouldContain(words);
+        if (words is null)
+            Passwords.Wrong(password, "Las Gaviotas").ShouldBeNull();
+        else
+            Passwords.Wrong(password, "Las Gaviotas").ShouldNotBeNull().ShouldContain(words);
     }
 
     [Fact]
@@ -149,13 +233,34 @@ public class SignInTests(TestServer server)
         var page = await browser.PageAsync("/household/new");
         var seal = Regex.Match(page, "name=\"household\" value=\"([^\"]+)\"").Groups[1].Value;
         var name = "Twice " + Guid.NewGuid().ToString("N")[..8];
-        var form = new Dictionary<string, string> { ["household"] = seal, ["name"] = name, ["password"] = TestServer.Password, ["timeZone"] = "UTC", ["nickname"] = "Odei", ["birthYear"] = "2016", ["preferred"] = "left", ["level"] = "steady" };
-        var answers = await Task.WhenAll(Browser.At(server).SubmitAsync("/household/new", "/household/new", form), Browser.At(server).SubmitAsync("/household/new", "/household/new", form));
+        var form = new Dictionary<string, string>
+        {
+            ["household"] = seal,
+            ["name"] = name,
+            ["password"] = TestServer.Password,
+            ["timeZone"] = "UTC",
+            ["nickname"] = "Odei",
+            ["birthYear"] = "2016",
+            ["preferred"] = "left",
+            ["level"] = "steady",
+        };
+        var answers = await Task.WhenAll(
+            Browser.At(server).SubmitAsync("/household/new", "/household/new", form),
+            Browser.At(server).SubmitAsync("/household/new", "/household/new", form)
+        );
         answers.Select(answer => answer.Status).ShouldAllBe(status => status == HttpStatusCode.Redirect);
         // With another password it is somebody else.
-        (await Browser.At(server).SubmitAsync("/household/new", "/household/new", new(form) { ["password"] = "sardine tractor" })).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (
+            await Browser.At(server).SubmitAsync("/household/new", "/household/new", new(form) { ["password"] = "sardine tractor" })
+        ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         var chosen = Guid.CreateVersion7();
-        (await browser.SubmitAsync("/household/new", "/household/new", new(form) { ["household"] = chosen.ToString(), ["name"] = name + " too" })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await browser.SubmitAsync(
+                "/household/new",
+                "/household/new",
+                new(form) { ["household"] = chosen.ToString(), ["name"] = name + " too" }
+            )
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
         await using var owner = new NpgsqlConnection(server.OwnerConnection);
         (await owner.ExecuteScalarAsync<long>("select count(*) from household where household_id = @chosen", new { chosen })).ShouldBe(0);
         (await owner.ExecuteScalarAsync<long>("select count(*) from household where name = @name", new { name })).ShouldBe(1);
@@ -167,9 +272,13 @@ public class SignInTests(TestServer server)
         var time = new FakeTimeProvider(DateTimeOffset.UtcNow.AddDays(3));
         await using var then = server.With(host => host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(time)));
         var (one, other) = (Browser.OutOfTime(then), Browser.OutOfTime(then));
-        foreach (var visitor in new[] { one, other }) (await visitor.SubmitAsync("/", "/?handler=Demo", [])).Status.ShouldBe(HttpStatusCode.Redirect);
+        foreach (var visitor in new[] { one, other })
+            (await visitor.SubmitAsync("/", "/?handler=Demo", [])).Status.ShouldBe(HttpStatusCode.Redirect);
         var page = await one.PageAsync("/today");
-        var (household, player) = (Regex.Match(page, "data-household=\"([^\"]+)\"").Groups[1].Value, Regex.Match(page, "data-player=\"([^\"]+)\"").Groups[1].Value);
+        var (household, player) = (
+            Regex.Match(page, "data-household=\"([^\"]+)\"").Groups[1].Value,
+            Regex.Match(page, "data-player=\"([^\"]+)\"").Groups[1].Value
+        );
         (await other.PageAsync("/today")).ShouldNotContain(household);
         household.ShouldNotBe(DemoHousehold.Id.ToString());
 
@@ -177,12 +286,24 @@ public class SignInTests(TestServer server)
         var (copy, template) = (await CountsAsync(Guid.Parse(household)), await CountsAsync(DemoHousehold.Id));
         copy.ShouldBe(template);
         copy["practice_set"].ShouldBeGreaterThan(300);
-        (await InAsync(Guid.Parse(household), work => work.ExecuteScalarAsync<int>("select max(day) - (select max(day) from practice_day where player_id = @player) from practice_set where player_id = @player", new { player = Guid.Parse(player) }))).ShouldBe(0);
-        var last = await InAsync(Guid.Parse(household), work => work.ExecuteScalarAsync<DateTime>("select max(started_at) from practice_set"));
+        (
+            await InAsync(Guid.Parse(household), work =>
+                work.ExecuteScalarAsync<int>(
+                    "select max(day) - (select max(day) from practice_day where player_id = @player) from practice_set where "
+                        + "player_id = @player",
+                    new { player = Guid.Parse(player) }
+                )
+            )
+        ).ShouldBe(0);
+        var last = await InAsync(Guid.Parse(household), work =>
+            work.ExecuteScalarAsync<DateTime>("select max(started_at) from practice_set")
+        );
         (time.GetUtcNow().UtcDateTime - last).TotalDays.ShouldBeInRange(0, 3);
 
         // One visitor spoils it for nobody.
-        (await one.SubmitAsync("/household/erase", "/household/erase", new() { ["name"] = DemoHousehold.Name })).Page.ShouldBe("/?erased=true");
+        (await one.SubmitAsync("/household/erase", "/household/erase", new() { ["name"] = DemoHousehold.Name })).Page.ShouldBe(
+            "/?erased=true"
+        );
         (await other.PageAsync("/today")).ShouldContain("Irune");
         time.Advance(TimeSpan.FromHours(13));
         (await IsInAsync(other)).ShouldBeFalse();
@@ -200,13 +321,16 @@ public class SignInTests(TestServer server)
         var visitor = Browser.At(without);
         (await visitor.PageAsync("/")).ShouldNotContain("demo");
         (await visitor.SubmitAsync("/", "/?handler=Demo", [])).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await visitor.SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = DemoHousehold.Name, ["password"] = "" })).Page.ShouldContain("No household opens");
+        (await visitor.SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = DemoHousehold.Name, ["password"] = "" })).Page.ShouldContain(
+            "No household opens"
+        );
     }
 
     private async Task<Dictionary<string, long>> CountsAsync(Guid household) => await InAsync(household, async work =>
-    {
-        var counts = new Dictionary<string, long>();
-        foreach (var table in HouseholdTables.All.Except(["set_change", "kept_view", "plan", .. HouseholdTables.OfTheServer])) counts[table] = await work.ExecuteScalarAsync<long>($"select count(*) from {table}");
-        return counts;
-    });
+        {
+            var counts = new Dictionary<string, long>();
+            foreach (var table in HouseholdTables.All.Except(["set_change", "kept_view", "plan", .. HouseholdTables.OfTheServer]))
+                counts[table] = await work.ExecuteScalarAsync<long>($"select count(*) from {table}");
+            return counts;
+        });
 }

@@ -11,7 +11,11 @@ public class StartTests
     public async Task A_broken_drill_file_stops_the_start_and_names_its_line()
     {
         var folder = Directory.CreateTempSubdirectory("gambeta-cards-");
-        await File.WriteAllTextAsync(Path.Combine(folder.FullName, "broken.yaml"), "- id: x\n  name: X\n  purpose: Y\n  measured by: luck\n", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            Path.Combine(folder.FullName, "broken.yaml"),
+            "- id: x\n  name: X\n  purpose: Y\n  measured by: luck\n",
+            TestContext.Current.CancellationToken
+        );
         var (code, error) = await StartAsync([], ("DrillFolder", folder.FullName));
         code.ShouldBe(1);
         error.ShouldContain("broken.yaml, line 4: 'luck' is no measured by");
@@ -38,8 +42,12 @@ public class StartTests
         var port = (await ClusterAsync("up", folder.FullName)).Trim();
         try
         {
-            var roles = File.ReadAllLines(Path.Combine(folder.FullName, "roles")).Select(line => line.Split(' ', 2)).ToDictionary(p => p[0], p => p[1]);
-            (await StartAsync(["migrate"], ("ConnectionStrings__App", roles["app"]), ("ConnectionStrings__Owner", roles["owner"]))).ShouldBe((0, ""));
+            var roles = File.ReadAllLines(Path.Combine(folder.FullName, "roles"))
+                .Select(line => line.Split(' ', 2))
+                .ToDictionary(p => p[0], p => p[1]);
+            (
+                await StartAsync(["migrate"], ("ConnectionStrings__App", roles["app"]), ("ConnectionStrings__Owner", roles["owner"]))
+            ).ShouldBe((0, ""));
             await using var app = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
             {
                 host.UseSetting("ConnectionStrings:App", roles["app"]);
@@ -68,8 +76,16 @@ public class StartTests
 
     private static async Task<(int Code, string Error)> StartAsync(string[] command, params (string Name, string Value)[] settings)
     {
-        var start = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. command, "--urls", "http://127.0.0.1:0", "--Logging:LogLevel:Default", "None"]) { RedirectStandardError = true, RedirectStandardOutput = true };
-        foreach (var (name, value) in settings) start.Environment[name] = value;
+        var start = new ProcessStartInfo(
+            "dotnet",
+            [typeof(Program).Assembly.Location, .. command, "--urls", "http://127.0.0.1:0", "--Logging:LogLevel:Default", "None"]
+        )
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+        };
+        foreach (var (name, value) in settings)
+            start.Environment[name] = value;
         using var process = Process.Start(start)!;
         var error = await process.StandardError.ReadToEndAsync(TestContext.Current.CancellationToken);
         await process.WaitForExitAsync(TestContext.Current.CancellationToken);
@@ -79,10 +95,12 @@ public class StartTests
     private static async Task<string> ClusterAsync(string what, string folder, string? port = null)
     {
         var root = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(root, "Gambeta.slnx"))) root = Path.GetDirectoryName(root)!;
+        while (!File.Exists(Path.Combine(root, "Gambeta.slnx")))
+            root = Path.GetDirectoryName(root)!;
         var start = new ProcessStartInfo(Path.Combine(root, "tools", "cluster"), [what, folder]) { RedirectStandardOutput = true };
         start.Environment["QUICK"] = "1";
-        if (port is not null) start.Environment["WANTED_PORT"] = port;
+        if (port is not null)
+            start.Environment["WANTED_PORT"] = port;
         using var process = Process.Start(start)!;
         var output = await process.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken);
         await process.WaitForExitAsync(TestContext.Current.CancellationToken);

@@ -14,19 +14,30 @@ using Npgsql;
 
 namespace Gambeta.Web.Tests;
 
-/// <summary>One real database for all tests, made anew each run, and the real application on it. Each test makes a household of its own.</summary>
+/// <summary>One real database for all tests, made anew each run, and the real application on it. Each test makes a household of its
+/// own.</summary>
 public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
 {
     public const string Password = "long enough";
 
-    // A hash says itself how dear it is to check: this one is cheap, since hundreds of tests sign in. The form's own is as dear as it has to be.
-    internal static readonly string Hashed = new PasswordHasher<string>(Options.Create(new PasswordHasherOptions { IterationCount = 1000 })).HashPassword("", Password);
+    // A hash says itself how dear it is to check: this one is cheap, since hundreds of tests sign in. The form's own is as dear as it has
+    // to be.
+    internal static readonly string Hashed = new PasswordHasher<string>(
+        Options.Create(new PasswordHasherOptions { IterationCount = 1000 })
+    ).HashPassword("", Password);
 
     private readonly string _name = "test_" + Guid.NewGuid().ToString("N");
     private readonly Dictionary<string, string> _roles = Roles();
 
     /// <summary>As the application connects: through the pooler, where GAMBETA_TEST_POOLER names its port.</summary>
-    public string AppConnection => Pooler is null ? Connection("app") : new NpgsqlConnectionStringBuilder(Connection("app")) { Port = int.Parse(Pooler, CultureInfo.InvariantCulture), MaxAutoPrepare = 0 }.ToString();
+    public string AppConnection =>
+        Pooler is null
+            ? Connection("app")
+            : new NpgsqlConnectionStringBuilder(Connection("app"))
+            {
+                Port = int.Parse(Pooler, CultureInfo.InvariantCulture),
+                MaxAutoPrepare = 0,
+            }.ToString();
 
     private static string? Pooler => Environment.GetEnvironmentVariable("GAMBETA_TEST_POOLER");
 
@@ -72,7 +83,8 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
     {
         builder.UseSetting("ConnectionStrings:App", AppConnection);
         builder.UseSetting("ConnectionStrings:Listen", Connection("app"));
-        foreach (var limit in new[] { "TriesAMinute", "SignUpsAnHour", "DemosAnHour", "RequestsAMinute", "RequestsAMinuteAtTheDoor" }) builder.UseSetting("Limits:" + limit, "100000");
+        foreach (var limit in new[] { "TriesAMinute", "SignUpsAnHour", "DemosAnHour", "RequestsAMinute", "RequestsAMinuteAtTheDoor" })
+            builder.UseSetting("Limits:" + limit, "100000");
         builder.UseSetting("Logging:LogLevel:Default", "Error");
         // Where it listens at all (UseKestrel), at a port of its own each time: tests run side by side.
         builder.UseSetting(WebHostDefaults.ServerUrlsKey, "http://127.0.0.1:0");
@@ -86,7 +98,10 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
     private static Dictionary<string, string> Roles()
     {
         var file = Environment.GetEnvironmentVariable("GAMBETA_TEST_ROLES")
-            ?? throw new InvalidOperationException("These tests need a PostgreSQL of their own: run ./test, or 'tools/cluster up FOLDER' and set GAMBETA_TEST_ROLES to FOLDER/roles.");
+            ?? throw new InvalidOperationException(
+                "These tests need a PostgreSQL of their own: run ./test, or 'tools/cluster up FOLDER' and set GAMBETA_TEST_ROLES to "
+                    + "FOLDER/roles."
+            );
         return File.ReadAllLines(file).Select(line => line.Split(' ', 2)).ToDictionary(parts => parts[0], parts => parts[1]);
     }
 }

@@ -33,10 +33,22 @@ public sealed partial class TogetherPageTests(TestServer server)
         await server.StoreAsync(household, Played.Round(household, 31, 3));
         var page = Sheet(await browser.PageAsync($"/practise/together/pull-back-laces-away?with={other}&part=races"));
         page.GetProperty("players").EnumerateArray().Select(player => player.GetProperty("name").GetString()).ShouldBe(["Nilo", "Peru"]);
-        page.GetProperty("sheet").GetProperty("drills").EnumerateArray().Select(drill => drill.GetProperty("who").GetInt32()).ShouldBe([0, 1]);
-        page.GetProperty("bests").EnumerateArray().Select(bests => bests.TryGetProperty("left", out var best) ? best.GetDecimal() : 0).ShouldBe([31m, 0m]);
+        page.GetProperty("sheet")
+            .GetProperty("drills")
+            .EnumerateArray()
+            .Select(drill => drill.GetProperty("who").GetInt32())
+            .ShouldBe([0, 1]);
+        page.GetProperty("bests")
+            .EnumerateArray()
+            .Select(bests => bests.TryGetProperty("left", out var best) ? best.GetDecimal() : 0)
+            .ShouldBe([31m, 0m]);
         // Each in a dose and with the feet of their own; the pair's words name whose it is.
-        var works = page.GetProperty("sheet").GetProperty("phases").EnumerateArray().Where(phase => phase.GetProperty("kind").GetString() == "work").Take(2).ToList();
+        var works = page.GetProperty("sheet")
+            .GetProperty("phases")
+            .EnumerateArray()
+            .Where(phase => phase.GetProperty("kind").GetString() == "work")
+            .Take(2)
+            .ToList();
         works.Select(work => work.GetProperty("feet").GetString()).ShouldBe(["left", "right"]);
         works[1].GetProperty("label").GetString()!.ShouldStartWith("Peru: ");
     }
@@ -45,10 +57,19 @@ public sealed partial class TogetherPageTests(TestServer server)
     public async Task What_nobody_asked_for_rightly_is_answered_in_peace()
     {
         var (browser, household, other) = await TwoAsync();
-        foreach (var nobody in new[] { $"with={household.PlayerId}", $"with={Guid.NewGuid()}" }) (await browser.GetAsync($"/practise/together/toe-taps?{nobody}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        foreach (var half in new[] { "/practise/together/toe-taps", $"/practise/together?with={other}", "/practise/together/toe-taps?with=x" }) (await browser.GetAsync(half)).StatusCode.ShouldBe(HttpStatusCode.Redirect, half);
-        foreach (var missing in new[] { "no-such-sheet", $"{Guid.NewGuid()}" }) (await browser.GetAsync($"/practise/together/{missing}?with={other}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        foreach (var odd in new[] { "part=sideways&by=never", "part=&by=", "part=shadows&by=rep&space=x" }) Sheet(await browser.PageAsync($"/practise/together/patio-ten?with={other}&{odd}")).GetProperty("players").GetArrayLength().ShouldBe(2);
+        foreach (var nobody in new[] { $"with={household.PlayerId}", $"with={Guid.NewGuid()}" })
+            (await browser.GetAsync($"/practise/together/toe-taps?{nobody}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        foreach (
+            var half in new[] { "/practise/together/toe-taps", $"/practise/together?with={other}", "/practise/together/toe-taps?with=x" }
+        )
+            (await browser.GetAsync(half)).StatusCode.ShouldBe(HttpStatusCode.Redirect, half);
+        foreach (var missing in new[] { "no-such-sheet", $"{Guid.NewGuid()}" })
+            (await browser.GetAsync($"/practise/together/{missing}?with={other}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        foreach (var odd in new[] { "part=sideways&by=never", "part=&by=", "part=shadows&by=rep&space=x" })
+            Sheet(await browser.PageAsync($"/practise/together/patio-ten?with={other}&{odd}"))
+                .GetProperty("players")
+                .GetArrayLength()
+                .ShouldBe(2);
         // One alone has nobody to play with.
         var alone = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         (await alone.PageAsync("/plan/together")).ShouldNotContain("/practise/together");
@@ -83,7 +104,9 @@ public sealed partial class TogetherPageTests(TestServer server)
         page.ShouldContain("Nilo: Your knee hurt");
         await browser.SubmitAsync(address, $"{address}&handler=Clear", new() { ["word"] = "SUN" });
         (await browser.PageAsync(address)).ShouldContain("heel hurt");
-        (await browser.SubmitAsync(address, $"{address}&handler=Clear", new() { ["word"] = "moon" })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (await browser.SubmitAsync(address, $"{address}&handler=Clear", new() { ["word"] = "moon" })).Status.ShouldBe(
+            HttpStatusCode.Redirect
+        );
         (await browser.PageAsync(address)).ShouldNotContain("heel hurt");
     }
 
@@ -93,12 +116,43 @@ public sealed partial class TogetherPageTests(TestServer server)
         var (browser, household, other) = await TwoAsync();
         var (mine, theirs) = (Guid.CreateVersion7(), Guid.CreateVersion7());
         foreach (var (session, player) in new[] { (mine, household.PlayerId), (theirs, other) })
-            (await browser.PostAsync("/api/sittings", new { session, player, outing = mine, plan = Array.Empty<object>(), at = DateTimeOffset.UtcNow.AddMinutes(-5) })).Status.ShouldBe(HttpStatusCode.OK);
-        foreach (var (session, player, events, seconds) in new[] { (mine, household.PlayerId, "s1430", 14.3), (theirs, other, "x300 s950", 12.5) })
+            (
+                await browser.PostAsync(
+                    "/api/sittings",
+                    new
+                    {
+                        session,
+                        player,
+                        outing = mine,
+                        plan = Array.Empty<object>(),
+                        at = DateTimeOffset.UtcNow.AddMinutes(-5),
+                    }
+                )
+            ).Status.ShouldBe(HttpStatusCode.OK);
+        foreach (
+            var (session, player, events, seconds) in new[]
+            {
+                (mine, household.PlayerId, "s1430", 14.3),
+                (theirs, other, "x300 s950", 12.5),
+            }
+        )
         {
             var post = Played.Post(household, null);
             post.Remove("draft");
-            foreach (var (field, value) in new (string, object?)[] { ("session", session), ("player", player), ("drill", "zigzag-and-home"), ("feet", "both"), ("plannedSeconds", null), ("events", events), ("seconds", seconds), ("with", "races") }) post[field] = value;
+            foreach (
+                var (field, value) in new (string, object?)[]
+                {
+                    ("session", session),
+                    ("player", player),
+                    ("drill", "zigzag-and-home"),
+                    ("feet", "both"),
+                    ("plannedSeconds", null),
+                    ("events", events),
+                    ("seconds", seconds),
+                    ("with", "races"),
+                }
+            )
+                post[field] = value;
             (await browser.PostAsync("/api/sets", post)).Body.ShouldContain(" s\"");
         }
         var page = await browser.PageAsync($"/practise/result/{mine}");
@@ -109,7 +163,12 @@ public sealed partial class TogetherPageTests(TestServer server)
         var shadowed = Played.Post(household, 40);
         shadowed["with"] = "shadows";
         shadowed["drill"] = "shoulder-drop";
-        shadowed["draft"] = new { reps = 6, slips = 0, seconds = 30 };
+        shadowed["draft"] = new
+        {
+            reps = 6,
+            slips = 0,
+            seconds = 30,
+        };
         (await browser.PostAsync("/api/sets", shadowed)).Body.ShouldContain("\"bests\":[]");
         shadowed["id"] = Guid.CreateVersion7();
         shadowed["with"] = null;

@@ -32,8 +32,15 @@ public class TouchMapPictureTests(TestServer server)
                 path[6].GetDouble().ShouldBeGreaterThan(0, card.Id);
             }
             var label = svg.Attribute("aria-label")!.Value;
-            if (card.Pattern.Touches.IsEmpty) label.ShouldContain("right round; left round", Case.Sensitive, card.Id);
-            else label.ShouldContain($"{card.Pattern.Touches.Length} {MapWords.Side(card.Pattern.Touches[^1])}{card.Pattern.Touches[^1].Surface.ToString().ToLowerInvariant()}", Case.Sensitive, card.Id);
+            if (card.Pattern.Touches.IsEmpty)
+                label.ShouldContain("right round; left round", Case.Sensitive, card.Id);
+            else
+                label.ShouldContain(
+                    $"{card.Pattern.Touches.Length} "
+                        + $"{MapWords.Side(card.Pattern.Touches[^1])}{card.Pattern.Touches[^1].Surface.ToString().ToLowerInvariant()}",
+                    Case.Sensitive,
+                    card.Id
+                );
         }
     }
 
@@ -76,9 +83,14 @@ public class TouchMapPictureTests(TestServer server)
     [Fact]
     public void Every_step_has_words()
     {
-        foreach (var move in Enum.GetValues<BallMove>()) MapWords.Way(move).ShouldNotBeNullOrWhiteSpace();
+        foreach (var move in Enum.GetValues<BallMove>())
+            MapWords.Way(move).ShouldNotBeNullOrWhiteSpace();
         Enum.GetValues<BallMove>().Select(MapWords.Way).ShouldBeUnique();
-        Beat[] steps = [.. Enum.GetValues<Sham>().Select(sham => new Shown(Foot.Left, sham)), .. Enum.GetValues<Happening>().Select(happening => new Between(happening))];
+        Beat[] steps =
+        [
+            .. Enum.GetValues<Sham>().Select(sham => new Shown(Foot.Left, sham)),
+            .. Enum.GetValues<Happening>().Select(happening => new Between(happening)),
+        ];
         steps.Select(MapWords.Step).ShouldBeUnique();
     }
 
@@ -98,7 +110,12 @@ public class TouchMapPictureTests(TestServer server)
     }
 
     private static List<string> Words(string pattern, int tempo = 60) =>
-        [.. Draw(pattern, tempo).Svg.Elements("text").Where(text => text.Attribute("class")!.Value.StartsWith("mark", StringComparison.Ordinal)).Select(text => text.Value)];
+        [
+            .. Draw(pattern, tempo)
+                .Svg.Elements("text")
+                .Where(text => text.Attribute("class")!.Value.StartsWith("mark", StringComparison.Ordinal))
+                .Select(text => text.Value),
+        ];
 
     private static (double Width, double Height) Frame(XElement svg)
     {
@@ -107,13 +124,24 @@ public class TouchMapPictureTests(TestServer server)
     }
 
     private static List<(int[] Numbers, double X, double Y, string Foot)> Balls(XElement svg) =>
-    [
-        .. svg.Elements("g").Where(g => g.Attribute("class")!.Value.StartsWith("stop ", StringComparison.Ordinal)).Select(g => (
-            (g.Element("title") ?? g.Element("text"))!.Value.Split('·').Select(n => int.Parse(n, CultureInfo.InvariantCulture)).ToArray(),
-            Number(g.Element("circle")!, "cx"), Number(g.Element("circle")!, "cy"), g.Attribute("class")!.Value["stop ".Length..])),
-    ];
+        [
+            .. svg.Elements("g")
+                .Where(g => g.Attribute("class")!.Value.StartsWith("stop ", StringComparison.Ordinal))
+                .Select(g =>
+                    (
+                        (g.Element("title") ?? g.Element("text"))!
+                            .Value.Split('·')
+                            .Select(n => int.Parse(n, CultureInfo.InvariantCulture))
+                            .ToArray(),
+                        Number(g.Element("circle")!, "cx"),
+                        Number(g.Element("circle")!, "cy"),
+                        g.Attribute("class")!.Value["stop ".Length..]
+                    )
+                ),
+        ];
 
     private static XElement Shoe(XElement svg, string foot) => svg.Elements("g").Single(g => g.Attribute("data-shoe")?.Value == foot);
 
-    private static double Number(XElement element, string name) => double.Parse(element.Attribute(name)!.Value, CultureInfo.InvariantCulture);
+    private static double Number(XElement element, string name) =>
+        double.Parse(element.Attribute(name)!.Value, CultureInfo.InvariantCulture);
 }

@@ -7,7 +7,8 @@ using Gambeta.Storage;
 
 namespace Gambeta.Web.Tests;
 
-/// <summary>The weeks: laid out by what happened, changed by one press, what is typed wrong refused in words, told to a calendar only when somebody wants it.</summary>
+/// <summary>The weeks: laid out by what happened, changed by one press, what is typed wrong refused in words, told to a calendar only when
+/// somebody wants it.</summary>
 public sealed partial class WeeksPageTests(TestServer server)
 {
     [GeneratedRegex("""/calendar/([A-Za-z0-9_-]+)\.ics""")]
@@ -19,10 +20,18 @@ public sealed partial class WeeksPageTests(TestServer server)
         return (await Browser.SignedInAsync(server, household), household);
     }
 
-    private static Dictionary<string, string> Rhythm(params (string Name, string Value)[] fields) => new(fields.Select(field => KeyValuePair.Create(field.Name, field.Value)));
+    private static Dictionary<string, string> Rhythm(params (string Name, string Value)[] fields) =>
+        new(fields.Select(field => KeyValuePair.Create(field.Name, field.Value)));
 
-    private static async Task PressAsync(Browser browser, string handler, Dictionary<string, string>? fields = null, string page = "/weeks") =>
-        (await browser.SubmitAsync(page, $"{page}?handler={handler}", fields ?? new() { ["id"] = $"{Guid.CreateVersion7()}" })).Status.ShouldBe(HttpStatusCode.Redirect, handler);
+    private static async Task PressAsync(
+        Browser browser,
+        string handler,
+        Dictionary<string, string>? fields = null,
+        string page = "/weeks"
+    ) =>
+        (
+            await browser.SubmitAsync(page, $"{page}?handler={handler}", fields ?? new() { ["id"] = $"{Guid.CreateVersion7()}" })
+        ).Status.ShouldBe(HttpStatusCode.Redirect, handler);
 
     [Fact]
     public async Task A_press_changes_the_weeks_and_another_takes_it_back()
@@ -58,17 +67,20 @@ public sealed partial class WeeksPageTests(TestServer server)
     public async Task What_was_played_and_what_was_left_out_shows()
     {
         var (browser, household) = await ThereAsync();
-        for (var day = 9; day >= 3; day -= 2) await server.StoreAsync(household, Played.Round(household, 20 + day, daysBack: day));
+        for (var day = 9; day >= 3; day -= 2)
+            await server.StoreAsync(household, Played.Round(household, 20 + day, daysBack: day));
         var page = await browser.PageAsync("/weeks");
         page.ShouldContain("A usual week:");
         // Three days ago was the last: the day after the next was left out, wherever in the week that lies.
-        if (Played.Day(1).DayOfWeek is not DayOfWeek.Sunday) page.ShouldContain("was left out. Nothing is doubled for it");
+        if (Played.Day(1).DayOfWeek is not DayOfWeek.Sunday)
+            page.ShouldContain("was left out. Nothing is doubled for it");
         page.ShouldContain("Today: ");
         var json = JsonDocument.Parse(await (await browser.GetAsync("/api/weeks")).Content.ReadAsStringAsync()).RootElement;
         json.GetProperty("file").GetString().ShouldBe("gambeta weeks");
         json.GetProperty("days").GetArrayLength().ShouldBe(28);
         json.GetProperty("days").EnumerateArray().Count(day => day.GetProperty("kind").GetString() == "practice").ShouldBeGreaterThan(8);
-        foreach (var span in new[] { "week", "month", "" }) (await browser.GetAsync($"/weeks/print?span={span}")).StatusCode.ShouldBe(HttpStatusCode.OK);
+        foreach (var span in new[] { "week", "month", "" })
+            (await browser.GetAsync($"/weeks/print?span={span}")).StatusCode.ShouldBe(HttpStatusCode.OK);
         // A round of it was played: the rest of the session is still there, whatever the tile says.
         var isPractice = page.Contains("data-key=\"S\"", StringComparison.Ordinal);
         await browser.PostAsync("/api/sets", Played.Post(household, 20));
@@ -81,9 +93,11 @@ public sealed partial class WeeksPageTests(TestServer server)
             await work.ExecuteAsync(
                 """
                 insert into drill_played (household_id, player_id, drill, last_day)
-                select p.household_id, p.player_id, trim(split_part(split_part(line, ':', 2), ',', 1)), p.day from plan p, regexp_split_to_table(p.items, E'\n') line
+                select p.household_id, p.player_id, trim(split_part(split_part(line, ':', 2), ',', 1)), p.day
+                  from plan p, regexp_split_to_table(p.items, E'\n') line
                 on conflict (household_id, player_id, drill) do update set last_day = excluded.last_day
-                """);
+                """
+            );
             await work.ExecuteAsync("update player set judged = judged + 1");
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
@@ -103,13 +117,35 @@ public sealed partial class WeeksPageTests(TestServer server)
         await RefusedAsync("Minutes a day are a number from 5 to 90", ("school", "every other day"), ("minutes", "4"));
         await RefusedAsync("value=\"lots\"", ("school", "every other day"), ("minutes", "lots"));
         await RefusedAsync("Choose at least one day", ("school", "own days"), ("minutes", "20"));
-        await RefusedAsync("Minutes with a club are a number from 10 to 180", ("school", "own days"), ("days", "monday"), ("minutes", "20"), ("clubKind", "match"), ("clubMinutes", "999"));
-        (await browser.SubmitAsync("/weeks/rhythm", "/weeks/rhythm", Rhythm(("school", "own days"), ("days", "monday"), ("minutes", "25"), ("clubKind", "match"), ("clubMinutes", "60")))).Status.ShouldBe(HttpStatusCode.Redirect);
+        await RefusedAsync(
+            "Minutes with a club are a number from 10 to 180",
+            ("school", "own days"),
+            ("days", "monday"),
+            ("minutes", "20"),
+            ("clubKind", "match"),
+            ("clubMinutes", "999")
+        );
+        (
+            await browser.SubmitAsync(
+                "/weeks/rhythm",
+                "/weeks/rhythm",
+                Rhythm(("school", "own days"), ("days", "monday"), ("minutes", "25"), ("clubKind", "match"), ("clubMinutes", "60"))
+            )
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
         var page = await browser.PageAsync("/weeks");
         page.ShouldContain("Monday, 25 minutes · match on Monday");
         page.ShouldContain("60 min");
         // Minutes typed for a plan are the minutes from then on; a press is for its day.
-        await browser.SubmitAsync("/plan", "/plan", new() { ["minutes"] = "30", ["where"] = "indoors", ["softBall"] = "true" });
+        await browser.SubmitAsync(
+            "/plan",
+            "/plan",
+            new()
+            {
+                ["minutes"] = "30",
+                ["where"] = "indoors",
+                ["softBall"] = "true",
+            }
+        );
         (await browser.PageAsync("/weeks")).ShouldContain("Monday, 30 minutes");
         await browser.SubmitAsync("/plan", "/plan?handler=Shorter", []);
         (await browser.PageAsync("/weeks")).ShouldContain("Monday, 30 minutes");
@@ -128,22 +164,36 @@ public sealed partial class WeeksPageTests(TestServer server)
         const string pull = "pull-back-laces-away";
         (await RefusedAsync(("kind", "reach"), ("drill", ""), ("value", "10"))).ShouldContain("Choose a drill");
         (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "10001"))).ShouldContain("The value is a number from 1 to 10000");
-        (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "50"), ("by", $"{Played.Day(1):yyyy-MM-dd}"))).ShouldContain("That day has passed");
+        (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "50"), ("by", $"{Played.Day(1):yyyy-MM-dd}"))).ShouldContain(
+            "That day has passed"
+        );
         (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "50"), ("by", "9999-12-31"))).ShouldContain("nearer day");
         (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "50"), ("by", "soon"))).ShouldContain("That is no day");
         (await RefusedAsync(("kind", "feint a side"), ("drill", "toe-taps"))).ShouldContain("Choose a feint");
         (await RefusedAsync(("kind", "keep going"), ("value", "9"))).ShouldContain("from 1 to 7");
 
-        Task SetAsync(params (string, string)[] fields) => PressAsync(browser, "Goal", Rhythm([("id", $"{Guid.CreateVersion7()}"), .. fields]), "/weeks/rhythm");
+        Task SetAsync(params (string, string)[] fields) =>
+            PressAsync(browser, "Goal", Rhythm([("id", $"{Guid.CreateVersion7()}"), .. fields]), "/weeks/rhythm");
         await SetAsync(("kind", "reach"), ("drill", pull), ("value", "10000"));
         (await browser.PageAsync("/weeks")).ShouldContain("Nobody can say yet");
-        for (var day = 12; day > 0; day -= 2) foreach (var feet in new[] { Feet.Left, Feet.Right }) await server.StoreAsync(household, Played.Round(household, 30, daysBack: day) with { Feet = feet, Touches = feet == Feet.Left ? new(30 + (day % 4), 0) : new(0, 31 + (day % 3)) });
+        for (var day = 12; day > 0; day -= 2)
+            foreach (var feet in new[] { Feet.Left, Feet.Right })
+                await server.StoreAsync(
+                    household,
+                    Played.Round(household, 30, daysBack: day) with
+                    {
+                        Feet = feet,
+                        Touches = feet == Feet.Left ? new(30 + (day % 4), 0) : new(0, 31 + (day % 3)),
+                    }
+                );
         (await browser.PageAsync("/weeks")).ShouldContain("Further than can be foretold");
         await SetAsync(("kind", "reach"), ("drill", pull), ("value", "12"));
         (await browser.PageAsync("/weeks")).ShouldContain("Reached. Choose the next one");
         await SetAsync(("kind", "keep going"), ("value", "2"));
         (await RefusedAsync(("kind", "level feet"))).ShouldContain("3 goals at once are enough");
-        await using (var work = await server.Database.BeginAsync(household.Id)) foreach (var goal in await GoalStore.AllAsync(work, household.PlayerId)) await PressAsync(browser, "Drop", new() { ["goal"] = $"{goal.Id}" }, "/weeks/rhythm");
+        await using (var work = await server.Database.BeginAsync(household.Id))
+            foreach (var goal in await GoalStore.AllAsync(work, household.PlayerId))
+                await PressAsync(browser, "Drop", new() { ["goal"] = $"{goal.Id}" }, "/weeks/rhythm");
         (await browser.PageAsync("/weeks")).ShouldContain("No goal is needed");
         // In reach: between which days, and its drill comes for it.
         await SetAsync(("kind", "reach"), ("drill", pull), ("value", "35"), ("by", $"{Played.Day(-30):yyyy-MM-dd}"));
@@ -158,9 +208,23 @@ public sealed partial class WeeksPageTests(TestServer server)
     public async Task Posted_many_at_once_no_more_is_kept_than_may_be()
     {
         var (browser, household) = await ThereAsync();
-        await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => browser.SubmitAsync("/weeks/rhythm", "/weeks/rhythm?handler=Goal", new() { ["id"] = $"{Guid.CreateVersion7()}", ["kind"] = "level feet" })));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 12)
+                .Select(_ =>
+                    browser.SubmitAsync(
+                        "/weeks/rhythm",
+                        "/weeks/rhythm?handler=Goal",
+                        new() { ["id"] = $"{Guid.CreateVersion7()}", ["kind"] = "level feet" }
+                    )
+                )
+        );
         var same = $"{Guid.CreateVersion7()}";
-        await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => browser.SubmitAsync("/weeks", "/weeks?handler=Away", new() { ["id"] = same, ["kind"] = "ill" })));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 6)
+                .Select(_ => browser.SubmitAsync("/weeks", "/weeks?handler=Away", new() { ["id"] = same, ["kind"] = "ill" }))
+        );
         await using var work = await server.Database.BeginAsync(household.Id);
         (await work.ExecuteScalarAsync<int>("select count(*) from goal")).ShouldBe(Goal.Most);
         (await work.ExecuteScalarAsync<int>("select count(*) from away")).ShouldBe(1, "the same press twice is one");
@@ -170,12 +234,48 @@ public sealed partial class WeeksPageTests(TestServer server)
     public async Task Whatever_is_posted_is_answered_in_words()
     {
         var (browser, _) = await ThereAsync();
-        var odd = new[] { "", " ", "-1", "1e9", "999999999999999999999", "\u0000", "monday,tuesday", "<script>", "٣", "２０", new string('9', 4000) };
+        var odd = new[]
+        {
+            "",
+            " ",
+            "-1",
+            "1e9",
+            "999999999999999999999",
+            "\u0000",
+            "monday,tuesday",
+            "<script>",
+            "٣",
+            "２０",
+            new string('9', 4000),
+        };
         foreach (var value in odd)
         {
-            foreach (var (page, handler, field) in new[] { ("/weeks/rhythm", "", "minutes"), ("/weeks/rhythm", "", "days"), ("/weeks/rhythm", "", "clubKind"), ("/weeks/rhythm", "?handler=Goal", "value"), ("/weeks/rhythm", "?handler=Goal", "by"), ("/weeks/rhythm", "?handler=Goal", "drill"), ("/weeks/rhythm", "?handler=Drop", "goal"), ("/weeks", "?handler=Away", "id"), ("/plan/together", "", "who") })
+            foreach (
+                var (page, handler, field) in new[]
+                {
+                    ("/weeks/rhythm", "", "minutes"),
+                    ("/weeks/rhythm", "", "days"),
+                    ("/weeks/rhythm", "", "clubKind"),
+                    ("/weeks/rhythm", "?handler=Goal", "value"),
+                    ("/weeks/rhythm", "?handler=Goal", "by"),
+                    ("/weeks/rhythm", "?handler=Goal", "drill"),
+                    ("/weeks/rhythm", "?handler=Drop", "goal"),
+                    ("/weeks", "?handler=Away", "id"),
+                    ("/plan/together", "", "who"),
+                }
+            )
             {
-                var (status, _) = await browser.SubmitAsync(page, page + handler, new() { ["school"] = "own days", ["kind"] = "reach", ["drill"] = "toe-taps", [field] = value });
+                var (status, _) = await browser.SubmitAsync(
+                    page,
+                    page + handler,
+                    new()
+                    {
+                        ["school"] = "own days",
+                        ["kind"] = "reach",
+                        ["drill"] = "toe-taps",
+                        [field] = value,
+                    }
+                );
                 ((int)status).ShouldBeOneOf([200, 302, 400, 422], $"{page}{handler} {field}={value[..Math.Min(20, value.Length)]}");
             }
         }
@@ -218,15 +318,27 @@ public sealed partial class WeeksPageTests(TestServer server)
         secret = Secret().Match(await browser.PageAsync("/weeks/rhythm")).Groups[1].Value;
         (await ReadAsync(secret)).Status.ShouldBe(HttpStatusCode.OK);
         await PressAsync(browser, "FeedOff", [], "/weeks/rhythm");
-        foreach (var wrong in new[] { secret, "", "x", new('a', 5000), "..%2f..", "' or true --" }) ((int)(await ReadAsync(wrong)).Status).ShouldBeInRange(400, 404, wrong);
+        foreach (var wrong in new[] { secret, "", "x", new('a', 5000), "..%2f..", "' or true --" })
+            ((int)(await ReadAsync(wrong)).Status).ShouldBeInRange(400, 404, wrong);
     }
 
     [Fact]
     public async Task A_clubs_calendar_is_taken_in_by_its_days_and_nonsense_is_refused()
     {
         var (browser, household) = await ThereAsync();
-        string File(int days) => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\n" + string.Concat(Enumerable.Range(1, days).Select(i => $"BEGIN:VEVENT\r\nUID:{i}\r\nSUMMARY:Against the Green Boots\r\nDTSTART;VALUE=DATE:{Played.Day(-i):yyyyMMdd}\r\nEND:VEVENT\r\n")) + "END:VCALENDAR\r\n";
-        async Task<(HttpStatusCode Status, string Page)> SendAsync(string file) => await browser.SendFileAsync("/weeks/rhythm", "/weeks/rhythm?handler=Dates", "club.ics", file);
+        string File(int days) =>
+            "BEGIN:VCALENDAR\r\nVERSION:2.0\r\n"
+            + string.Concat(
+                Enumerable
+                    .Range(1, days)
+                    .Select(i =>
+                        $"BEGIN:VEVENT\r\nUID:{i}\r\nSUMMARY:Against the Green "
+                        + $"Boots\r\nDTSTART;VALUE=DATE:{Played.Day(-i):yyyyMMdd}\r\nEND:VEVENT\r\n"
+                    )
+            )
+            + "END:VCALENDAR\r\n";
+        async Task<(HttpStatusCode Status, string Page)> SendAsync(string file) =>
+            await browser.SendFileAsync("/weeks/rhythm", "/weeks/rhythm?handler=Dates", "club.ics", file);
         (await SendAsync(File(3))).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync("/weeks/rhythm")).ShouldContain("3 days ahead");
         (await browser.PageAsync("/weeks")).ShouldContain(">match<");
@@ -239,7 +351,13 @@ public sealed partial class WeeksPageTests(TestServer server)
             // Days and lengths, nobody's names.
             (await HouseholdFile.WriteAsync(work)).ShouldNotContain("Green Boots");
             // Full is full, all or nothing.
-            (await RhythmStore.AddDatesAsync(work, household.PlayerId, [.. Enumerable.Range(10, 398).Select(i => new ClubDate(Played.Day(-i), ClubKind.Match, 60))])).ShouldBeFalse();
+            (
+                await RhythmStore.AddDatesAsync(
+                    work,
+                    household.PlayerId,
+                    [.. Enumerable.Range(10, 398).Select(i => new ClubDate(Played.Day(-i), ClubKind.Match, 60))]
+                )
+            ).ShouldBeFalse();
             (await work.ExecuteScalarAsync<int>("select count(*) from club_date")).ShouldBe(3);
         }
         await PressAsync(browser, "RemoveDates", [], "/weeks/rhythm");

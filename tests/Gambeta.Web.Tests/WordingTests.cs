@@ -58,8 +58,7 @@ public class WordingTests
     }
 
     [Fact]
-    public void Every_problem_has_words_of_its_own() =>
-        Enum.GetValues<SetProblem>().Select(Wording.Problem).ShouldBeUnique();
+    public void Every_problem_has_words_of_its_own() => Enum.GetValues<SetProblem>().Select(Wording.Problem).ShouldBeUnique();
 
     [Fact]
     public void Hits_and_ladders_say_out_of_how_many_and_how_high()
@@ -106,7 +105,8 @@ public class WordingTests
         foreach (var way in Ways.All)
         {
             var words = MeasureWords.Of(way.Key);
-            foreach (var field in way.Fields(Feet.Both)) words.Fields.ShouldContainKey(field.Name, $"{way.Key}");
+            foreach (var field in way.Fields(Feet.Both))
+                words.Fields.ShouldContainKey(field.Name, $"{way.Key}");
             words.Marks.Keys.Order().ShouldBe(MeasureTraits.Of(way.Key).Keeps.Select(rule => rule.Kind).Order());
         }
     }

@@ -11,7 +11,15 @@ namespace Gambeta.Web.Tests;
 
 public partial class YardPageTests(TestServer server)
 {
-    private static readonly Space Patio = new() { Name = "Patio", Kind = Places.Patio, Width = 5, Length = 8.5, Ground = Ground.Tiles, Behind = [Behind.Glass, Behind.OpenGround, Behind.Road, Behind.Neighbours] };
+    private static readonly Space Patio = new()
+    {
+        Name = "Patio",
+        Kind = Places.Patio,
+        Width = 5,
+        Length = 8.5,
+        Ground = Ground.Tiles,
+        Behind = [Behind.Glass, Behind.OpenGround, Behind.Road, Behind.Neighbours],
+    };
 
     private async Task<(TestHousehold Household, Browser Browser, Guid Space)> WithPatioAsync(Space? space = null)
     {
@@ -24,13 +32,14 @@ public partial class YardPageTests(TestServer server)
         return (household, await Browser.SignedInAsync(server, household), id);
     }
 
-    private static Dictionary<string, object?> Run(TestHousehold household, double seconds, string? layout) => new(Played.Post(household, null, seconds))
-    {
-        ["drill"] = "zigzag-and-home",
-        ["feet"] = "both",
-        ["plannedSeconds"] = null,
-        ["layout"] = layout,
-    };
+    private static Dictionary<string, object?> Run(TestHousehold household, double seconds, string? layout) =>
+        new(Played.Post(household, null, seconds))
+        {
+            ["drill"] = "zigzag-and-home",
+            ["feet"] = "both",
+            ["plannedSeconds"] = null,
+            ["layout"] = layout,
+        };
 
     [Fact]
     public async Task A_course_run_with_one_foot_is_a_layout_of_its_own_with_its_own_times_and_touches()
@@ -41,13 +50,26 @@ public partial class YardPageTests(TestServer server)
         var page = await browser.PageAsync(Way);
         page.ShouldContain("With the left foot. At 1: Outside hook.");
         page.ShouldContain("Keep it as");
-        (await browser.PageAsync("/yard/plan?drill=out-turn-home&space=none&shape=single-marker&m.distance=5&by=nonsense&turn=no-such-turn")).ShouldNotContain("At 1:");
+        (
+            await browser.PageAsync(
+                "/yard/plan?drill=out-turn-home&space=none&shape=single-marker&m.distance=5&by=nonsense&turn=no-such-turn"
+            )
+        ).ShouldNotContain("At 1:");
         var (_, kept) = await browser.SubmitAsync(Way, Way + "&handler=Keep", new() { ["name"] = "Out by the left" });
         var key = kept[(kept.IndexOf("layout=", StringComparison.Ordinal) + 7)..].Split('&')[0];
         key.ShouldStartWith("yard-");
         (await browser.PageAsync($"/yard/plan?drill=out-turn-home&layout={key}")).ShouldContain("With the left foot. At 1: Outside hook.");
         (await browser.PageAsync($"/practise/out-turn-home?layout={key}")).ShouldContain("With the left foot.");
-        var run = new Dictionary<string, object?>(Played.Post(household, null)) { ["draft"] = null, ["drill"] = "out-turn-home", ["feet"] = "both", ["plannedSeconds"] = null, ["events"] = "s1200", ["seconds"] = 12, ["layout"] = key };
+        var run = new Dictionary<string, object?>(Played.Post(household, null))
+        {
+            ["draft"] = null,
+            ["drill"] = "out-turn-home",
+            ["feet"] = "both",
+            ["plannedSeconds"] = null,
+            ["events"] = "s1200",
+            ["seconds"] = 12,
+            ["layout"] = key,
+        };
         (await browser.PostAsync("/api/sets", run)).Body.ShouldContain("12.0 s");
         await using var work = await server.Database.BeginAsync(household.Id, TestContext.Current.CancellationToken);
         var set = await SetStore.FindAsync(work, (Guid)run["id"]!);
@@ -64,7 +86,20 @@ public partial class YardPageTests(TestServer server)
         await YardStore.SaveSpaceAsync(work, id, space with { Name = "Old name" });
         await YardStore.SaveSpaceAsync(work, id, space);
         foreach (var shape in Shape.All)
-            await YardStore.KeepLayoutAsync(work, new KeptLayout(shape.Lay(shape.Usual) with { Key = $"yard-{shape.Kind}" }, "zigzag-and-home", id, 0.62, "Nilo", Retired: false));
+            await YardStore.KeepLayoutAsync(
+                work,
+                new KeptLayout(
+                    shape.Lay(shape.Usual) with
+                    {
+                        Key = $"yard-{shape.Kind}",
+                    },
+                    "zigzag-and-home",
+                    id,
+                    0.62,
+                    "Nilo",
+                    Retired: false
+                )
+            );
         await YardStore.SavePaceAsync(work, household.PlayerId, new KnownPace(new Pace(0.7), PaceSource.FromHeight, Played.Day(9)));
         await YardStore.SavePaceAsync(work, household.PlayerId, new KnownPace(new Pace(0.71), PaceSource.Walked, Played.Day(2)));
         await YardStore.SaveKitAsync(work, new Kit(Kit.Empty.Counts.Add(Thing.Ball, 2).Add(Thing.Chalk, 1)));
@@ -79,7 +114,9 @@ public partial class YardPageTests(TestServer server)
         foreach (var shape in Shape.All)
         {
             var kept = yard.Find("zigzag-and-home", $"yard-{shape.Kind}")!;
-            (kept.Layout.IsSameAs(shape.Lay(shape.Usual)), kept.Layout.Shape, kept.Pace, kept.PacedBy).ShouldBe((true, shape.Kind, 0.62, "Nilo"));
+            (kept.Layout.IsSameAs(shape.Lay(shape.Usual)), kept.Layout.Shape, kept.Pace, kept.PacedBy).ShouldBe(
+                (true, shape.Kind, 0.62, "Nilo")
+            );
             kept.Layout.Measures.ShouldBe(shape.Lay(shape.Usual).Measures, ignoreOrder: true);
         }
     }
@@ -114,8 +151,12 @@ public partial class YardPageTests(TestServer server)
         records.ShouldContain("patio zigzag");
 
         // Four centimetres are the same layout, ten are another.
-        (await browser.SubmitAsync(smaller, Moved(smaller, 0.04) + "&handler=Keep", new() { ["name"] = "Nearly" })).Page.ShouldContain($"layout={key}&told=same");
-        (await browser.SubmitAsync(smaller, Moved(smaller, 0.2) + "&handler=Keep", new() { ["name"] = "Another" })).Page.ShouldContain("told=new");
+        (await browser.SubmitAsync(smaller, Moved(smaller, 0.04) + "&handler=Keep", new() { ["name"] = "Nearly" })).Page.ShouldContain(
+            $"layout={key}&told=same"
+        );
+        (await browser.SubmitAsync(smaller, Moved(smaller, 0.2) + "&handler=Keep", new() { ["name"] = "Another" })).Page.ShouldContain(
+            "told=new"
+        );
         (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&layout={key}")).ShouldContain("Best on this layout: 24.5 s");
     }
 
@@ -142,14 +183,17 @@ public partial class YardPageTests(TestServer server)
     {
         var (_, browser, _) = await WithPatioAsync();
         (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&space=none{layout}")).ShouldContain(words);
-        if (layout.Contains("m.ahead=long", StringComparison.Ordinal)) (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&space=none{layout}")).ShouldContain("value=\"long\"");
+        if (layout.Contains("m.ahead=long", StringComparison.Ordinal))
+            (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&space=none{layout}")).ShouldContain("value=\"long\"");
     }
 
     [Fact]
     public async Task A_layout_outside_the_space_and_one_without_its_wall_say_so_and_lead_on()
     {
         var (_, browser, space) = await WithPatioAsync();
-        (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&space={space}&at=2+9&run=1+left&from=2+2;2+2")).ShouldContain("It sticks out of Patio");
+        (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&space={space}&at=2+9&run=1+left&from=2+2;2+2")).ShouldContain(
+            "It sticks out of Patio"
+        );
         var wall = await browser.PageAsync($"/yard/plan?drill=game-wall-target&space={space}");
         wall.ShouldContain("Patio has no wall");
         wall.ShouldContain("These have room there");
@@ -160,11 +204,21 @@ public partial class YardPageTests(TestServer server)
     public async Task Measures_can_be_given_in_the_players_own_paces_and_the_layout_keeps_that_pace()
     {
         var (household, browser, space) = await WithPatioAsync(Patio with { Length = 20 });
-        (await browser.SubmitAsync("/household", $"/household/players/{household.PlayerId}?handler=Pace", new() { ["by"] = "walk", ["walk"] = "6,0" })).Status.ShouldBe(HttpStatusCode.Redirect);
+        (
+            await browser.SubmitAsync(
+                "/household",
+                $"/household/players/{household.PlayerId}?handler=Pace",
+                new() { ["by"] = "walk", ["walk"] = "6,0" }
+            )
+        ).Status.ShouldBe(HttpStatusCode.Redirect);
         var address = $"/yard/plan?drill=zigzag-and-home&space={space}&unit=paces&shape=zigzag&m.ahead=2½&m.side=1";
         (await browser.PageAsync(address)).ShouldContain("2½ paces ahead, 1 to the left");
         await browser.SubmitAsync(address, address + "&handler=Keep", new() { ["name"] = "In paces" });
-        await browser.SubmitAsync("/household", $"/household/players/{household.PlayerId}?handler=Pace", new() { ["by"] = "height", ["height"] = "1.6" });
+        await browser.SubmitAsync(
+            "/household",
+            $"/household/players/{household.PlayerId}?handler=Pace",
+            new() { ["by"] = "height", ["height"] = "1.6" }
+        );
         var yard = await browser.PageAsync("/yard");
         yard.ShouldContain("in Nilo’s paces of 0.60 m");
         yard.ShouldContain("about 0.66 m, from the height");
@@ -178,7 +232,11 @@ public partial class YardPageTests(TestServer server)
     public async Task A_pace_that_nobody_has_is_not_taken(string by, string typed, string words)
     {
         var household = await server.NewHouseholdAsync();
-        var (status, page) = await (await Browser.SignedInAsync(server, household)).SubmitAsync("/household", $"/household/players/{household.PlayerId}?handler=Pace", new() { ["by"] = by, [by] = typed });
+        var (status, page) = await (await Browser.SignedInAsync(server, household)).SubmitAsync(
+            "/household",
+            $"/household/players/{household.PlayerId}?handler=Pace",
+            new() { ["by"] = by, [by] = typed }
+        );
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         page.ShouldContain(words);
         page.ShouldContain($"value=\"{typed}\"");
@@ -212,18 +270,47 @@ public partial class YardPageTests(TestServer server)
         page.ShouldContain("data-check=\"road behind far\"");
         page.ShouldContain("The road opposite");
         var session = Guid.CreateVersion7();
-        var check = new { session, space, at = DateTimeOffset.UtcNow, items = new[] { "floor clear", "glass behind far", "shoes", "what nobody looks at any more" } };
+        var check = new
+        {
+            session,
+            space,
+            at = DateTimeOffset.UtcNow,
+            items = new[] { "floor clear", "glass behind far", "shoes", "what nobody looks at any more" },
+        };
         (await browser.PostAsync("/api/checks", check)).Status.ShouldBe(HttpStatusCode.OK);
         (await browser.PostAsync("/api/checks", check)).Status.ShouldBe(HttpStatusCode.OK);
         (await browser.PageAsync($"/practise/zigzag-and-home?space={space}")).ShouldContain("Looked at today already");
         await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Run(household, 20, null)) { ["session"] = session });
-        (await browser.PageAsync($"/practise/result/{session}")).ShouldContain("Looked at before the first touch: floor clear, the glass opposite, shoes, what nobody looks at any more.");
+        (await browser.PageAsync($"/practise/result/{session}")).ShouldContain(
+            "Looked at before the first touch: floor clear, the glass opposite, shoes, what nobody looks at any more."
+        );
         (await browser.PageAsync($"/practise/instead?space={space}")).ShouldContain("Patio is not as it should be");
-        foreach (var wrong in new object[]
-        {
-            new { session, space, at = DateTimeOffset.UtcNow, items = Array.Empty<string>() }, new { session, space, at = DateTimeOffset.UtcNow.AddDays(2), items = new[] { "shoes" } },
-            new { session, space, at = DateTimeOffset.UtcNow, items = new[] { new string('x', 200) } },
-        })
+        foreach (
+            var wrong in new object[]
+            {
+                new
+                {
+                    session,
+                    space,
+                    at = DateTimeOffset.UtcNow,
+                    items = Array.Empty<string>(),
+                },
+                new
+                {
+                    session,
+                    space,
+                    at = DateTimeOffset.UtcNow.AddDays(2),
+                    items = new[] { "shoes" },
+                },
+                new
+                {
+                    session,
+                    space,
+                    at = DateTimeOffset.UtcNow,
+                    items = new[] { new string('x', 200) },
+                },
+            }
+        )
             (await browser.PostAsync("/api/checks", wrong)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 

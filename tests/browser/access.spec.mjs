@@ -2,24 +2,100 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './pages.mjs';
 import { addBo, begin, besideInsideTaps, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
 
-const desk = { width: 1280, height: 800 }, phone = { width: 390, height: 844 }, sizes = { desk, phone };
+const desk = { width: 1280, height: 800 },
+  phone = { width: 390, height: 844 },
+  sizes = { desk, phone };
 // What is used in the yard has to fit two more.
 const stageSizes = { ...sizes, across: { width: 844, height: 390 }, tablet: { width: 768, height: 1024 } };
-const mainViews = ['/today', '/drills', '/drills/zigzag-and-home', '/drills/own/edit?copy=v-cut', '/logbook', '/progress', '/plan', '/weeks', '/weeks/rhythm', '/beside/patio-turns-sixteen', '/records', '/household', '/household/erase', '/yard', '/yard/plan?drill=wall-check-and-lay-off', '/sheets', '/sheets/edit?copy=garden-thirty-five', '/practise/sheet/patio-turns-sixteen', '/practise/together/patio-turns-sixteen?with=01900000-0000-7000-8000-0000000de302', '/problem/404'];
-const allPages = [...mainViews, '/drills/pull-back-laces-away', '/drills/juggling-streak', '/drills?view=ladders', '/drills?place=indoors&gear=none', '/drills/pictures', '/drills/own', '/household/heading', '/household/grown-up', '/drills?opponent=behind', '/drills/own?first=v-cut', '/logbook/take-in', '/logbook/listen', '/progress?weeks=52', '/progress?from=2026-05-01&to=2026-06-01', '/plan/together?way=turns', '/weeks/print?span=week', '/weeks/print?span=month', '/beside', '/without-network', '/household/hand-over', '/household/take-in', '/beside/juggling-streak', '/drills/pull-back-laces-away/progress', '/household/settings', '/household/password', '/household/sign-ins', '/household/words', '/household/waiting', '/household/players/01900000-0000-7000-8000-0000000de302', '/yard/space', '/yard/things', '/yard/plan', '/yard/plan?drill=game-wall-target', '/yard/plan?space=none&at=0+2;0.3+2&run=1+left', '/practise/instead', '/sheets/print/wall-fourteen'];
+const mainViews = [
+  '/today',
+  '/drills',
+  '/drills/zigzag-and-home',
+  '/drills/own/edit?copy=v-cut',
+  '/logbook',
+  '/progress',
+  '/plan',
+  '/weeks',
+  '/weeks/rhythm',
+  '/beside/patio-turns-sixteen',
+  '/records',
+  '/household',
+  '/household/erase',
+  '/yard',
+  '/yard/plan?drill=wall-check-and-lay-off',
+  '/sheets',
+  '/sheets/edit?copy=garden-thirty-five',
+  '/practise/sheet/patio-turns-sixteen',
+  '/practise/together/patio-turns-sixteen?with=01900000-0000-7000-8000-0000000de302',
+  '/problem/404',
+];
+const allPages = [
+  ...mainViews,
+  '/drills/pull-back-laces-away',
+  '/drills/juggling-streak',
+  '/drills?view=ladders',
+  '/drills?place=indoors&gear=none',
+  '/drills/pictures',
+  '/drills/own',
+  '/household/heading',
+  '/household/grown-up',
+  '/drills?opponent=behind',
+  '/drills/own?first=v-cut',
+  '/logbook/take-in',
+  '/logbook/listen',
+  '/progress?weeks=52',
+  '/progress?from=2026-05-01&to=2026-06-01',
+  '/plan/together?way=turns',
+  '/weeks/print?span=week',
+  '/weeks/print?span=month',
+  '/beside',
+  '/without-network',
+  '/household/hand-over',
+  '/household/take-in',
+  '/beside/juggling-streak',
+  '/drills/pull-back-laces-away/progress',
+  '/household/settings',
+  '/household/password',
+  '/household/sign-ins',
+  '/household/words',
+  '/household/waiting',
+  '/household/players/01900000-0000-7000-8000-0000000de302',
+  '/yard/space',
+  '/yard/things',
+  '/yard/plan',
+  '/yard/plan?drill=game-wall-target',
+  '/yard/plan?space=none&at=0+2;0.3+2&run=1+left',
+  '/practise/instead',
+  '/sheets/print/wall-fourteen',
+];
 const areaOf = place => place.split(/[/?]/)[1];
 
 // A page at a time in each worker: the checker takes a second or two of a core for each.
 test.describe.configure({ mode: 'parallel' });
 
 // What of it hangs on the size and is quick; ./soak looks for everything at each.
-const bySize = process.env.GAMBETA_SOAK ? null : ['target-size', 'scrollable-region-focusable', 'link-in-text-block', 'aria-hidden-focus', 'nested-interactive', 'label', 'button-name', 'link-name'];
+const bySize = process.env.GAMBETA_SOAK
+  ? null
+  : [
+      'target-size',
+      'scrollable-region-focusable',
+      'link-in-text-block',
+      'aria-hidden-focus',
+      'nested-interactive',
+      'label',
+      'button-name',
+      'link-name',
+    ];
 // What lies under the start that is always in view is scrolled out from there.
 const unseen = '[data-stage][data-phase=idle] .checks';
 
 async function checkAt(page, rules) {
   // No page here has frames, and only what is wrong is worked out in full.
-  const { violations } = await new AxeBuilder({ page }).setLegacyMode(true).exclude(unseen).options({ resultTypes: ['violations'], ...rules && { runOnly: { type: 'rule', values: rules } } }).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .setLegacyMode(true)
+    .exclude(unseen)
+    .options({ resultTypes: ['violations'], ...(rules && { runOnly: { type: 'rule', values: rules } }) })
+    .analyze();
   const serious = violations.filter(v => ['serious', 'critical'].includes(v.impact));
   expect(serious.map(v => `${page.url()} at ${page.viewportSize().width}: ${v.id}: ${v.nodes.map(n => n.target).join(' ')}`)).toEqual([]);
   const tooWide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
@@ -36,29 +112,47 @@ async function check(page, over = sizes) {
 }
 
 /** What lies over what on the practice screen, or out of it: the ink of every piece of text and every block against every other. */
-const coveredNow = page => page.evaluate(() => {
-  const boxes = [];
-  for (const element of document.querySelectorAll('.stage-head p, .stage-head h1, .side .shoe, .side .count, .side p, .mosaic, .figure, .board, [data-yard], .under, .cue, .result, .typed-row, .ask p, .choices button, .next, .keys button')) {
-    if (!element.checkVisibility() || (!element.textContent.trim() && !element.matches('.shoe, .mosaic'))) continue;
-    let box = element.getBoundingClientRect();
-    if (!element.matches('.board, [data-yard], .typed-row, .choices button, .keys button, svg')) {
-      const range = document.createRange(), air = 0.24 * parseFloat(getComputedStyle(element).fontSize);
-      range.selectNodeContents(element);
-      const { left, right, top, bottom } = range.getBoundingClientRect();
-      box = { left, right, top: top + air, bottom: bottom - air };
+const coveredNow = page =>
+  page.evaluate(() => {
+    const boxes = [];
+    for (const element of document.querySelectorAll(
+      '.stage-head p, .stage-head h1, .side .shoe, .side .count, .side p, .mosaic, .figure, .board, [data-yard], .under, .cue, ' +
+        '.result, .typed-row, .ask p, .choices button, .next, .keys button',
+    )) {
+      if (!element.checkVisibility() || (!element.textContent.trim() && !element.matches('.shoe, .mosaic'))) continue;
+      let box = element.getBoundingClientRect();
+      if (!element.matches('.board, [data-yard], .typed-row, .choices button, .keys button, svg')) {
+        const range = document.createRange(),
+          air = 0.24 * parseFloat(getComputedStyle(element).fontSize);
+        range.selectNodeContents(element);
+        const { left, right, top, bottom } = range.getBoundingClientRect();
+        box = { left, right, top: top + air, bottom: bottom - air };
+      }
+      boxes.push({
+        element,
+        box,
+        name:
+          `${element.getAttribute('class') ?? Object.keys(element.dataset)[0] ?? element.tagName} ` +
+          `“${element.textContent.trim().slice(0, 20)}”`,
+      });
     }
-    boxes.push({ element, box, name: `${element.getAttribute('class') ?? Object.keys(element.dataset)[0] ?? element.tagName} “${element.textContent.trim().slice(0, 20)}”` });
-  }
-  const over = (a, b) => Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 && Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 2;
-  const found = boxes.filter(({ box, element }) => !element.closest('.middle') && (box.left < -1 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1)).map(({ name }) => `${name} is off the screen`);
-  const middle = document.querySelector('.middle').getBoundingClientRect();
-  for (const { box, element, name } of boxes) if (element.closest('.middle') && (box.left < middle.left - 1 || box.right > middle.right + 1)) found.push(`${name} is cut off`);
-  for (const [i, a] of boxes.entries()) {
-    // The clock stands on the mosaic on purpose.
-    for (const b of boxes.slice(i + 1)) if (over(a.box, b.box) && !(a.element.matches('.mosaic') && b.element.matches('.figure'))) found.push(`${a.name} and ${b.name}`);
-  }
-  return found;
-});
+    const over = (a, b) =>
+      Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 && Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 2;
+    const found = boxes
+      .filter(
+        ({ box, element }) => !element.closest('.middle') && (box.left < -1 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1),
+      )
+      .map(({ name }) => `${name} is off the screen`);
+    const middle = document.querySelector('.middle').getBoundingClientRect();
+    for (const { box, element, name } of boxes)
+      if (element.closest('.middle') && (box.left < middle.left - 1 || box.right > middle.right + 1)) found.push(`${name} is cut off`);
+    for (const [i, a] of boxes.entries()) {
+      // The clock stands on the mosaic on purpose.
+      for (const b of boxes.slice(i + 1))
+        if (over(a.box, b.box) && !(a.element.matches('.mosaic') && b.element.matches('.figure'))) found.push(`${a.name} and ${b.name}`);
+    }
+    return found;
+  });
 
 /** The same at every size. */
 async function nothingCovered(page, when, over = stageSizes) {
@@ -76,8 +170,15 @@ async function checkAll(page, places) {
   }
 }
 
-for (const [i, half] of [mainViews.slice(0, mainViews.length / 2), mainViews.slice(mainViews.length / 2)].entries()) test(`the main views pass axe and fit, part ${i + 1}`, ({ page }) => checkAll(page, half));
-for (const area of new Set(allPages.map(areaOf))) test(`every page of /${area} passes axe and fits`, { tag: '@soak' }, ({ page }) => checkAll(page, allPages.filter(place => areaOf(place) === area)));
+for (const [i, half] of [mainViews.slice(0, mainViews.length / 2), mainViews.slice(mainViews.length / 2)].entries())
+  test(`the main views pass axe and fit, part ${i + 1}`, ({ page }) => checkAll(page, half));
+for (const area of new Set(allPages.map(areaOf)))
+  test(`every page of /${area} passes axe and fits`, { tag: '@soak' }, ({ page }) =>
+    checkAll(
+      page,
+      allPages.filter(place => areaOf(place) === area),
+    ),
+  );
 
 test("the door, a set and a session's end pass axe and fit", { tag: '@soak' }, async ({ page }) => {
   for (const open of ['/', '/household/new', '/recover']) {
@@ -129,7 +230,16 @@ test("a new player's empty pages pass axe and fit", { tag: '@soak' }, async ({ p
 test('what is used in the yard passes axe and fits a phone that lies across and a tablet', { tag: '@soak' }, async ({ page }) => {
   const { across, tablet } = stageSizes;
   await openDemo(page);
-  for (const place of ['/today', '/plan/together?way=turns', '/beside', '/beside/patio-turns-sixteen', '/household/hand-over', '/phone', '/without-network', '/practise/together/patio-turns-sixteen?with=01900000-0000-7000-8000-0000000de302']) {
+  for (const place of [
+    '/today',
+    '/plan/together?way=turns',
+    '/beside',
+    '/beside/patio-turns-sixteen',
+    '/household/hand-over',
+    '/phone',
+    '/without-network',
+    '/practise/together/patio-turns-sixteen?with=01900000-0000-7000-8000-0000000de302',
+  ]) {
     await page.goto(place);
     await check(page, { across, tablet });
   }
@@ -161,8 +271,8 @@ test('nothing covers anything where two play', { tag: '@soak' }, async ({ page }
   }
   await start(page);
   const stage = page.locator('[data-stage]');
-  for (let i = 0; i < 60 && await stage.getAttribute('data-phase') !== 'done'; i++) {
-    if (await stage.getAttribute('data-phase') === 'work') await tap(page, 'fj', 300);
+  for (let i = 0; i < 60 && (await stage.getAttribute('data-phase')) !== 'done'; i++) {
+    if ((await stage.getAttribute('data-phase')) === 'work') await tap(page, 'fj', 300);
     if (i % 10 === 1) await page.keyboard.press('k');
     await page.clock.runFor(300);
     await nothingCovered(page, `${await page.locator('[data-label]').textContent()} of ${await page.locator('[data-name]').textContent()}`);
@@ -177,7 +287,8 @@ test('nothing covers anything on the practice screen in any phase of a sheet', a
   await holdClock(page);
   await page.goto('/practise/sheet/patio-turns-sixteen');
   await start(page);
-  const stage = page.locator('[data-stage]'), seen = new Set();
+  const stage = page.locator('[data-stage]'),
+    seen = new Set();
   for (let phase; (phase = await stage.getAttribute('data-phase')) !== 'done';) {
     const measure = await stage.getAttribute('data-measure');
     if (phase === 'work') await tap(page, 'fjfjfjfjfj', 150);
@@ -210,8 +321,18 @@ test('nothing covers anything on the practice screen in any phase of a sheet', a
 test('nothing covers anything on the practice screen in any challenge', { tag: '@soak' }, async ({ page }) => {
   await newHousehold(page, { age: 12, level: 'steady' });
   const challenges = {
-    'juggling-streak': 'fjfxfjfjfjx', 'game-ladder': ['f', 'Enter', 'f', 'j', 'Enter', 'f', 'j', 'f'], 'out-turn-home': 'x', 'game-bottle-stations': 'fxxjx', 'game-wall-target': '13x21',
-    'game-touch-race': ['f', 'j', 'f', 'Enter', 'f', 'j', 'x', 'f'], 'one-touch-wall-other-foot': 'fffxff', 'game-trap-square': 'fffxf', 'strike-both-feet': '16x52', 'kill-dropped': 'ffxf', 'game-chain-that-lasts': 'fffxff', 'strike-low-corners': '12325',
+    'juggling-streak': 'fjfxfjfjfjx',
+    'game-ladder': ['f', 'Enter', 'f', 'j', 'Enter', 'f', 'j', 'f'],
+    'out-turn-home': 'x',
+    'game-bottle-stations': 'fxxjx',
+    'game-wall-target': '13x21',
+    'game-touch-race': ['f', 'j', 'f', 'Enter', 'f', 'j', 'x', 'f'],
+    'one-touch-wall-other-foot': 'fffxff',
+    'game-trap-square': 'fffxf',
+    'strike-both-feet': '16x52',
+    'kill-dropped': 'ffxf',
+    'game-chain-that-lasts': 'fffxff',
+    'strike-low-corners': '12325',
   };
   for (const [drill, keys] of Object.entries(challenges)) {
     await begin(page, drill);
@@ -230,7 +351,8 @@ test('nothing covers anything on the practice screen in any challenge', { tag: '
 
 // In the sun, at arm's length and further: what is read while somebody plays has the contrast of AAA, in both schemes, on every size.
 test('the practice and the second screen are read in the sun', async ({ browser, baseURL }) => {
-  const context = await browser.newContext({ baseURL, viewport: desk }), page = await context.newPage();
+  const context = await browser.newContext({ baseURL, viewport: desk }),
+    page = await context.newPage();
   await openDemo(page);
   const second = await besideInsideTaps(page);
   await expect(second.locator('[data-words] dt')).not.toHaveCount(0);
@@ -242,11 +364,23 @@ test('the practice and the second screen are read in the sun', async ({ browser,
       await one.setViewportSize(size);
       for (const scheme of ['no', 'yes']) {
         await expect(one.locator('body')).toHaveAttribute('data-daylight', scheme);
-        const { violations } = await new AxeBuilder({ page: one }).setLegacyMode(true).withRules(['color-contrast-enhanced', 'color-contrast', 'button-name', 'aria-roles']).analyze();
-        expect(violations.map(v => `${one.url()} ${size.width} ${scheme}: ${v.id}: ${v.nodes.map(n => `${n.target} ${n.any[0]?.message}`).join('; ')}`)).toEqual([]);
+        const { violations } = await new AxeBuilder({ page: one })
+          .setLegacyMode(true)
+          .withRules(['color-contrast-enhanced', 'color-contrast', 'button-name', 'aria-roles'])
+          .analyze();
+        expect(
+          violations.map(
+            v => `${one.url()} ${size.width} ${scheme}: ${v.id}: ${v.nodes.map(n => `${n.target} ${n.any[0]?.message}`).join('; ')}`,
+          ),
+        ).toEqual([]);
         await one.keyboard.press('d');
       }
-      const small = await one.evaluate(() => [...document.querySelectorAll('button, a')].filter(e => e.checkVisibility()).map(e => [e.textContent.trim().slice(0, 20), Math.round(e.getBoundingClientRect().height)]).filter(([, height]) => height < 48));
+      const small = await one.evaluate(() =>
+        [...document.querySelectorAll('button, a')]
+          .filter(e => e.checkVisibility())
+          .map(e => [e.textContent.trim().slice(0, 20), Math.round(e.getBoundingClientRect().height)])
+          .filter(([, height]) => height < 48),
+      );
       expect(small, `${one.url()} ${size.width}`).toEqual([]);
       expect(await one.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
     }

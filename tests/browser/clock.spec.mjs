@@ -1,7 +1,10 @@
 import { expect, test } from './pages.mjs';
 import { newHousehold, start, storedSets } from './household.mjs';
 
-for (const [what, days] of [['ahead', 1], ['behind', -1]]) {
+for (const [what, days] of [
+  ['ahead', 1],
+  ['behind', -1],
+]) {
   test(`a phone whose clock is a day ${what} plays today${days > 0 ? ', also without network' : ''}`, async ({ page, context }) => {
     await newHousehold(page);
     await page.clock.install({ time: Date.now() + days * 86_400_000 });
@@ -17,8 +20,16 @@ for (const [what, days] of [['ahead', 1], ['behind', -1]]) {
     await expect(page.locator('[data-stored]')).toHaveText('all stored');
     if (days > 0) {
       // The page itself stands on the device by now; what it learned of the clock holds there as well.
-      await expect(async () => expect(await page.evaluate(async () => Boolean(await caches.match(location.href)) && Boolean(navigator.serviceWorker.controller))).toBe(true)).toPass();
-      await page.evaluate(() => Object.keys(localStorage).filter(key => key.startsWith('gambeta-run')).forEach(key => localStorage.removeItem(key)));
+      await expect(async () =>
+        expect(
+          await page.evaluate(async () => Boolean(await caches.match(location.href)) && Boolean(navigator.serviceWorker.controller)),
+        ).toBe(true),
+      ).toPass();
+      await page.evaluate(() =>
+        Object.keys(localStorage)
+          .filter(key => key.startsWith('gambeta-run'))
+          .forEach(key => localStorage.removeItem(key)),
+      );
       await context.setOffline(true);
       await page.reload();
       await play();

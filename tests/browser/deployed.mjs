@@ -18,23 +18,52 @@ export function deployed(name, pieces) {
 }
 
 /** Waits until somebody listens there. */
-export const listens = port => expect(async () => expect(await new Promise(resolve => connect(port, '127.0.0.1').on('connect', function () { this.end(); resolve(true); }).on('error', () => resolve(false)))).toBe(true)).toPass({ timeout: 20_000 });
+export const listens = port =>
+  expect(async () =>
+    expect(
+      await new Promise(resolve =>
+        connect(port, '127.0.0.1')
+          .on('connect', function () {
+            this.end();
+            resolve(true);
+          })
+          .on('error', () => resolve(false)),
+      ),
+    ).toBe(true),
+  ).toPass({ timeout: 20_000 });
 
 /**
  * HAProxy before two instances, as deploy/haproxy.cfg has it, on a port of its own. Says how it is told something, and how it ends.
  */
 export async function haproxy(outside, ports) {
-  const work = mkdtempSync(join(tmpdir(), 'gambeta-haproxy-')), socket = join(work, 'admin');
-  writeFileSync(join(work, 'haproxy.cfg'), deployed('haproxy.cfg', [['bind :443 ssl crt /etc/haproxy/gambeta.pem alpn h2,http/1.1', `bind 127.0.0.1:${outside}`], ['X-Forwarded-Proto https', 'X-Forwarded-Proto http'],
-    ['/run/haproxy/admin.sock', socket], ['127.0.0.1:5081', `127.0.0.1:${ports[0]}`], ['127.0.0.1:5082', `127.0.0.1:${ports[1]}`]]));
-  const running = spawn('/usr/sbin/haproxy', ['-f', join(work, 'haproxy.cfg')], { stdio: 'ignore' }), end = () => running.kill('SIGTERM');
+  const work = mkdtempSync(join(tmpdir(), 'gambeta-haproxy-')),
+    socket = join(work, 'admin');
+  writeFileSync(
+    join(work, 'haproxy.cfg'),
+    deployed('haproxy.cfg', [
+      ['bind :443 ssl crt /etc/haproxy/gambeta.pem alpn h2,http/1.1', `bind 127.0.0.1:${outside}`],
+      ['X-Forwarded-Proto https', 'X-Forwarded-Proto http'],
+      ['/run/haproxy/admin.sock', socket],
+      ['127.0.0.1:5081', `127.0.0.1:${ports[0]}`],
+      ['127.0.0.1:5082', `127.0.0.1:${ports[1]}`],
+    ]),
+  );
+  const running = spawn('/usr/sbin/haproxy', ['-f', join(work, 'haproxy.cfg')], { stdio: 'ignore' }),
+    end = () => running.kill('SIGTERM');
   process.once('exit', end);
   await listens(outside);
   return {
-    tell: what => new Promise((resolve, reject) => {
-      let said = '';
-      connect(socket).on('data', piece => { said += piece; }).on('end', () => resolve(said)).on('error', reject).end(`${what}\n`);
-    }),
+    tell: what =>
+      new Promise((resolve, reject) => {
+        let said = '';
+        connect(socket)
+          .on('data', piece => {
+            said += piece;
+          })
+          .on('end', () => resolve(said))
+          .on('error', reject)
+          .end(`${what}\n`);
+      }),
     end() {
       process.off('exit', end);
       end();
@@ -43,11 +72,22 @@ export async function haproxy(outside, ports) {
   };
 }
 
-/** PgBouncer before the throw-away cluster, as deploy/pgbouncer.ini has it: the options by which an instance goes through it, and how it ends. */
+/**
+ * PgBouncer before the throw-away cluster, as deploy/pgbouncer.ini has it: the options by which an instance goes through it, and how it
+ * ends.
+ */
 export function pooler(cluster) {
-  const port = execFileSync(`${root}tools/pooler`, ['up', cluster], { encoding: 'utf8' }).trim(), app = readFileSync(`${cluster}/roles`, 'utf8').match(/^app (.*)$/m)[1];
+  const port = execFileSync(`${root}tools/pooler`, ['up', cluster], { encoding: 'utf8' }).trim(),
+    app = readFileSync(`${cluster}/roles`, 'utf8').match(/^app (.*)$/m)[1];
   return {
-    options: ['--ConnectionStrings:App', app.replace(/Port=\d+/, `Port=${port}`) + ';Max Auto Prepare=0', '--ConnectionStrings:Listen', app, '--Proxy:Known', '127.0.0.1'],
+    options: [
+      '--ConnectionStrings:App',
+      app.replace(/Port=\d+/, `Port=${port}`) + ';Max Auto Prepare=0',
+      '--ConnectionStrings:Listen',
+      app,
+      '--Proxy:Known',
+      '127.0.0.1',
+    ],
     end: () => execFileSync(`${root}tools/pooler`, ['down', cluster]),
   };
 }

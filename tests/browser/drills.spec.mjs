@@ -44,7 +44,8 @@ test.describe('by keyboard at a desk', () => {
     await page.emulateMedia({ reducedMotion: 'no-preference' });
     await newHousehold(page);
     await page.goto('/drills/pull-back-laces-away');
-    const ball = page.locator('[data-ball]'), first = page.locator('[data-n="1"]');
+    const ball = page.locator('[data-ball]'),
+      first = page.locator('[data-n="1"]');
     await expect(ball).toHaveAttribute('visibility', 'hidden');
     await page.keyboard.press('p');
     await expect(ball).toHaveAttribute('visibility', 'visible');

@@ -2,20 +2,32 @@ import { expect } from '@playwright/test';
 
 let made = 0;
 
-const password = 'long enough', tokenOf = form => form.match(/name="__RequestVerificationToken" type="hidden" value="([^"]+)"/)[1];
+const password = 'long enough',
+  tokenOf = form => form.match(/name="__RequestVerificationToken" type="hidden" value="([^"]+)"/)[1];
 const newName = () => `Yard ${process.pid}-${Date.now()}-${++made}`;
 
 /** Posts a form of a page with what the page gave for it, in the name of whoever sits at this one. */
 async function post(page, address, action, fields) {
-  const answer = await page.request.post(action, { form: { ...fields, __RequestVerificationToken: tokenOf(await (await page.request.get(address)).text()) } });
+  const answer = await page.request.post(action, {
+    form: { ...fields, __RequestVerificationToken: tokenOf(await (await page.request.get(address)).text()) },
+  });
   expect(answer.status(), action).toBe(200);
   return answer;
 }
 
 /** A household of its own, so that tests do not see each other's sets. Its form is not what is tested: `signUp` fills that in. */
 export async function newHousehold(page, { preferred = 'right', level = 'first weeks', age = 9 } = {}) {
-  const name = newName(), timeZone = await page.evaluate(() => Intl.DateTimeFormat().resolvedOptions().timeZone);
-  const made = await post(page, '/household/new', '/household/new', { name, password, timeZone, nickname: 'Odei', birthYear: String(new Date().getFullYear() - age), preferred, level });
+  const name = newName(),
+    timeZone = await page.evaluate(() => Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const made = await post(page, '/household/new', '/household/new', {
+    name,
+    password,
+    timeZone,
+    nickname: 'Odei',
+    birthYear: String(new Date().getFullYear() - age),
+    preferred,
+    level,
+  });
   expect(made.url()).toContain('/household/words');
   return name;
 }
@@ -39,11 +51,26 @@ export async function signUp(page, { preferred = 'right', level = 'first weeks',
 
 /** Somebody else of the household, who is twelve and prefers the left foot. */
 export async function addBo(page) {
-  await post(page, '/household', '/household?handler=Add', { id: crypto.randomUUID(), nickname: 'Bo', birthYear: String(new Date().getFullYear() - 12), preferred: 'left', level: 'first weeks' });
+  await post(page, '/household', '/household?handler=Add', {
+    id: crypto.randomUUID(),
+    nickname: 'Bo',
+    birthYear: String(new Date().getFullYear() - 12),
+    preferred: 'left',
+    level: 'first weeks',
+  });
 }
 
 /** Lets so many frames go by: what would move has moved by then, however slow the machine. */
-export const frames = (page, count = 12) => page.evaluate(left => new Promise(resolve => (function frame() { left-- ? requestAnimationFrame(frame) : resolve(); })()), count);
+export const frames = (page, count = 12) =>
+  page.evaluate(
+    left =>
+      new Promise(resolve =>
+        (function frame() {
+          left-- ? requestAnimationFrame(frame) : resolve();
+        })(),
+      ),
+    count,
+  );
 
 /** The address of a page's module, with the print of what is in it between its name and its end. */
 export const moduleOf = name => new RegExp(`/of-[0-9a-f]+/js/pages/${name}\\.js`);
@@ -106,11 +133,14 @@ export async function storedSets(page) {
   return sets.sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || a.order - b.order);
 }
 
-/** Plays the phase that is on, whatever it is, by keyboard: some taps where there is work, and to its end. Returns how many sets that made. */
+/**
+ * Plays the phase that is on, whatever it is, by keyboard: some taps where there is work, and to its end. Returns how many sets that made.
+ */
 export async function playPhase(page, tapIt = foot => page.keyboard.press(foot === 'left' ? 'f' : 'j')) {
   const stage = page.locator('[data-stage]');
   const [phase, measure, feet] = await stage.evaluate(e => [e.dataset.phase, e.dataset.measure, e.dataset.feet]);
-  const label = await page.locator('[data-label]').textContent(), tries = ['bestStreak', 'ladderRung', 'runInTouches'].includes(measure);
+  const label = await page.locator('[data-label]').textContent(),
+    tries = ['bestStreak', 'ladderRung', 'runInTouches'].includes(measure);
   if (phase === 'setOut') await page.keyboard.press('Enter');
   else if (phase === 'work') {
     for (let i = 0; i < 4; i++) {

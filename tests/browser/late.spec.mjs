@@ -7,8 +7,17 @@ test.use({ serviceWorkers: 'block' });
 /** A household whose page's module is held back until the answer is called; it has been asked for by then. */
 async function householdWithout(page, module, address) {
   let come, asked;
-  const wanted = new Promise(resolve => { come = resolve; }), wasAsked = new Promise(resolve => { asked = resolve; });
-  await page.route(moduleOf(module), async route => { asked(); await wanted; await route.continue(); });
+  const wanted = new Promise(resolve => {
+      come = resolve;
+    }),
+    wasAsked = new Promise(resolve => {
+      asked = resolve;
+    });
+  await page.route(moduleOf(module), async route => {
+    asked();
+    await wanted;
+    await route.continue();
+  });
   await newHousehold(page);
   await page.goto(address, { waitUntil: 'commit' });
   await wasAsked;

@@ -41,16 +41,37 @@ test('without network the drill goes on and its sets are sent when the network i
 });
 
 /** Waits until the page stands on the device, to be given back without network. */
-const pageIsKept = page => expect(async () => expect(await page.evaluate(async () => Boolean(await caches.match(location.href)) && Boolean(navigator.serviceWorker.controller))).toBe(true)).toPass();
+const pageIsKept = page =>
+  expect(async () =>
+    expect(await page.evaluate(async () => Boolean(await caches.match(location.href)) && Boolean(navigator.serviceWorker.controller))).toBe(
+      true,
+    ),
+  ).toPass();
 
 test('the practice page names every module that it is made of, and no other', async ({ page }) => {
   await newHousehold(page);
   await page.goto('/practise/toe-taps', { waitUntil: 'networkidle' });
   const { loaded, named } = await page.evaluate(() => ({
-    loaded: performance.getEntriesByType('resource').filter(entry => entry.initiatorType !== 'fetch').map(entry => new URL(entry.name).pathname).filter(path => path.endsWith('.js')),
+    loaded: performance
+      .getEntriesByType('resource')
+      .filter(entry => entry.initiatorType !== 'fetch')
+      .map(entry => new URL(entry.name).pathname)
+      .filter(path => path.endsWith('.js')),
     named: [...document.querySelectorAll('link[rel=modulepreload], script[src]')].map(part => new URL(part.href ?? part.src).pathname),
   }));
-  const imported = await page.evaluate(async paths => (await Promise.all(paths.map(async path => [...(await (await fetch(path)).text()).matchAll(/^import .*from '(\.[\w./-]+\.js)'/gm)].map(match => new URL(match[1], new URL(path, location)).pathname)))).flat(), named);
+  const imported = await page.evaluate(
+    async paths =>
+      (
+        await Promise.all(
+          paths.map(async path =>
+            [...(await (await fetch(path)).text()).matchAll(/^import .*from '(\.[\w./-]+\.js)'/gm)].map(
+              match => new URL(match[1], new URL(path, location)).pathname,
+            ),
+          ),
+        )
+      ).flat(),
+    named,
+  );
   expect([...new Set(imported)].filter(path => !named.includes(path))).toEqual([]);
   expect(named.filter(path => !imported.includes(path) && !path.includes('/practise/practise.') && !path.includes('/whole.'))).toEqual([]);
   expect([...new Set(loaded)].sort()).toEqual([...new Set(named)].sort());
@@ -68,7 +89,8 @@ test('a page is put down on the device after all that it is made of', async ({ p
   await newHousehold(page);
   await begin(page, 'pull-back-laces-away');
   await pageIsKept(page);
-  const putDown = await page.evaluate(() => globalThis.putDown), own = putDown.indexOf('/practise/pull-back-laces-away');
+  const putDown = await page.evaluate(() => globalThis.putDown),
+    own = putDown.indexOf('/practise/pull-back-laces-away');
   expect(putDown.slice(0, own).filter(path => path.endsWith('.js')).length).toBeGreaterThan(20);
   expect(putDown.slice(own + 1).filter(path => path.includes('/practise/practise'))).toEqual([]);
 });
@@ -87,7 +109,10 @@ test('a reload without network comes back to the round, and all of it is sent wh
   await page.clock.runFor(20_000);
   await expect(page.locator('[data-stored]')).toHaveText('1 set waits on this device');
   // Fonts and colours are there as well: nothing looks broken.
-  expect(await page.evaluate(() => [document.fonts.check('20px Bricolage'), getComputedStyle(document.body).backgroundColor])).toEqual([true, 'rgb(19, 36, 42)']);
+  expect(await page.evaluate(() => [document.fonts.check('20px Bricolage'), getComputedStyle(document.body).backgroundColor])).toEqual([
+    true,
+    'rgb(19, 36, 42)',
+  ]);
   await context.setOffline(false);
   await page.clock.runFor(6000);
   await expect(page.locator('[data-stored]')).toHaveText('all stored');
@@ -114,7 +139,14 @@ test('a reload without network comes back to the round, and all of it is sent wh
   await page.getByRole('button', { name: 'Heel' }).click();
   expect(await isKept()).toBe(false);
   // While only this device knows that something hurts no page is kept; once the server knows, its page asks by itself.
-  await expect.poll(() => page.evaluate(async () => (await (await import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src))).waiting()).length)).toBe(0);
+  await expect
+    .poll(() =>
+      page.evaluate(
+        async () =>
+          (await (await import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src))).waiting()).length,
+      ),
+    )
+    .toBe(0);
   await page.goto('/practise/inside-taps');
   await pageIsKept(page);
   await page.goto('/household');
@@ -165,7 +197,9 @@ test('a sign-in that is over before the start keeps the set until somebody signs
 test('a set goes on the line the moment it ends, and by itself where no line is let through', async ({ page }) => {
   await newHousehold(page);
   const posts = [];
-  page.on('request', request => { if (request.method() === 'POST' && request.url().includes('/api/')) posts.push(new URL(request.url()).pathname); });
+  page.on('request', request => {
+    if (request.method() === 'POST' && request.url().includes('/api/')) posts.push(new URL(request.url()).pathname);
+  });
   // The logbook's rows, asked without a page: another page would send what waits here. "all stored" stands there before the set as well.
   const inLogbook = async () => (await (await page.request.get('/logbook?weeks=4')).text()).split('class="log-sets"').length - 1;
   const playOne = async before => {

@@ -5,29 +5,60 @@ import { gone, portAt, serve } from './server.mjs';
 const stored = page => page.locator('[data-stored]');
 
 /** What stands in a store of the outbox. */
-const kept = (page, store = 'waiting') => page.evaluate(async name => {
-  const { openDB } = await import('/lib/idb.js');
-  const db = await openDB('gambeta'), all = await db.getAll(name);
-  db.close();
-  return all;
-}, store);
+const kept = (page, store = 'waiting') =>
+  page.evaluate(async name => {
+    const { openDB } = await import('/lib/idb.js');
+    const db = await openDB('gambeta'),
+      all = await db.getAll(name);
+    db.close();
+    return all;
+  }, store);
 
 /** Without the open line each thing is a request of its own, which a test can answer as it likes. */
 const noLine = page => page.routeWebSocket(/api\/line/, line => line.close());
 
 /** Keeps sets by the module itself, as the practice screen does, one after another within some milliseconds. */
-const keepMany = (page, count, within) => page.evaluate(async ([count, within]) => {
-  const [{ keep }, { newId }] = await Promise.all([import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src)), import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src))]), ids = [];
-  for (let i = 0; i < count; i++) {
-    const id = newId();
-    ids.push(id);
-    keep({ kind: 'set', key: id, url: '/api/sets', body: { id, session: newId(), player: document.body.dataset.player, drill: 'pull-back-laces-away', order: 1, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
-    await new Promise(resolve => setTimeout(resolve, Math.random() * within));
-  }
-  return ids;
-}, [count, within]);
+const keepMany = (page, count, within) =>
+  page.evaluate(
+    async ([count, within]) => {
+      const [{ keep }, { newId }] = await Promise.all([
+          import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src)),
+          import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src)),
+        ]),
+        ids = [];
+      for (let i = 0; i < count; i++) {
+        const id = newId();
+        ids.push(id);
+        keep({
+          kind: 'set',
+          key: id,
+          url: '/api/sets',
+          body: {
+            id,
+            session: newId(),
+            player: document.body.dataset.player,
+            drill: 'pull-back-laces-away',
+            order: 1,
+            feet: 'left',
+            startedAt: new Date(Date.now() - 60_000).toISOString(),
+            plannedSeconds: 20,
+            countedBy: 'tapped',
+            seconds: 20,
+            events: 'l30 l30',
+          },
+        });
+        await new Promise(resolve => setTimeout(resolve, Math.random() * within));
+      }
+      return ids;
+    },
+    [count, within],
+  );
 
-const problem = (status, problems, more = {}) => ({ status, contentType: 'application/problem+json', body: JSON.stringify({ title: 'x', status, problems, ask: false, ...more }) });
+const problem = (status, problems, more = {}) => ({
+  status,
+  contentType: 'application/problem+json',
+  body: JSON.stringify({ title: 'x', status, problems, ask: false, ...more }),
+});
 
 test('two tabs that keep and send at the same time lose nothing and double nothing', async ({ page, context }) => {
   await newHousehold(page);
@@ -35,7 +66,8 @@ test('two tabs that keep and send at the same time lose nothing and double nothi
   const other = await context.newPage();
   await other.goto('/today');
   // Loaded while there is a network.
-  for (const one of [page, other]) await one.evaluate(() => import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src)));
+  for (const one of [page, other])
+    await one.evaluate(() => import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src)));
   await context.setOffline(true);
   const before = await keepMany(page, 30, 4);
   await context.setOffline(false);
@@ -50,14 +82,43 @@ test('one thing that the server breaks on does not hold up what comes after it, 
   await newHousehold(page);
   await page.goto('/today');
   let ill = true;
-  await page.route('**/api/sets', async route => ill && route.request().postDataJSON().order === 7 ? route.fulfill(problem(500, ['Something broke.'])) : route.continue());
+  await page.route('**/api/sets', async route =>
+    ill && route.request().postDataJSON().order === 7 ? route.fulfill(problem(500, ['Something broke.'])) : route.continue(),
+  );
   await page.evaluate(async () => {
-    const [{ keep }, { newId }] = await Promise.all([import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src)), import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src))]);
+    const [{ keep }, { newId }] = await Promise.all([
+      import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src)),
+      import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src)),
+    ]);
     for (const order of [7, 8, 9]) {
       const id = newId();
-      await keep({ kind: 'set', key: id, url: '/api/sets', body: { id, session: newId(), player: document.body.dataset.player, drill: 'pull-back-laces-away', order, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
+      await keep({
+        kind: 'set',
+        key: id,
+        url: '/api/sets',
+        body: {
+          id,
+          session: newId(),
+          player: document.body.dataset.player,
+          drill: 'pull-back-laces-away',
+          order,
+          feet: 'left',
+          startedAt: new Date(Date.now() - 60_000).toISOString(),
+          plannedSeconds: 20,
+          countedBy: 'tapped',
+          seconds: 20,
+          events: 'l30 l30',
+        },
+      });
       // Its count waits with its set: alone it would be refused for good.
-      if (order === 7) await keep({ kind: 'count', key: newId(), set: id, url: '/api/counts', body: { set: id, change: newId(), draft: { left: 11, seconds: 20 }, sure: false } });
+      if (order === 7)
+        await keep({
+          kind: 'count',
+          key: newId(),
+          set: id,
+          url: '/api/counts',
+          body: { set: id, change: newId(), draft: { left: 11, seconds: 20 }, sure: false },
+        });
     }
   });
   await expect(async () => expect((await kept(page)).map(item => item.kind)).toEqual(['set', 'count'])).toPass();
@@ -98,36 +159,41 @@ for (const [what, answer] of Object.entries({
   });
 }
 
-test('a server that hangs is said to hang, holds nobody, and what was played is there when it goes on', { tag: '@soak' }, async ({ browser }) => {
-  const port = portAt(4), server = await serve(port);
-  try {
-    const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${port}` })).newPage();
-    await newHousehold(page);
-    // In real time: what hangs is no clock of ours.
-    await page.goto('/practise/pull-back-laces-away');
-    await start(page);
-    await page.keyboard.press('ArrowRight');
-    await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work');
-    server.kill('SIGSTOP');
-    await page.keyboard.press('f');
-    await page.keyboard.press('ArrowRight');
-    await expect(stored(page)).toHaveText('1 set waits on this device');
-    await page.keyboard.press('Escape');
-    await expect(stored(page)).toContainText('Once more, and it leads to Today');
-    // The next time-out takes nothing back of what was said.
-    await page.waitForEvent('requestfailed');
-    await expect(stored(page)).toContainText('Once more, and it leads to Today');
-    await page.keyboard.press('Escape');
-    server.kill('SIGCONT');
-    // To the result where it was just in time, else to Today.
-    await page.waitForURL(url => url.pathname === '/today' || url.pathname.startsWith('/practise/result/'));
-    await expect(async () => expect(await kept(page)).toEqual([])).toPass({ timeout: 60_000 });
-    expect(await logged(page)).toEqual(['1']);
-  } finally {
-    server.kill('SIGCONT');
-    await gone(server);
-  }
-});
+test(
+  'a server that hangs is said to hang, holds nobody, and what was played is there when it goes on',
+  { tag: '@soak' },
+  async ({ browser }) => {
+    const port = portAt(4),
+      server = await serve(port);
+    try {
+      const page = await (await browser.newContext({ baseURL: `http://127.0.0.1:${port}` })).newPage();
+      await newHousehold(page);
+      // In real time: what hangs is no clock of ours.
+      await page.goto('/practise/pull-back-laces-away');
+      await start(page);
+      await page.keyboard.press('ArrowRight');
+      await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work');
+      server.kill('SIGSTOP');
+      await page.keyboard.press('f');
+      await page.keyboard.press('ArrowRight');
+      await expect(stored(page)).toHaveText('1 set waits on this device');
+      await page.keyboard.press('Escape');
+      await expect(stored(page)).toContainText('Once more, and it leads to Today');
+      // The next time-out takes nothing back of what was said.
+      await page.waitForEvent('requestfailed');
+      await expect(stored(page)).toContainText('Once more, and it leads to Today');
+      await page.keyboard.press('Escape');
+      server.kill('SIGCONT');
+      // To the result where it was just in time, else to Today.
+      await page.waitForURL(url => url.pathname === '/today' || url.pathname.startsWith('/practise/result/'));
+      await expect(async () => expect(await kept(page)).toEqual([])).toPass({ timeout: 60_000 });
+      expect(await logged(page)).toEqual(['1']);
+    } finally {
+      server.kill('SIGCONT');
+      await gone(server);
+    }
+  },
+);
 
 test('a typed count that is asked about while nobody looks is kept until somebody says whether it is right', async ({ page, context }) => {
   await newHousehold(page);
@@ -159,13 +225,17 @@ test('answers and pains that are refused are kept and shown like sets, and go on
   await page.route('**/api/answers', route => route.fulfill(problem(404, ['This household has no such player.'])));
   await begin(page, 'pull-back-laces-away');
   await tap(page, 'fff');
-  for (let i = 0; i < 10 && await page.locator('[data-stage]').getAttribute('data-phase') !== 'done'; i++) await page.keyboard.press('ArrowRight');
+  for (let i = 0; i < 10 && (await page.locator('[data-stage]').getAttribute('data-phase')) !== 'done'; i++)
+    await page.keyboard.press('ArrowRight');
   await page.keyboard.press('1');
   await page.keyboard.press('p');
   await page.getByRole('button', { name: 'Knee' }).click();
   await expect(async () => expect((await kept(page, 'refused')).map(item => item.kind).sort()).toEqual(['answer', 'pain'])).toPass();
   await page.goto('/household/waiting');
-  await expect(page.locator('.waits li')).toHaveText([/What was said: Pull back, laces away.*no such player/, /That something hurts.*Where does it hurt/]);
+  await expect(page.locator('.waits li')).toHaveText([
+    /What was said: Pull back, laces away.*no such player/,
+    /That something hurts.*Where does it hurt/,
+  ]);
   for (let i = 2; i > 0; i--) await page.getByRole('button', { name: 'Let it go' }).first().click();
   await expect(page.getByRole('heading', { name: 'Nothing waits' })).toBeVisible();
 });
@@ -174,16 +244,31 @@ test('a full or closed storage freezes nothing, and what it means is said', asyn
   await newHousehold(page);
   await begin(page, 'pull-back-laces-away');
   // Full: what is small is not kept any more, sets are.
-  await page.evaluate(() => { for (let size = 1 << 20, n = 0; size >= 1;) try { localStorage.setItem(`fill ${n++}`, 'x'.repeat(size)); } catch { size >>= 1; } });
+  await page.evaluate(() => {
+    for (let size = 1 << 20, n = 0; size >= 1;)
+      try {
+        localStorage.setItem(`fill ${n++}`, 'x'.repeat(size));
+      } catch {
+        size >>= 1;
+      }
+  });
   await tap(page, 'ffff');
   await page.clock.runFor(20_000);
   await expect(stored(page)).toHaveText('all stored');
   expect(await logged(page)).toEqual(['4']);
   // Closed altogether: the round goes on, a set is in memory until it is sent, and the screen says so.
-  const context = await browser.newContext({ baseURL }), closed = await context.newPage();
+  const context = await browser.newContext({ baseURL }),
+    closed = await context.newPage();
   await closed.addInitScript(() => {
-    for (const name of ['localStorage', 'sessionStorage']) Object.defineProperty(window, name, { get() { throw new DOMException('closed', 'SecurityError'); } });
-    IDBFactory.prototype.open = () => { throw new DOMException('closed', 'SecurityError'); };
+    for (const name of ['localStorage', 'sessionStorage'])
+      Object.defineProperty(window, name, {
+        get() {
+          throw new DOMException('closed', 'SecurityError');
+        },
+      });
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('closed', 'SecurityError');
+    };
   });
   const errors = [];
   closed.on('pageerror', error => errors.push(String(error)));
@@ -203,8 +288,28 @@ test('what waited in the list of an earlier version is carried over', async ({ p
   await newHousehold(page);
   await page.goto('/today');
   const ids = await page.evaluate(async () => {
-    const { newId } = await import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src)), { household, player } = document.body.dataset, ids = [newId(), newId()];
-    const item = id => ({ kind: 'set', key: id, household, url: '/api/sets', body: { id, session: newId(), player, drill: 'pull-back-laces-away', order: 1, feet: 'left', startedAt: new Date(Date.now() - 60_000).toISOString(), plannedSeconds: 20, countedBy: 'tapped', seconds: 20, events: 'l30 l30' } });
+    const { newId } = await import(new URL('../shared/ids.js', document.querySelector('script[type=module]').src)),
+      { household, player } = document.body.dataset,
+      ids = [newId(), newId()];
+    const item = id => ({
+      kind: 'set',
+      key: id,
+      household,
+      url: '/api/sets',
+      body: {
+        id,
+        session: newId(),
+        player,
+        drill: 'pull-back-laces-away',
+        order: 1,
+        feet: 'left',
+        startedAt: new Date(Date.now() - 60_000).toISOString(),
+        plannedSeconds: 20,
+        countedBy: 'tapped',
+        seconds: 20,
+        events: 'l30 l30',
+      },
+    });
     localStorage.setItem('gambeta-waiting', JSON.stringify([item(ids[0])]));
     localStorage.setItem('gambeta-refused', JSON.stringify([{ ...item(ids[1]), problems: ['Once upon a time.'] }]));
     return ids;
@@ -213,7 +318,10 @@ test('what waited in the list of an earlier version is carried over', async ({ p
   await expect(page.locator('[data-waiting]')).toContainText('One thing that was played here was not taken');
   await expect.poll(async () => (await storedSets(page)).map(set => set.id)).toEqual([ids[0]]);
   expect((await kept(page, 'refused')).map(item => item.key)).toEqual([ids[1]]);
-  expect(await page.evaluate(() => [localStorage.getItem('gambeta-waiting'), localStorage.getItem('gambeta-refused')])).toEqual([null, null]);
+  expect(await page.evaluate(() => [localStorage.getItem('gambeta-waiting'), localStorage.getItem('gambeta-refused')])).toEqual([
+    null,
+    null,
+  ]);
 });
 
 test('an answer that was lost is given again: the best is said', async ({ page }) => {
@@ -234,7 +342,10 @@ test('an answer that was lost is given again: the best is said', async ({ page }
   expect(await logged(page)).toEqual(['5']);
 });
 
-test('after it hurts nothing brings the run back: not another tab, not the back button, not a server that knows nothing of it', async ({ page, context }) => {
+test('after it hurts nothing brings the run back: not another tab, not the back button, not a server that knows nothing of it', async ({
+  page,
+  context,
+}) => {
   await newHousehold(page);
   await noLine(page);
   await page.goto('/sheets');
@@ -300,7 +411,9 @@ test('"all stored" never stands there while a set is under way, however short th
   await start(page);
   // Read at every change, and right after the key: the sitting and its check are still being written down when the first set comes.
   const said = await page.evaluate(async () => {
-    const line = document.querySelector('[data-stored]'), stage = document.querySelector('[data-stage]'), seen = [];
+    const line = document.querySelector('[data-stored]'),
+      stage = document.querySelector('[data-stage]'),
+      seen = [];
     new MutationObserver(() => seen.push(line.textContent)).observe(line, { childList: true, characterData: true, subtree: true });
     const press = key => document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
     for (let i = 0; i < 9 && stage.dataset.phase !== 'work'; i++) press('ArrowRight');

@@ -1,5 +1,5 @@
-// What every spec of the browser begins with: a page whose keys are pressed only once its modules listen. A press that comes before them meets
-// the form as it was sent; that it loses nothing there is looked at on purpose (sheets.spec.mjs), not by chance on a slow machine.
+// What every spec of the browser begins with: a page whose keys are pressed only once its modules listen. A press that comes before them
+// meets the form as it was sent; that it loses nothing there is looked at on purpose (sheets.spec.mjs), not by chance on a slow machine.
 import { expect, test as base } from '@playwright/test';
 
 export const test = base.extend({

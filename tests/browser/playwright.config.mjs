@@ -3,7 +3,7 @@ import { browserOptions } from './browser-options.mjs';
 import { migrate, serverOf } from './server.mjs';
 
 // The real application on a database of the throwaway cluster that ./test started.
-const port = process.env.GAMBETA_TEST_PORT ??= String(20000 + process.pid % 2000);
+const port = (process.env.GAMBETA_TEST_PORT ??= String(20000 + (process.pid % 2000)));
 // Once, in the process that starts the workers.
 if (!process.env.GAMBETA_TEST_MIGRATED) {
   migrate();
@@ -22,7 +22,11 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   use: { baseURL: `http://127.0.0.1:${port}`, launchOptions: browserOptions, reducedMotion: 'reduce', trace: 'off' },
-  // What hears and films in real time has the machine to itself, after all the rest: sound that comes late is no sound, and a camera that is starved films less than there was.
-  projects: [{ name: 'together', ...only(false) }, { name: 'alone', workers: 1, dependencies: ['together'], ...only(true) }],
+  // What hears and films in real time has the machine to itself, after all the rest: sound that comes late is no sound, and a camera that
+  // is starved films less than there was.
+  projects: [
+    { name: 'together', ...only(false) },
+    { name: 'alone', workers: 1, dependencies: ['together'], ...only(true) },
+  ],
   webServer: { command: `exec dotnet ${args.join(' ')}`, cwd, url: `http://127.0.0.1:${port}/healthz/ready`, timeout: 120_000, env },
 });

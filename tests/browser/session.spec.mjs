@@ -13,7 +13,7 @@ async function openSheet(page, sheet) {
 /** Plays to the end, or until a phase. Returns the labels of the sets played. */
 async function playOn(page, until = () => false, tapIt) {
   const played = [];
-  while (await phase(page) !== 'done' && !await until()) {
+  while ((await phase(page)) !== 'done' && !(await until())) {
     const done = await playPhase(page, tapIt);
     if (done.played) played.push(done.label);
   }
@@ -27,7 +27,7 @@ test('a whole ready sheet by keyboard, from the warm-up to the last words', asyn
   await page.waitForURL('**/practise/sheet/*');
   await openSheet(page, 'patio-turns-sixteen');
   // Answers come between two drills: shaky, the first fault, and what mends it stands there at once.
-  const played = await playOn(page, async () => await phase(page) === 'between');
+  const played = await playOn(page, async () => (await phase(page)) === 'between');
   await page.keyboard.press('3');
   await expect(page.locator('[data-ask]')).toContainText('What went wrong?');
   await page.keyboard.press('1');
@@ -37,9 +37,9 @@ test('a whole ready sheet by keyboard, from the warm-up to the last words', asyn
   await page.keyboard.press('+');
   await expect(page.locator('[data-figure]')).toHaveText(String(before + 10));
   await page.keyboard.press('a');
-  played.push(...await playOn(page, async () => await phase(page) === 'setOut'));
+  played.push(...(await playOn(page, async () => (await phase(page)) === 'setOut')));
   await expect(page.locator('[data-yard] svg')).toBeVisible();
-  played.push(...await playOn(page));
+  played.push(...(await playOn(page)));
   await expect(page.locator('[data-ask]')).toContainText('Was it under control?');
   await page.keyboard.press('1');
   await expect(page.locator('[data-ask]')).toContainText('How hard was it?');
@@ -84,10 +84,13 @@ test('the beat keeps its tempo and climbs, and the tally is for whoever counts',
   await expect(page.locator('[data-spoken]')).toHaveText(said);
 });
 
-test('without network in the middle the sheet runs to its end, and all of it is sent when the network is back', async ({ page, context }) => {
+test('without network in the middle the sheet runs to its end, and all of it is sent when the network is back', async ({
+  page,
+  context,
+}) => {
   await newHousehold(page);
   await openSheet(page, 'kitchen-eight');
-  const first = await playOn(page, async () => await phase(page) === 'between');
+  const first = await playOn(page, async () => (await phase(page)) === 'between');
   await expect(page.locator('[data-stored]')).toHaveText('all stored');
   await context.setOffline(true);
   const rest = await playOn(page);
@@ -102,7 +105,7 @@ test('without network in the middle the sheet runs to its end, and all of it is 
 test('a reload in a round comes back to the same drill, round and counts', async ({ page }) => {
   await newHousehold(page);
   await openSheet(page, 'kitchen-eight');
-  const first = await playOn(page, async () => await phase(page) === 'between');
+  const first = await playOn(page, async () => (await phase(page)) === 'between');
   await page.keyboard.press('ArrowRight');
   await page.clock.runFor(6100);
   await tap(page, 'fff');
@@ -223,8 +226,12 @@ test('each challenge once, on its own board', async ({ page }) => {
 
   const sets = await storedSets(page);
   expect(sets.map(({ measured, result }) => [measured, result])).toEqual([
-    ['stations time', { stations: 4, tries: [1, 4, 1, 1] }], ['target points', { points: [1, 3, 0, 2, 3, 0, 0, 0, 0, 0] }], ['run in touches', { tries: [3, 4], ends: 'sd' }],
-    ['trap heights', { inside: [1, 1, 1, 1, 0, 0, 0, 0] }], ['strikes by zone', { feet: 'lrlr', zones: [1, 6, 0, 5] }], ['course time', { clips: 0, penalty: 1, void: true }],
+    ['stations time', { stations: 4, tries: [1, 4, 1, 1] }],
+    ['target points', { points: [1, 3, 0, 2, 3, 0, 0, 0, 0, 0] }],
+    ['run in touches', { tries: [3, 4], ends: 'sd' }],
+    ['trap heights', { inside: [1, 1, 1, 1, 0, 0, 0, 0] }],
+    ['strikes by zone', { feet: 'lrlr', zones: [1, 6, 0, 5] }],
+    ['course time', { clips: 0, penalty: 1, void: true }],
   ]);
 });
 
@@ -240,7 +247,7 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Ready, start' }).tap();
     await page.getByRole('button', { name: 'more keys' }).tap();
     let played = 0;
-    while (await phase(page) !== 'done') {
+    while ((await phase(page)) !== 'done') {
       const [now, measure, feet] = await page.locator('[data-stage]').evaluate(e => [e.dataset.phase, e.dataset.measure, e.dataset.feet]);
       if (now === 'work') {
         for (let i = 0; i < 4; i++) {

@@ -97,7 +97,10 @@ test('a sheet prints on one page of A4', async ({ page }) => {
 
 test('Enter before the module has come takes the drill on, and a sheet is not kept without what is typed', async ({ page }) => {
   let kept = 0;
-  await page.route(moduleOf('sheet-edit'), route => { kept++; return route.abort(); });
+  await page.route(moduleOf('sheet-edit'), route => {
+    kept++;
+    return route.abort();
+  });
   await newHousehold(page);
   await page.goto('/sheets/edit?drill=zigzag-and-home');
   await expect(page.getByText('This page did not come whole')).toBeVisible();

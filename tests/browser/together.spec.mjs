@@ -24,12 +24,23 @@ const label = page => page.locator('[data-label]');
 
 /** The sets that are stored, of each player by the nickname. */
 async function setsOf(page) {
-  await expect(async () => expect(await page.evaluate(async () => (await (await import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src))).waiting()).length)).toBe(0)).toPass();
-  const sets = await storedSets(page), first = sets.find(set => set.order === 1)?.player;
+  await expect(async () =>
+    expect(
+      await page.evaluate(
+        async () =>
+          (await (await import(new URL('../shared/outbox.js', document.querySelector('script[type=module]').src))).waiting()).length,
+      ),
+    ).toBe(0),
+  ).toPass();
+  const sets = await storedSets(page),
+    first = sets.find(set => set.order === 1)?.player;
   return { sets, of: who => sets.filter(set => (set.player === first) === (who === 0)) };
 }
 
-test('a round each by turns, the network cut in the middle and the page loaded anew: each has what they played, in one outing', async ({ page, context }) => {
+test('a round each by turns, the network cut in the middle and the page loaded anew: each has what they played, in one outing', async ({
+  page,
+  context,
+}) => {
   await withBo(page);
   await goOut(page, 'pull-back-laces-away');
   await expect(label(page)).toHaveText('Odei: Round 1 of 4');
@@ -67,7 +78,16 @@ test('a round each by turns, the network cut in the middle and the page loaded a
   await page.waitForURL('**/practise/result/*');
   await expect(page.locator('.played-with')).toContainText('Together with Bo');
   const { sets, of } = await setsOf(page);
-  expect([of(0).map(set => [set.feet, set.left + set.right]), of(1).map(set => [set.feet, set.left + set.right])]).toEqual([[['left', 3], ['right', 4]], [['right', 5], ['left', 1]]]);
+  expect([of(0).map(set => [set.feet, set.left + set.right]), of(1).map(set => [set.feet, set.left + set.right])]).toEqual([
+    [
+      ['left', 3],
+      ['right', 4],
+    ],
+    [
+      ['right', 5],
+      ['left', 1],
+    ],
+  ]);
   expect(new Set(sets.map(set => set.session)).size).toBe(2);
   await page.getByRole('link', { name: 'Together with Bo' }).click();
   await expect(page.locator('.head .quiet')).toContainText('Bo');
@@ -90,14 +110,20 @@ test('by the rep the turn passes with each, on the glass as well', async ({ page
   await page.keyboard.press('Escape');
   await page.waitForURL('**/practise/result/*');
   const { of } = await setsOf(page);
-  expect([of(0).map(set => [set.feet, set.result.clean, set.result.slips]), of(1).map(set => [set.feet, set.result.clean, set.result.slips])]).toEqual([[['left', 1, 0]], [['right', 1, 0]]]);
+  expect([
+    of(0).map(set => [set.feet, set.result.clean, set.result.slips]),
+    of(1).map(set => [set.feet, set.result.clean, set.result.slips]),
+  ]).toEqual([[['left', 1, 0]], [['right', 1, 0]]]);
 });
 
 test('a race on one course: both times on the board, the faster one named, a shadow makes no record', async ({ page }) => {
   await withBo(page);
   await goOut(page, 'zigzag-and-home', { part: 'races on the same course' });
   await expect(page.locator('[data-other]')).toHaveText('Bo waits behind the start and goes next.');
-  for (const [seconds, next] of [[14, 'Bo: Run 1'], [12, 'Odei: Run 2']]) {
+  for (const [seconds, next] of [
+    [14, 'Bo: Run 1'],
+    [12, 'Odei: Run 2'],
+  ]) {
     await page.clock.runFor(seconds * 1000);
     await page.keyboard.press('Enter');
     await page.keyboard.press('ArrowRight');
@@ -115,7 +141,11 @@ test('a race on one course: both times on the board, the faster one named, a sha
   await page.keyboard.press('Escape');
   await page.waitForURL('**/practise/result/*');
   const { sets } = await setsOf(page);
-  expect(sets.map(set => [set.drill, set.with ?? null])).toEqual([['zigzag-and-home', null], ['zigzag-and-home', null], ['scissors', 'shadows']]);
+  expect(sets.map(set => [set.drill, set.with ?? null])).toEqual([
+    ['zigzag-and-home', null],
+    ['zigzag-and-home', null],
+    ['scissors', 'shadows'],
+  ]);
   await page.goto('/records');
   await expect(page.locator('main')).not.toContainText('Scissors');
 });
@@ -138,7 +168,12 @@ test('one is hurt and both stop; neither begins again before a grown-up says so'
 test('said on a second screen, it is said whom it is about', { tag: '@soak' }, async ({ page, browser, baseURL }) => {
   await newHousehold(page);
   await addBo(page);
-  const beside = await browser.newContext({ baseURL, storageState: await page.context().storageState(), viewport: { width: 390, height: 844 } }), second = await beside.newPage();
+  const beside = await browser.newContext({
+      baseURL,
+      storageState: await page.context().storageState(),
+      viewport: { width: 390, height: 844 },
+    }),
+    second = await beside.newPage();
   await second.goto('/beside');
   await page.goto('/drills/toe-taps');
   await page.getByRole('link', { name: 'with somebody' }).click();

@@ -2,15 +2,19 @@ import { expect, test } from './pages.mjs';
 import { openDemo, playPhase, signUp, start, storedSets } from './household.mjs';
 
 /** Waits until what was kept ahead stands on the device. */
-const ahead = page => page.evaluate(async () => {
-  for (;;) {
-    const found = await caches.match('/kept-ahead.json');
-    if (found && navigator.serviceWorker.controller) return found.json();
-    await new Promise(resolve => setTimeout(resolve, 100));
-  }
-});
+const ahead = page =>
+  page.evaluate(async () => {
+    for (;;) {
+      const found = await caches.match('/kept-ahead.json');
+      if (found && navigator.serviceWorker.controller) return found.json();
+      await new Promise(resolve => setTimeout(resolve, 100));
+    }
+  });
 
-test('from a cold start without network the session of today is practised to its end, and all of it is stored when the network is back', async ({ page, context }) => {
+test('from a cold start without network today’s session is practised to its end and stored when the network is back', async ({
+  page,
+  context,
+}) => {
   test.setTimeout(480_000);
   await signUp(page);
   await page.goto('/today');
@@ -33,7 +37,7 @@ test('from a cold start without network the session of today is practised to its
   for (let left = await phone.locator('[data-check][aria-pressed=false]').count(); left >= 0; left--) await phone.keyboard.press('Space');
   await phone.clock.runFor(6050);
   const stage = phone.locator('[data-stage]');
-  for (let i = 0; i < 60 && !await stage.evaluate(e => e.dataset.phase === 'done'); i++) await playPhase(phone);
+  for (let i = 0; i < 60 && !(await stage.evaluate(e => e.dataset.phase === 'done')); i++) await playPhase(phone);
   await expect(phone.locator('[data-stored]')).toContainText('wait on this device');
   const sets = parseInt(await phone.locator('[data-stored]').textContent(), 10);
   expect(sets).toBeGreaterThan(3);
@@ -73,12 +77,15 @@ test('what is kept is listed, can be dropped, and goes with the sign-in and with
 test('where there is no room nothing half is kept, and what was kept before stays', async ({ page, context }) => {
   await signUp(page);
   await page.goto('/today');
-  const before = await ahead(page), stores = () => page.evaluate(async () => (await caches.keys()).filter(name => name.startsWith('gambeta-ahead')));
+  const before = await ahead(page),
+    stores = () => page.evaluate(async () => (await caches.keys()).filter(name => name.startsWith('gambeta-ahead')));
   const [store] = await stores();
   await context.addInitScript(() => {
     let room = 3;
     const put = Cache.prototype.put;
-    Cache.prototype.put = function (...what) { return room-- > 0 ? put.apply(this, what) : Promise.reject(new DOMException('No room', 'QuotaExceededError')); };
+    Cache.prototype.put = function (...what) {
+      return room-- > 0 ? put.apply(this, what) : Promise.reject(new DOMException('No room', 'QuotaExceededError'));
+    };
   });
   const errors = [];
   page.on('pageerror', error => errors.push(String(error)));
@@ -104,7 +111,9 @@ test('a page that was kept on another day asks for its checks anew', async ({ pa
   await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 30_000 });
   await page.goto('/practise/pull-back-laces-away');
   await expect(page.locator('[data-check]')).toHaveCount(0);
-  await expect(async () => expect(await page.evaluate(async () => (await (await caches.match(location.href))?.text() ?? '').includes('data-check='))).toBe(true)).toPass();
+  await expect(async () =>
+    expect(await page.evaluate(async () => ((await (await caches.match(location.href))?.text()) ?? '').includes('data-check='))).toBe(true),
+  ).toPass();
 });
 
 test('it can be put among a phone\u2019s own applications', async ({ page }) => {
@@ -112,17 +121,22 @@ test('it can be put among a phone\u2019s own applications', async ({ page }) => 
   const manifest = await (await page.request.get(await page.locator('link[rel=manifest]').getAttribute('href'))).json();
   expect([manifest.start_url, manifest.display]).toEqual(['/today', 'standalone']);
   for (const { src, sizes, type } of manifest.icons) {
-    const size = await page.evaluate(async ([at, kind]) => {
-      const answer = await fetch(at);
-      if (!answer.headers.get('content-type').startsWith(kind)) return null;
-      const image = new Image();
-      image.src = at;
-      await image.decode();
-      return `${image.naturalWidth}x${image.naturalHeight}`;
-    }, [src, type]);
+    const size = await page.evaluate(
+      async ([at, kind]) => {
+        const answer = await fetch(at);
+        if (!answer.headers.get('content-type').startsWith(kind)) return null;
+        const image = new Image();
+        image.src = at;
+        await image.decode();
+        return `${image.naturalWidth}x${image.naturalHeight}`;
+      },
+      [src, type],
+    );
     if (sizes === 'any') expect(size).not.toBeNull();
     else expect(size).toBe(sizes);
   }
   const session = await page.context().newCDPSession(page);
-  expect((await session.send('Page.getInstallabilityErrors')).installabilityErrors.filter(({ errorId }) => errorId !== 'in-incognito')).toEqual([]);
+  expect(
+    (await session.send('Page.getInstallabilityErrors')).installabilityErrors.filter(({ errorId }) => errorId !== 'in-incognito'),
+  ).toEqual([]);
 });

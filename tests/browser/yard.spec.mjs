@@ -54,7 +54,8 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await expect(page.locator('.walk li').first()).toContainText('From the near left corner');
 
   // A marker is moved by the arrow keys, and keeps the focus.
-  const before = await markerAt(page, 0), length = await figure(page, 'a run').textContent();
+  const before = await markerAt(page, 0),
+    length = await figure(page, 'a run').textContent();
   await page.getByRole('button', { name: /^Marker 1:/ }).focus();
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowLeft');

@@ -16,11 +16,29 @@ test('a tap always wins over the ear, a taking back takes what came before it', 
   assert.equal(lineOf(withHeard(taps, heardOf('r90 l65 r60 l60'))), 'l100 r60 x40 r15 l60');
   // What is heard again later, with more of it, leaves what was taken back away.
   assert.equal(lineOf(withHeard([tap('back', 1700)], heardOf('r50 l50 r50'))), 'r50 l50 r50 b20');
-  assert.deepEqual(heardOf('r50 l50 x20', [100, 40]).map(({ at, sure }) => [at, sure]), [[500, 100], [1000, 40], [1200, undefined]]);
+  assert.deepEqual(
+    heardOf('r50 l50 x20', [100, 40]).map(({ at, sure }) => [at, sure]),
+    [
+      [500, 100],
+      [1000, 40],
+      [1200, undefined],
+    ],
+  );
 });
 
 test('a run counts what was heard of its own set, and is told apart from what was tapped', () => {
-  const sets = [], run = new Run({ drills: [{ measuredBy: 'touchesInARound' }], phases: [{ kind: 'work', drill: 0, feet: 'both', seconds: 5 }, { kind: 'done', drill: 0, feet: 'both' }] }, null, { setEnded: set => sets.push(set) });
+  const sets = [],
+    run = new Run(
+      {
+        drills: [{ measuredBy: 'touchesInARound' }],
+        phases: [
+          { kind: 'work', drill: 0, feet: 'both', seconds: 5 },
+          { kind: 'done', drill: 0, feet: 'both' },
+        ],
+      },
+      null,
+      { setEnded: set => sets.push(set) },
+    );
   run.go(0);
   run.tick(1);
   assert.equal(run.hear('another set', heardOf('r50')), false);
@@ -30,7 +48,10 @@ test('a run counts what was heard of its own set, and is told apart from what wa
   run.hear(run.setId, heardOf('r50 l50 r80', [100, 100, 100]));
   assert.deepEqual([run.sum.left, run.sum.right], [1, 2]);
   for (let at = 2500; at <= 5500; at += 500) run.tick(at);
-  assert.deepEqual(sets.map(set => [set.countedBy, set.events, set.sum.left + set.sum.right]), [['heard', 'r190', 3]]);
+  assert.deepEqual(
+    sets.map(set => [set.countedBy, set.events, set.sum.left + set.sum.right]),
+    [['heard', 'r190', 3]],
+  );
 });
 
 test('a set that was listened to is counted when it is sent, or stays as it was tapped', async () => {
@@ -43,15 +64,27 @@ test('a set that was listened to is counted when it is sent, or stays as it was 
   assert.deepEqual((await counted(item, post({ status: 200, answer: { events: 'r90', mark: 'trusted' } }))).body, item.body);
   assert.deepEqual((await counted(item, post({ status: 422, answer: { problems: ['no'] } }))).body, item.body);
   // Nobody there: it waits, whole.
-  for (const away of [{ status: 0, answer: null }, { status: 503, answer: {} }, { status: 200, answer: {} }]) assert.equal((await counted(item, post(away))).body, undefined);
+  for (const away of [
+    { status: 0, answer: null },
+    { status: 503, answer: {} },
+    { status: 200, answer: {} },
+  ])
+    assert.equal((await counted(item, post(away))).body, undefined);
   countBy(async () => ({ status: 200, answer: { events: 'r30', mark: 'doubted' } }));
   assert.equal((await counted(item, post(heard))).body.events, 'r30 l70');
   countBy(async () => null);
 });
 
 test('what is too long for one post goes in pieces, and waits where nobody is there', async () => {
-  const frames = new Uint8Array(400_000).map((_, i) => i % 32), item = { key: 'set', body: { countedBy: 'tapped', events: 'l100' }, ear: { for: { drill: 'd' }, frames: Buffer.from(frames).toString('base64'), taps: [] } };
-  const post = async () => { throw new Error('not in one post'); };
+  const frames = new Uint8Array(400_000).map((_, i) => i % 32),
+    item = {
+      key: 'set',
+      body: { countedBy: 'tapped', events: 'l100' },
+      ear: { for: { drill: 'd' }, frames: Buffer.from(frames).toString('base64'), taps: [] },
+    };
+  const post = async () => {
+    throw new Error('not in one post');
+  };
   sendPiecesBy(async (about, bytes) => {
     assert.equal(about.drill, 'd');
     assert.deepEqual(bytes, frames);
@@ -66,17 +99,27 @@ test('what is too long for one post goes in pieces, and waits where nobody is th
 
 test('frames are those of the core', () => {
   const { rate, frames } = JSON.parse(readFileSync(new URL('../shared/frames.json', import.meta.url)));
-  const samples = Float32Array.from({ length: rate }, (_, i) => 0.2 * Math.sin(i * 0.31) + 0.05 * Math.sin(i * i * 0.00002) + 0.3 * Math.sin(i * 0.05) * Math.exp(-(i % 4000) / 300));
-  const made = [], maker = new FrameMaker(rate, frame => made.push([...frame].join(' ')));
+  const samples = Float32Array.from(
+    { length: rate },
+    (_, i) => 0.2 * Math.sin(i * 0.31) + 0.05 * Math.sin(i * i * 0.00002) + 0.3 * Math.sin(i * 0.05) * Math.exp(-(i % 4000) / 300),
+  );
+  const made = [],
+    maker = new FrameMaker(rate, frame => made.push([...frame].join(' ')));
   for (let at = 0; at < samples.length; at += 128) maker.take(samples.subarray(at, at + 128));
-  assert.deepEqual(made.filter((_, i) => i % 9 === 0), frames);
+  assert.deepEqual(
+    made.filter((_, i) => i % 9 === 0),
+    frames,
+  );
 });
 
 test('sound that never came is missed, and what only comes late is not', () => {
-  const lost = new LostSound(), told = [];
-  // Two minutes in pieces of 60 ms, each up to 80 ms late, by a clock that is a little slow; half a second is missing in the first minute, 0.1 s in the second.
+  const lost = new LostSound(),
+    told = [];
+  // Two minutes in pieces of 60 ms, each up to 80 ms late, by a clock that is a little slow; half a second is missing in the first minute,
+  // 0.1 s in the second.
   for (let piece = 1; piece <= 2000; piece++) {
-    const gone = (piece > 700 ? 500 : 0) + (piece > 1400 ? 100 : 0), at = 5000 + piece * 60 * 1.0001 + gone + (piece * 37) % 80;
+    const gone = (piece > 700 ? 500 : 0) + (piece > 1400 ? 100 : 0),
+      at = 5000 + piece * 60 * 1.0001 + gone + ((piece * 37) % 80);
     const missing = lost.missing(6, at);
     if (missing) told.push([piece, missing]);
   }

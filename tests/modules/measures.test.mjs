@@ -1,4 +1,5 @@
-// The ways of measuring in the browser, without a browser: what they count is what the core counts (tests/shared/measures.json is read by its tests too).
+// The ways of measuring in the browser, without a browser: what they count is what the core counts (tests/shared/measures.json is read by
+// its tests too).
 import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { test } from 'node:test';
@@ -13,14 +14,19 @@ const drill = { stations: 4, targetPoints: [1, 1, 2, 2, 3] };
 const words = { l: 'left', r: 'right', x: 'wrong', s: 'stop', b: 'back', v: 'void' };
 
 /** "l r#3 xl s" as events a tenth of a second apart. */
-const eventsOf = line => line.split(' ').filter(Boolean).map((word, i) => {
-  const [, letter, foot, zone] = word.match(/^([lrxsbv])([lr]?)(?:#(\d+))?$/);
-  return { what: words[letter], at: 100 * (i + 1), ...zone && { zone: Number(zone) }, ...foot && { foot: words[foot] } };
-});
+const eventsOf = line =>
+  line
+    .split(' ')
+    .filter(Boolean)
+    .map((word, i) => {
+      const [, letter, foot, zone] = word.match(/^([lrxsbv])([lr]?)(?:#(\d+))?$/);
+      return { what: words[letter], at: 100 * (i + 1), ...(zone && { zone: Number(zone) }), ...(foot && { foot: words[foot] }) };
+    });
 
 for (const { measure: name, feet, events, draft, value, seconds = 30, heights, next } of shared('measures')) {
   test(`${name}: ${events}`, () => {
-    const measure = measures[name], sum = addUp(measure, feet, eventsOf(events));
+    const measure = measures[name],
+      sum = addUp(measure, feet, eventsOf(events));
     const counted = measure.draft(sum, drill);
     for (const [field, wanted] of Object.entries(draft ?? {})) assert.deepEqual(counted[field], wanted, field);
     if (!heights) assert.equal(measure.value(sum, { drill, sheet: { clipPenaltySeconds: 1 }, elapsed: seconds * 1000 }), value);
@@ -30,9 +36,13 @@ for (const { measure: name, feet, events, draft, value, seconds = 30, heights, n
 
 test('every measure of the core has its module here, of the same name, and says all that one says', () => {
   const camel = file => file.replace(/-(.)/g, (_, c) => c.toUpperCase()).replace('.js', '');
-  const core = JSON.parse(readFileSync(new URL('../shared/stored.json', import.meta.url), 'utf8')).keys.MeasuredBy.split(', ').map(key => key.replace(/ (.)/g, (_, c) => c.toUpperCase()));
+  const core = JSON.parse(readFileSync(new URL('../shared/stored.json', import.meta.url), 'utf8'))
+    .keys.MeasuredBy.split(', ')
+    .map(key => key.replace(/ (.)/g, (_, c) => c.toUpperCase()));
   assert.deepEqual(Object.keys(measures).sort(), [...core].sort());
-  const files = readdirSync(new URL('../../src/Gambeta.Web/wwwroot/js/measures/', import.meta.url)).map(camel).filter(name => !['base', 'hits', 'index', 'tried'].includes(name));
+  const files = readdirSync(new URL('../../src/Gambeta.Web/wwwroot/js/measures/', import.meta.url))
+    .map(camel)
+    .filter(name => !['base', 'hits', 'index', 'tried'].includes(name));
   assert.deepEqual(files.sort(), Object.keys(measures).sort());
   for (const [name, measure] of Object.entries(measures)) {
     for (const member of Object.keys(base)) assert.ok(member in measure, `${name} has ${member}`);
@@ -48,16 +58,28 @@ test('tries are written and read with the star at the same end as in the core', 
 });
 
 test('what happened is one line: hundredths of a second since the one before, targets and feet with it', () => {
-  assert.equal(lineOf([
-    { what: 'left', at: 354 }, { what: 'right', at: 1356, zone: 3 }, { what: 'wrong', at: 2000, foot: 'left' }, { what: 'wrong', at: 2100 },
-    { what: 'back', at: 2200 }, { what: 'stop', at: 3000 }, { what: 'void', at: 3000 },
-  ]), 'l35 r#3:101 xl64 x10 b10 s80 v0');
+  assert.equal(
+    lineOf([
+      { what: 'left', at: 354 },
+      { what: 'right', at: 1356, zone: 3 },
+      { what: 'wrong', at: 2000, foot: 'left' },
+      { what: 'wrong', at: 2100 },
+      { what: 'back', at: 2200 },
+      { what: 'stop', at: 3000 },
+      { what: 'void', at: 3000 },
+    ]),
+    'l35 r#3:101 xl64 x10 b10 s80 v0',
+  );
 });
 
 test('only a best that can still be beaten is shown, and one that is beaten says so', () => {
   const line = (name, events, best, { seconds, target, elapsed = 0, targetPoints } = {}) =>
     bestInReach(measures[name], best, {
-      phase: { seconds, target }, drill: { targetPoints }, elapsed, sum: addUp(measures[name], 'both', eventsOf(events)), sheet: { clipPenaltySeconds: 1, mostTouchesASecond: 8 },
+      phase: { seconds, target },
+      drill: { targetPoints },
+      elapsed,
+      sum: addUp(measures[name], 'both', eventsOf(events)),
+      sheet: { clipPenaltySeconds: 1, mostTouchesASecond: 8 },
     });
   assert.equal(line('touchesInARound', 'l r', undefined, { seconds: 20 }), null);
   assert.equal(line('touchesInARound', 'l r', 30, { seconds: 20, elapsed: 10_000 }), 'best 30');
@@ -65,9 +87,18 @@ test('only a best that can still be beaten is shown, and one that is beaten says
   assert.equal(line('touchesInARound', 'l r', 30, { seconds: 20, elapsed: 16_500 }), null);
   assert.equal(line('touchesInARound', 'l r l', 2, { seconds: 20, elapsed: 19_900 }), 'more than ever');
   assert.deepEqual([line('bestStreak', 'l l l x l', 3), line('bestStreak', 'l l l x l l l l', 3)], ['best 3', 'more than ever']);
-  assert.deepEqual(['l x x', 'l x x', 'l l l'].map((events, i) => line('hitsOutOfTries', events, [8, 7, 2][i], { target: 10 })), [null, 'best 7', 'more than ever']);
-  assert.deepEqual([28, 24].map(best => line('targetPoints', 'l x', best, { target: 10, targetPoints: [1, 2, 3] })), [null, 'best 24 points']);
-  assert.deepEqual([11_200, 11_300].map(elapsed => line('courseTime', 'x', 12.3, { elapsed })), ['best 12.3 s', null]);
+  assert.deepEqual(
+    ['l x x', 'l x x', 'l l l'].map((events, i) => line('hitsOutOfTries', events, [8, 7, 2][i], { target: 10 })),
+    [null, 'best 7', 'more than ever'],
+  );
+  assert.deepEqual(
+    [28, 24].map(best => line('targetPoints', 'l x', best, { target: 10, targetPoints: [1, 2, 3] })),
+    [null, 'best 24 points'],
+  );
+  assert.deepEqual(
+    [11_200, 11_300].map(elapsed => line('courseTime', 'x', 12.3, { elapsed })),
+    ['best 12.3 s', null],
+  );
   assert.deepEqual([line('ladderRung', 'l s l r s', 2), line('ladderRung', 'l s l r s l r l s', 2)], ['best rung 2', 'more than ever']);
   assert.deepEqual([line('runInTouches', 'l l l x l s', 2), line('runInTouches', 'l l l s', 2)], ['best 2', 'more than ever']);
   assert.deepEqual([line('trapHeights', 'l l l', 5), line('trapHeights', 'l', 3)], [null, 'best from the chest']);

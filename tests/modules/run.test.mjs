@@ -7,7 +7,12 @@ import { Run } from '../../src/Gambeta.Web/wwwroot/js/practise/run.js';
 const done = { kind: 'done', drill: 0, feet: 'both' };
 
 test('a set of tries ends by itself when all are played', () => {
-  const sets = [], phases = [{ kind: 'work', drill: 0, feet: 'right', set: 1, target: 3 }, { kind: 'work', drill: 0, feet: 'left', set: 2, target: 3 }, done];
+  const sets = [],
+    phases = [
+      { kind: 'work', drill: 0, feet: 'right', set: 1, target: 3 },
+      { kind: 'work', drill: 0, feet: 'left', set: 2, target: 3 },
+      done,
+    ];
   const run = new Run({ drills: [{ measuredBy: 'hitsOutOfTries' }], phases }, null, { setEnded: set => sets.push(set) });
   run.go(0);
   run.count('right', 1000);
@@ -20,15 +25,23 @@ test('a set of tries ends by itself when all are played', () => {
 });
 
 test('stations end by themselves when the last one is hit', () => {
-  const sets = [], run = new Run({ drills: [{ measuredBy: 'stationsTime', stations: 2 }], phases: [{ kind: 'work', drill: 0, feet: 'both', set: 1 }, done] }, null, { setEnded: set => sets.push(set) });
+  const sets = [],
+    run = new Run(
+      { drills: [{ measuredBy: 'stationsTime', stations: 2 }], phases: [{ kind: 'work', drill: 0, feet: 'both', set: 1 }, done] },
+      null,
+      { setEnded: set => sets.push(set) },
+    );
   run.go(0);
   for (const [i, what] of ['wrong', 'left', 'wrong', 'right'].entries()) run.count(what, 1000 * (i + 1));
   assert.deepEqual([run.isDone, sets.map(set => set.events)], [true, ['x100 l100 x100 r100']]);
 });
 
 test('a run holds where it was, and skipping what nobody counted stores nothing', () => {
-  const work = set => ({ kind: 'work', drill: 0, feet: 'left', set, seconds: 20 }), ended = [];
-  const run = new Run({ drills: [{ measuredBy: 'touchesInARound' }], phases: [work(1), work(2), work(3), done] }, null, { setEnded: set => ended.push(set) });
+  const work = set => ({ kind: 'work', drill: 0, feet: 'left', set, seconds: 20 }),
+    ended = [];
+  const run = new Run({ drills: [{ measuredBy: 'touchesInARound' }], phases: [work(1), work(2), work(3), done] }, null, {
+    setEnded: set => ended.push(set),
+  });
   run.go(0);
   run.tick(4000);
   run.hold(4000);
@@ -43,17 +56,29 @@ test('a run holds where it was, and skipping what nobody counted stores nothing'
   run.skip(80_000);
   assert.ok(run.isDone);
   // The first round ran to its end at 20 s; the second was skipped uncounted; the third was cut short with a count.
-  assert.deepEqual(ended.map(s => [s.order, s.countedBy, s.sum.left, s.seconds]), [[1, 'tapped', 1, 20], [2, 'tapped', 1, 2]]);
+  assert.deepEqual(
+    ended.map(s => [s.order, s.countedBy, s.sum.left, s.seconds]),
+    [
+      [1, 'tapped', 1, 20],
+      [2, 'tapped', 1, 2],
+    ],
+  );
 });
 
 test('a course that was skipped has no time, and one that came home has one without a count', () => {
-  const ended = [], work = set => ({ kind: 'work', drill: 0, feet: 'both', set });
-  const run = new Run({ drills: [{ measuredBy: 'courseTime' }], phases: [work(1), work(2), done] }, null, { setEnded: set => ended.push(set) });
+  const ended = [],
+    work = set => ({ kind: 'work', drill: 0, feet: 'both', set });
+  const run = new Run({ drills: [{ measuredBy: 'courseTime' }], phases: [work(1), work(2), done] }, null, {
+    setEnded: set => ended.push(set),
+  });
   run.go(0);
   run.count('wrong', 500);
   run.skip(9000);
   run.end(21_000);
-  assert.deepEqual(ended.map(set => [set.order, set.countedBy, set.events, set.seconds]), [[1, 'tapped', 's1200', 12]]);
+  assert.deepEqual(
+    ended.map(set => [set.order, set.countedBy, set.events, set.seconds]),
+    [[1, 'tapped', 's1200', 12]],
+  );
 });
 
 test('ids are version 7 and sort by time', () => {

@@ -1,7 +1,9 @@
+using System.Text.RegularExpressions;
+
 namespace Gambeta.Tests;
 
 /// <summary>Where the files of the project lie, for tests that hold them to something.</summary>
-internal static class Repository
+internal static partial class Repository
 {
     /// <summary>The folder with everything.</summary>
     public static string Root { get; } = Find();
@@ -12,10 +14,17 @@ internal static class Repository
     /// <summary>Cases that the tests of both languages read.</summary>
     public static string Cases(string name) => File.ReadAllText(At("tests", "shared", name + ".json"));
 
+    /// <summary>A source as a reader takes it: a text that goes over several lines is one.</summary>
+    public static string Source(string file) => Broken().Replace(File.ReadAllText(file), "");
+
+    [GeneratedRegex("\"\\s*\\n\\s*\\+ \\$?\"")]
+    private static partial Regex Broken();
+
     private static string Find()
     {
         var root = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(root, "Gambeta.slnx"))) root = Path.GetDirectoryName(root)!;
+        while (!File.Exists(Path.Combine(root, "Gambeta.slnx")))
+            root = Path.GetDirectoryName(root)!;
         return root;
     }
 }

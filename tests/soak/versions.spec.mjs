@@ -1,10 +1,12 @@
-// The version before this one and this one side by side, as they run while instances are brought up to date one after the other: on the database of this one, each with the
-// pages of the other.
+// The version before this one and this one side by side, as they run while instances are brought up to date one after the other: on the
+// database of this one, each with the pages of the other.
 import { expect, test } from '@playwright/test';
 import { newHousehold, playPhase, start, storedSets } from '../browser/household.mjs';
 import { gone, portAt, root, serve } from '../browser/server.mjs';
 
-const port = portAt(5), other = portAt(4), before = `${root}artifacts/before`;
+const port = portAt(5),
+  other = portAt(4),
+  before = `${root}artifacts/before`;
 const serveBefore = on => serve(on, [], before);
 
 /** Plays until so many sets are stored. */
@@ -14,12 +16,16 @@ async function playTo(page, sets) {
   expect((await storedSets(page)).length).toBe(sets);
 }
 
-for (const [what, first, second] of [['a page of the version before and this server', serveBefore, serve], ['a page of this version and the server before', serve, serveBefore]]) {
+for (const [what, first, second] of [
+  ['a page of the version before and this server', serveBefore, serve],
+  ['a page of this version and the server before', serve, serveBefore],
+]) {
   test(`${what}: a practice goes on and is stored`, async ({ browser }) => {
     test.setTimeout(180_000);
     let server = await first(port);
     try {
-      const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` }), page = await context.newPage();
+      const context = await browser.newContext({ baseURL: `http://127.0.0.1:${port}` }),
+        page = await context.newPage();
       await newHousehold(page);
       await page.clock.install();
       await page.goto('/practise/sheet/kitchen-eight');
@@ -49,21 +55,31 @@ for (const [what, first, second] of [['a page of the version before and this ser
 
 test('who signs up, comes in by a code or reads a calendar at one is known at the other', async ({ browser }) => {
   test.setTimeout(180_000);
-  const servers = await Promise.all([serveBefore(port), serve(other)]), at = [port, other].map(one => `http://127.0.0.1:${one}`);
+  const servers = await Promise.all([serveBefore(port), serve(other)]),
+    at = [port, other].map(one => `http://127.0.0.1:${one}`);
   try {
     for (const [here, there] of [at, [...at].reverse()]) {
-      const context = await browser.newContext({ baseURL: here }), page = await context.newPage(), name = await newHousehold(page);
+      const context = await browser.newContext({ baseURL: here }),
+        page = await context.newPage(),
+        name = await newHousehold(page);
       // By name and password.
-      const elsewhere = await browser.newContext({ baseURL: there }), signedIn = await elsewhere.newPage();
+      const elsewhere = await browser.newContext({ baseURL: there }),
+        signedIn = await elsewhere.newPage();
       await signedIn.goto('/');
       await signedIn.getByLabel('Household', { exact: true }).fill(name);
       await signedIn.getByLabel('Password').fill('long enough');
       await signedIn.getByRole('button', { name: 'Sign in' }).click();
       await signedIn.waitForURL('**/today');
       // The same name is taken, wherever it is asked for.
-      const third = await browser.newContext({ baseURL: there }), taken = await third.newPage();
+      const third = await browser.newContext({ baseURL: there }),
+        taken = await third.newPage();
       await taken.goto('/household/new');
-      for (const [label, text] of [['Password', 'long enough'], ['Nickname', 'Bo'], ['Birth year', '2015']]) await taken.getByLabel(label).fill(text);
+      for (const [label, text] of [
+        ['Password', 'long enough'],
+        ['Nickname', 'Bo'],
+        ['Birth year', '2015'],
+      ])
+        await taken.getByLabel(label).fill(text);
       await taken.getByLabel('Name', { exact: true }).fill(name);
       await taken.getByLabel('right', { exact: true }).check();
       await taken.getByLabel('steady', { exact: true }).check();

@@ -14,16 +14,36 @@ internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Fra
     private static readonly double[] Decibels = [10, 5, 10, 15, 8, 12, 20];
 
     // What is hardest oftenest: steps have a sound and a beat of their own.
-    private static readonly NoiseKind[] Noises = [NoiseKind.Hiss, NoiseKind.Wind, NoiseKind.Car, NoiseKind.Rain, NoiseKind.Rain, NoiseKind.Speech, NoiseKind.Speech, NoiseKind.Steps, NoiseKind.Steps, NoiseKind.Steps];
+    private static readonly NoiseKind[] Noises =
+    [
+        NoiseKind.Hiss,
+        NoiseKind.Wind,
+        NoiseKind.Car,
+        NoiseKind.Rain,
+        NoiseKind.Rain,
+        NoiseKind.Speech,
+        NoiseKind.Speech,
+        NoiseKind.Steps,
+        NoiseKind.Steps,
+        NoiseKind.Steps,
+    ];
 
     public static Lesson Make(int seed, string[] files)
     {
         var chance = new Random(seed * 7919);
-        var kind = seed % 8 == 7 ? SceneKind.Nothing : seed % 24 == 4 ? SceneKind.Bounced : (SceneKind)(seed % 3);
+        var kind =
+            seed % 8 == 7 ? SceneKind.Nothing
+            : seed % 24 == 4 ? SceneKind.Bounced
+            : (SceneKind)(seed % 3);
         var scene = new Scene(kind, 45, Noises[chance.Next(Noises.Length)], Decibels[chance.Next(Decibels.Length)])
         {
             // A low rate is the quickest to make; nothing above 8 kHz is looked at.
-            Rate = chance.Next(10) switch { 0 => 48_000, 1 => 44_100, _ => 16_000 },
+            Rate = chance.Next(10) switch
+            {
+                0 => 48_000,
+                1 => 44_100,
+                _ => 16_000,
+            },
             IsSoftBall = chance.Next(3) == 0,
             IsIndoors = chance.Next(3) == 0,
             IsWide = chance.Next(2) == 0,
@@ -32,15 +52,44 @@ internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Fra
         if (seed % 16 == 15 && Any(files, "speech", chance) is { } voices)
         {
             var (samples, loud) = (Recording.Samples(voices, scene.Rate), Math.Pow(10, -chance.NextDouble() * 1.5));
-            return new(seed, kind, "", FrameMaker.Of([.. samples.Take((int)(45 * scene.Rate)).Select(sample => (float)(sample * loud))], scene.Rate), []);
+            return new(
+                seed,
+                kind,
+                "",
+                FrameMaker.Of([.. samples.Take((int)(45 * scene.Rate)).Select(sample => (float)(sample * loud))], scene.Rate),
+                []
+            );
         }
         // Of five recordings with voices three have one from elsewhere, of three with wind one.
-        var (name, often) = scene.Noise switch { NoiseKind.Speech => ("speech", 0.6), NoiseKind.Wind => ("wind", 0.33), _ => ("none", 0.0) };
-        if (chance.NextDouble() < often && Any(files, name, chance) is { } file) scene = scene with { OtherNoise = Recording.Samples(file, scene.Rate) };
+        var (name, often) = scene.Noise switch
+        {
+            NoiseKind.Speech => ("speech", 0.6),
+            NoiseKind.Wind => ("wind", 0.33),
+            _ => ("none", 0.0),
+        };
+        if (chance.NextDouble() < often && Any(files, name, chance) is { } file)
+            scene = scene with { OtherNoise = Recording.Samples(file, scene.Rate) };
         var made = new SimulatedMicrophone(seed).Record(scene);
-        var place = seed % 4 == 0 && kind != SceneKind.Nothing
-            ? PlaceSound.Learn(FramesOf(new SimulatedMicrophone(seed).Record(scene with { Kind = SceneKind.Place, Seconds = 30, Noise = NoiseKind.Hiss, OtherNoise = null, Decibels = 20, Rate = 16_000 }))).Place
-            : null;
+        var place =
+            seed % 4 == 0 && kind != SceneKind.Nothing
+                ? PlaceSound
+                    .Learn(
+                        FramesOf(
+                            new SimulatedMicrophone(seed).Record(
+                                scene with
+                                {
+                                    Kind = SceneKind.Place,
+                                    Seconds = 30,
+                                    Noise = NoiseKind.Hiss,
+                                    OtherNoise = null,
+                                    Decibels = 20,
+                                    Rate = 16_000,
+                                }
+                            )
+                        )
+                    )
+                    .Place
+                : null;
         return new(seed, kind, place?.ToString() ?? "", FramesOf(made), [.. made.Truth.Where(sound => sound.Kind != TrueKind.Beep)]);
     }
 
@@ -67,7 +116,13 @@ internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Fra
         {
             var (seed, kind, place) = (file.ReadInt32(), (SceneKind)file.ReadByte(), file.ReadString());
             var frames = file.ReadBytes(file.ReadInt32());
-            yield return new(seed, kind, place, frames, [.. Enumerable.Range(0, file.ReadInt32()).Select(_ => new TrueSound(file.ReadDouble(), (TrueKind)file.ReadByte()))]);
+            yield return new(
+                seed,
+                kind,
+                place,
+                frames,
+                [.. Enumerable.Range(0, file.ReadInt32()).Select(_ => new TrueSound(file.ReadDouble(), (TrueKind)file.ReadByte()))]
+            );
         }
     }
 

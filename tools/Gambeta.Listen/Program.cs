@@ -1,8 +1,8 @@
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Edges.Hearing;
-using Gambeta.Core;
 using Gambeta.Listen;
 
 // Listens to a WAV file as the server does, and writes what it heard.
@@ -32,8 +32,14 @@ if (After("--drill") is { } id)
         return 2;
     }
     cycle = SoundCycle.Of(card.Pattern, Keys.TryRead<Feet>(After("--feet") ?? "", out var feet) ? feet : Feet.Both);
-    if (!cycle.IsWhole) Console.Error.WriteLine(cycle.Heard == 0 ? $"{card.Name} cannot be heard." : $"{card.Name} is heard in part: {cycle.Silent} of {cycle.Silent + cycle.Heard} touches of a rep are silent.");
-    if (cycle.Heard == 0) cycle = SoundCycle.Plain;
+    if (!cycle.IsWhole)
+        Console.Error.WriteLine(
+            cycle.Heard == 0
+                ? $"{card.Name} cannot be heard."
+                : $"{card.Name} is heard in part: {cycle.Silent} of {cycle.Silent + cycle.Heard} touches of a rep are silent."
+        );
+    if (cycle.Heard == 0)
+        cycle = SoundCycle.Plain;
 }
 try
 {
@@ -41,7 +47,8 @@ try
     var frames = Recording.Frames(file);
     if (args.Contains("--frames"))
     {
-        for (var at = 0; at < frames.Length; at += SoundFrame.Bands) Console.WriteLine(string.Join(' ', frames[at..(at + SoundFrame.Bands)]));
+        for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
+            Console.WriteLine(string.Join(' ', frames[at..(at + SoundFrame.Bands)]));
         return 0;
     }
     if (args.Contains("--explain"))
@@ -50,17 +57,25 @@ try
         ear.Take(frames);
         Console.WriteLine("seconds,began,net touch,net wall,net bounce,made,foot,sure");
         foreach (var sound in ear.Explain())
-            Console.WriteLine($"{sound.At:0.000},{sound.Strength:0.0},{sound.Net?.Touch:0.0},{sound.Net?.Wall:0.0},{sound.Net?.Bounce:0.0},{sound.Made?.Kind.ToKey() ?? "struck out"},{sound.Made?.Foot?.ToKey()},{sound.Made?.Sure:0.00}");
+            Console.WriteLine(
+                $"{sound.At:0.000},{sound.Strength:0.0},{sound.Net?.Touch:0.0},{sound.Net?.Wall:0.0},{sound.Net?.Bounce:0.0},"
+                    + $"{sound.Made?.Kind.ToKey() ?? "struck out"},{sound.Made?.Foot?.ToKey()},{sound.Made?.Sure:0.00}"
+            );
         return 0;
     }
     var heard = Ear.Of(frames, new ListeningFor(cycle));
     Console.WriteLine("seconds,kind,foot,sure");
     foreach (var sound in heard.Sounds)
     {
-        if (sound.Kind == HeardKind.Other && !args.Contains("--all")) continue;
+        if (sound.Kind == HeardKind.Other && !args.Contains("--all"))
+            continue;
         Console.WriteLine($"{sound.At:0.000},{sound.Kind.ToKey()},{sound.Foot?.ToKey()},{sound.Sure:0.00}");
     }
-    Console.Error.WriteLine($"{heard.Touches.Length} touches, {(heard.IsTrusted ? "to be trusted" : $"to be looked at: {heard.Doubt:0.0} may be wrong")}{(heard.Tries.Length > 1 ? $"; tries of {string.Join(", ", heard.Tries)}" : "")}");
+    Console.Error.WriteLine(
+        $"{heard.Touches.Length} touches, "
+            + (heard.IsTrusted ? "to be trusted" : $"to be looked at: {heard.Doubt:0.0} may be wrong")
+            + $"{(heard.Tries.Length > 1 ? $"; tries of {string.Join(", ", heard.Tries)}" : "")}"
+    );
     return 0;
 }
 catch (Exception problem) when (problem is IOException or RecordingException or UnauthorizedAccessException)

@@ -19,10 +19,13 @@ try
     using var text = new StreamReader(file);
     using var writer = output is null ? Console.Out : new StreamWriter(output);
     var watch = Stopwatch.StartNew();
-    // Players do not know of each other: each is gone through by itself, as many at once as there are cores, and written in the order of the file.
+    // Players do not know of each other: each is gone through by itself, as many at once as there are cores, and written in the order of
+    // the file.
     var sets = 0;
     writer.WriteLine("set,target,chance,q05,q25,q50,q75,q95,decision");
-    foreach (var player in Players(DiaryFile.Read(text)).AsParallel().AsOrdered().WithMergeOptions(ParallelMergeOptions.NotBuffered).Select(Said))
+    foreach (
+        var player in Players(DiaryFile.Read(text)).AsParallel().AsOrdered().WithMergeOptions(ParallelMergeOptions.NotBuffered).Select(Said)
+    )
     {
         sets += player.Sets;
         writer.Write(player.Lines);
@@ -48,7 +51,11 @@ IEnumerable<(Replay Replay, List<DiaryLine> Lines)> Players(IEnumerable<DiaryLin
     var written = new System.Text.StringBuilder();
     foreach (var line in player.Lines)
     {
-        if (DiarySet.Trusted(line, catalogue) is { } set && player.Replay.Before(set, line.Key<Gambeta.Core.Practice.Played.Control>(DiaryColumn.Control)) is { } said) written.Append(said.ToCsv(set.Id)).Append('\n');
+        if (
+            DiarySet.Trusted(line, catalogue) is { } set
+            && player.Replay.Before(set, line.Key<Gambeta.Core.Practice.Played.Control>(DiaryColumn.Control)) is { } said
+        )
+            written.Append(said.ToCsv(set.Id)).Append('\n');
     }
     return (player.Replay.Sets, written.ToString());
 }

@@ -1,8 +1,8 @@
 namespace Gambeta.Core;
 
 /// <summary>
-/// The one rule for halves: away from zero, as a child learns it at school, wherever a number is rounded to be kept or shown. (Times of a run are never
-/// rounded to the nearest: <see cref="Practice.Records.Scoring"/> says how.)
+/// The one rule for halves: away from zero, as a child learns it at school, wherever a number is rounded to be kept or shown. (Times of a
+/// run are never rounded to the nearest: <see cref="Practice.Records.Scoring"/> says how.)
 /// </summary>
 public static class Rounded
 {

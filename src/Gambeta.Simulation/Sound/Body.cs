@@ -1,8 +1,8 @@
 namespace Gambeta.Simulation.Sound;
 
 /// <summary>
-/// A body that rings: its modes driven by the push of a foot or floor (half a sine as long as the two are in touch), and the rubbing of the two surfaces. Another recipe than
-/// <see cref="Hit"/> on purpose: what is fitted to one way of drawing sounds is worth little elsewhere.
+/// A body that rings: its modes driven by the push of a foot or floor (half a sine as long as the two are in touch), and the rubbing of the
+/// two surfaces. Another recipe than <see cref="Hit"/> on purpose: what is fitted to one way of drawing sounds is worth little elsewhere.
 /// </summary>
 /// <param name="Modes">What rings: hertz, seconds in which each falls to a third, its part.</param>
 /// <param name="Contact">Seconds in touch.</param>
@@ -10,7 +10,14 @@ namespace Gambeta.Simulation.Sound;
 /// <param name="Below">The hertz below which the rubbing is heard.</param>
 /// <param name="Fades">Seconds in which the rubbing falls to a third after they part.</param>
 /// <param name="Push">The part of the push itself.</param>
-public sealed record Body(IReadOnlyList<(double Hertz, double Fades, double Part)> Modes, double Contact, double Rubbing, double Below, double Fades, double Push) : IStruck
+public sealed record Body(
+    IReadOnlyList<(double Hertz, double Fades, double Part)> Modes,
+    double Contact,
+    double Rubbing,
+    double Below,
+    double Fades,
+    double Push
+) : IStruck
 {
     private const double Lasts = 0.25;
 
@@ -28,18 +35,23 @@ public sealed record Body(IReadOnlyList<(double Hertz, double Fades, double Part
             var t = i / (double)rate;
             var push = t < contact ? Math.Sin(Math.PI * t / contact) : 0;
             var value = 0.0;
-            foreach (var ring in rings) value += ring.Next(push);
+            foreach (var ring in rings)
+                value += ring.Next(push);
             value += Push * push;
             value += level * under.Process(rubs.Process((float)Sounds.Normal(chance))) * (t < contact ? push + 0.2 : 0.2 * fading.Next());
-            if (from + i >= 0) into[from + i] += (float)(gain * value);
+            if (from + i >= 0)
+                into[from + i] += (float)(gain * value);
         }
     }
 
     // A resonance of two poles.
     private sealed class Ring(double hertz, double fades, double part, int rate)
     {
-        private readonly double _one = 2 * Math.Exp(-1 / (fades * rate)) * Math.Cos(2 * Math.PI * hertz / rate), _two = -Math.Exp(-2 / (fades * rate)), _into = part * Math.Pow(2 * Math.PI * hertz / rate, 2);
-        private double _last, _before;
+        private readonly double _one = 2 * Math.Exp(-1 / (fades * rate)) * Math.Cos(2 * Math.PI * hertz / rate),
+            _two = -Math.Exp(-2 / (fades * rate)),
+            _into = part * Math.Pow(2 * Math.PI * hertz / rate, 2);
+        private double _last,
+            _before;
 
         public double Next(double push)
         {

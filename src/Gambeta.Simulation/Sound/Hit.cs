@@ -7,7 +7,14 @@ namespace Gambeta.Simulation.Sound;
 /// <param name="Fades">Seconds in which the burst falls to a third.</param>
 /// <param name="Tones">Tones: hertz, seconds in which each falls to a third, its part.</param>
 /// <param name="Burst">The part of the burst.</param>
-public sealed record Hit(double Attack, double Centre, double Width, double Fades, IReadOnlyList<(double Hertz, double Fades, double Part)> Tones, double Burst) : IStruck
+public sealed record Hit(
+    double Attack,
+    double Centre,
+    double Width,
+    double Fades,
+    IReadOnlyList<(double Hertz, double Fades, double Part)> Tones,
+    double Burst
+) : IStruck
 {
     /// <summary>How much higher the tones begin than they end, as a part of them.</summary>
     public double Sweep { get; init; }
@@ -35,8 +42,10 @@ public sealed record Hit(double Attack, double Centre, double Width, double Fade
             var value = Burst * level * band.Process((float)((chance.NextDouble() * 2) - 1)) * (t < Attack ? 1 : burst.Next());
             // A pitch that falls has gone farther by now: its turns are what it was, added up.
             var turns = pitch * (t + (Sweep * Settles * (1 - settles.Next())));
-            for (var k = 0; k < Tones.Count; k++) value += Tones[k].Part * Math.Sin((2 * Math.PI * Tones[k].Hertz * turns) + phases[k]) * (t < Attack ? 1 : fades[k].Next());
-            if (from + i >= 0) into[from + i] += (float)(gain * rise * value);
+            for (var k = 0; k < Tones.Count; k++)
+                value += Tones[k].Part * Math.Sin((2 * Math.PI * Tones[k].Hertz * turns) + phases[k]) * (t < Attack ? 1 : fades[k].Next());
+            if (from + i >= 0)
+                into[from + i] += (float)(gain * rise * value);
         }
     }
 }

@@ -15,7 +15,8 @@ public sealed record Puff(double Below, double Spread) : IStruck
         {
             var z = ((i / (double)rate) - (2.5 * Spread)) / Spread;
             var value = level * Math.Exp(-z * z / 2) * twice.Process(once.Process((float)((chance.NextDouble() * 3.46) - 1.73)));
-            if (from + i >= 0) into[from + i] += (float)value;
+            if (from + i >= 0)
+                into[from + i] += (float)value;
         }
     }
 }

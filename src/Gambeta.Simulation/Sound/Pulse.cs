@@ -11,7 +11,8 @@ public sealed record Pulse(double Spread) : IStruck
         for (var i = 0; i < count && from + i < into.Length; i++)
         {
             var z = ((i / (double)rate) - (3 * Spread)) / Spread;
-            if (from + i >= 0) into[from + i] -= (float)(gain * z * Math.Exp(-z * z / 2));
+            if (from + i >= 0)
+                into[from + i] -= (float)(gain * z * Math.Exp(-z * z / 2));
         }
     }
 }

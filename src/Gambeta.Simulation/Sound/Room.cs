@@ -1,6 +1,7 @@
 namespace Gambeta.Simulation.Sound;
 
-/// <summary>A room that answers: rows of echoes that die away (comb and all-pass delays in the way of Schroeder, 1962), or single echoes at random times.</summary>
+/// <summary>A room that answers: rows of echoes that die away (comb and all-pass delays in the way of Schroeder, 1962), or single echoes at
+/// random times.</summary>
 public static class Room
 {
     /// <summary>Adds the echo to a recording.</summary>
@@ -34,7 +35,8 @@ public static class Room
                 wet[i] = value - (0.7 * into);
             }
         }
-        for (var i = 0; i < samples.Length; i++) samples[i] += (float)(part * wet[i]);
+        for (var i = 0; i < samples.Length; i++)
+            samples[i] += (float)(part * wet[i]);
     }
 
     /// <summary>Adds single echoes to a recording: a house across the yard, a stairwell.</summary>
@@ -50,8 +52,12 @@ public static class Room
         for (var echo = 0; echo < many; echo++)
         {
             var late = Sounds.Between(chance, 0.006, seconds);
-            var (delay, loud) = ((int)(late * rate), part * Sounds.Normal(chance) * Math.Pow(10, -3 * late / seconds) / Math.Sqrt(many / 4.0));
-            for (var i = delay; i < samples.Length; i++) samples[i] += (float)(loud * dry[i - delay]);
+            var (delay, loud) = (
+                (int)(late * rate),
+                part * Sounds.Normal(chance) * Math.Pow(10, -3 * late / seconds) / Math.Sqrt(many / 4.0)
+            );
+            for (var i = delay; i < samples.Length; i++)
+                samples[i] += (float)(loud * dry[i - delay]);
         }
     }
 }

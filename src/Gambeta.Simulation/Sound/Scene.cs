@@ -8,38 +8,48 @@ namespace Gambeta.Simulation.Sound;
 public enum SceneKind
 {
     /// <summary>Tries of juggling, each with a drop and bounces, or a catch.</summary>
-    [Key("juggling")] Juggling,
+    [Key("juggling")]
+    Juggling,
 
     /// <summary>Passes against a wall, each with the wall's sound after it.</summary>
-    [Key("wall")] Wall,
+    [Key("wall")]
+    Wall,
 
     /// <summary>Taps from foot to foot.</summary>
-    [Key("taps")] Taps,
+    [Key("taps")]
+    Taps,
 
     /// <summary>No ball at all.</summary>
-    [Key("nothing")] Nothing,
+    [Key("nothing")]
+    Nothing,
 
     /// <summary>A place that is learned: ten seconds of quiet, then ten touches.</summary>
-    [Key("place")] Place,
+    [Key("place")]
+    Place,
 
     /// <summary>A ball that is let bounce once after each touch.</summary>
-    [Key("bounced")] Bounced,
+    [Key("bounced")]
+    Bounced,
 }
 
 /// <summary>What a true sound was.</summary>
 public enum TrueKind
 {
     /// <summary>A touch of the ball.</summary>
-    [Key("touch")] Touch,
+    [Key("touch")]
+    Touch,
 
     /// <summary>The ball on the floor after a drop.</summary>
-    [Key("bounce")] Bounce,
+    [Key("bounce")]
+    Bounce,
 
     /// <summary>The ball against the wall.</summary>
-    [Key("wall")] Wall,
+    [Key("wall")]
+    Wall,
 
     /// <summary>A signal of the application's own.</summary>
-    [Key("beep")] Beep,
+    [Key("beep")]
+    Beep,
 }
 
 /// <summary>A sound as it truly was.</summary>

@@ -1,6 +1,7 @@
 namespace Gambeta.Simulation.Sound;
 
-/// <summary>Two sounds at once, or one just after the other: leather and what is in it, a heel and the floor under it. What neither recipe draws by itself.</summary>
+/// <summary>Two sounds at once, or one just after the other: leather and what is in it, a heel and the floor under it. What neither recipe
+/// draws by itself.</summary>
 /// <param name="First">The first.</param>
 /// <param name="Second">The second.</param>
 /// <param name="Part">How loud the second is, beside the first.</param>

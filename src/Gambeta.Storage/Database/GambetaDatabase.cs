@@ -13,8 +13,9 @@ public sealed class GambetaDatabase : IAsyncDisposable
     }
 
     /// <summary>
-    /// Connects as the application's role, which brings its time limits with it (deploy/roles.sql). Statements are prepared once they recur, unless the connection string says
-    /// <c>Max Auto Prepare=0</c>: behind a pooler that gives each transaction another connection there is nothing to prepare them on.
+    /// Connects as the application's role, which brings its time limits with it (deploy/roles.sql). Statements are prepared once they
+    /// recur, unless the connection string says <c>Max Auto Prepare=0</c>: behind a pooler that gives each transaction another connection
+    /// there is nothing to prepare them on.
     /// </summary>
     public GambetaDatabase(string connectionString)
     {
@@ -28,31 +29,35 @@ public sealed class GambetaDatabase : IAsyncDisposable
             CommandTimeout = 12,
         };
         // Where the string names a standby as well: which of the two takes writes is asked again soon after one of them went.
-        if (!settings.ShouldSerialize("Host Recheck Seconds")) settings.HostRecheckSeconds = 1;
-        if (!settings.ShouldSerialize("Max Auto Prepare")) settings.MaxAutoPrepare = 64;
-        if (!settings.ShouldSerialize("Maximum Pool Size")) settings.MaxPoolSize = 2 * UsuallyAtOnce;
+        if (!settings.ShouldSerialize("Host Recheck Seconds"))
+            settings.HostRecheckSeconds = 1;
+        if (!settings.ShouldSerialize("Max Auto Prepare"))
+            settings.MaxAutoPrepare = 64;
+        if (!settings.ShouldSerialize("Maximum Pool Size"))
+            settings.MaxPoolSize = 2 * UsuallyAtOnce;
         AtOnce = Math.Max(1, settings.MaxPoolSize / 2);
         Source = NpgsqlDataSource.Create(settings);
     }
 
     /// <summary>
-    /// Pieces of work that are worth doing at once: half of the connections (<c>Maximum Pool Size</c> of the connection string), since a piece of work may need a second one beside its
-    /// own. More of them make PostgreSQL slower for all.
+    /// Pieces of work that are worth doing at once: half of the connections (<c>Maximum Pool Size</c> of the connection string), since a
+    /// piece of work may need a second one beside its own. More of them make PostgreSQL slower for all.
     /// </summary>
     public int AtOnce { get; }
 
     private const int UsuallyAtOnce = 24;
 
     /// <summary>
-    /// Called with household and player whenever verdicts were read that rules of another version worked out. Whoever read them shows them as they are and does not
-    /// wait: <see cref="VerdictStore.RejudgeAsync"/> works them out anew, some at a time.
+    /// Called with household and player whenever verdicts were read that rules of another version worked out. Whoever read them shows them
+    /// as they are and does not wait: <see cref="VerdictStore.RejudgeAsync"/> works them out anew, some at a time.
     /// </summary>
     public Action<Guid, Guid>? VerdictsOutdated { get; set; }
 
     /// <summary>Plain connections, for what belongs to no household.</summary>
     public NpgsqlDataSource Source { get; }
 
-    /// <summary>Begins work inside a household: the policies of the database show and take only its rows until the work ends. Statements end when the caller goes.</summary>
+    /// <summary>Begins work inside a household: the policies of the database show and take only its rows until the work ends. Statements
+    /// end when the caller goes.</summary>
     public async Task<HouseholdWork> BeginAsync(Guid household, CancellationToken cancel = default)
     {
         var work = await OpenAsync(household, cancel);
@@ -90,7 +95,10 @@ public sealed class GambetaDatabase : IAsyncDisposable
     public async Task<bool> IsLimitedAsync()
     {
         await using var connection = await Source.OpenConnectionAsync();
-        return await connection.ExecuteScalarAsync<bool>("select current_setting('lock_timeout') <> '0' and current_setting('statement_timeout') <> '0' and current_setting('plan_cache_mode') = 'force_generic_plan'");
+        return await connection.ExecuteScalarAsync<bool>(
+            "select current_setting('lock_timeout') <> '0' and current_setting('statement_timeout') <> '0' and "
+                + "current_setting('plan_cache_mode') = 'force_generic_plan'"
+        );
     }
 
     /// <inheritdoc/>

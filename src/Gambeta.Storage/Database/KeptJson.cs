@@ -5,8 +5,8 @@ using Gambeta.Core;
 namespace Gambeta.Storage;
 
 /// <summary>
-/// How what is kept as JSON is written: by forms of its own (<c>Kept...</c>), so that nothing in a column hangs on how a type of the core is called.
-/// <c>tests/shared/stored.json</c> holds every name.
+/// How what is kept as JSON is written: by forms of its own (<c>Kept...</c>), so that nothing in a column hangs on how a type of the core
+/// is called. <c>tests/shared/stored.json</c> holds every name.
 /// </summary>
 internal static class KeptJson
 {
@@ -20,7 +20,10 @@ internal static class KeptJson
     public static readonly JsonSerializerOptions ByBrowser = new(JsonSerializerDefaults.Web);
 
     /// <summary>Names as the browser writes them; what is not there is left out.</summary>
-    public static readonly JsonSerializerOptions AsSent = new(JsonSerializerDefaults.Web) { DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull };
+    public static readonly JsonSerializerOptions AsSent = new(JsonSerializerDefaults.Web)
+    {
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    };
 
     private sealed class NameConverter : JsonConverterFactory
     {
@@ -29,12 +32,16 @@ internal static class KeptJson
         public override JsonConverter CreateConverter(Type typeToConvert, JsonSerializerOptions options) =>
             (JsonConverter)Activator.CreateInstance(typeof(Of<>).MakeGenericType(typeToConvert))!;
 
-        private sealed class Of<T> : JsonConverter<T> where T : struct, Enum
+        private sealed class Of<T> : JsonConverter<T>
+            where T : struct, Enum
         {
             public override T Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-                reader.TokenType == JsonTokenType.String && Keys.TryReadName<T>(reader.GetString()!, out var value) ? value : throw new JsonException($"There is no such {typeof(T).Name}.");
+                reader.TokenType == JsonTokenType.String && Keys.TryReadName<T>(reader.GetString()!, out var value)
+                    ? value
+                    : throw new JsonException($"There is no such {typeof(T).Name}.");
 
-            public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToName());
+            public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) =>
+                writer.WriteStringValue(value.ToName());
         }
     }
 }

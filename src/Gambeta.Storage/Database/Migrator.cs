@@ -1,6 +1,6 @@
 using Dapper;
-using DbUp.Engine;
 using DbUp;
+using DbUp.Engine;
 using Npgsql;
 
 namespace Gambeta.Storage;
@@ -13,28 +13,38 @@ public static class Migrator
     /// <param name="upTo">The number of the last script to run, as "0006"; all of them where it is left out.</param>
     public static void Migrate(string ownerConnectionString, string upTo = "9999")
     {
-        DatabaseUpgradeResult result = DeployChanges.To
-            .PostgresqlDatabase(ownerConnectionString)
-            .WithScriptsEmbeddedInAssembly(typeof(Migrator).Assembly, script => string.CompareOrdinal(script.Split('.')[^2], upTo + "~") < 0)
+        DatabaseUpgradeResult result = DeployChanges
+            .To.PostgresqlDatabase(ownerConnectionString)
+            .WithScriptsEmbeddedInAssembly(typeof(Migrator).Assembly, script =>
+                string.CompareOrdinal(script.Split('.')[^2], upTo + "~") < 0
+            )
             .WithTransactionPerScript()
             .WithVariablesDisabled()
             .LogToNowhere()
             .Build()
             .PerformUpgrade();
         if (!result.Successful)
-            throw new InvalidOperationException($"The database could not be brought up to date at {result.ErrorScript?.Name}: {result.Error.Message}", result.Error);
+            throw new InvalidOperationException(
+                $"The database could not be brought up to date at {result.ErrorScript?.Name}: {result.Error.Message}",
+                result.Error
+            );
     }
 
     /// <summary>The scripts that have not run yet, as the application sees it.</summary>
     public static async Task<IReadOnlyList<string>> MissingAsync(GambetaDatabase database)
     {
-        var all = typeof(Migrator).Assembly.GetManifestResourceNames().Where(name => name.EndsWith(".sql", StringComparison.Ordinal)).Order(StringComparer.Ordinal).ToList();
+        var all = typeof(Migrator)
+            .Assembly.GetManifestResourceNames()
+            .Where(name => name.EndsWith(".sql", StringComparison.Ordinal))
+            .Order(StringComparer.Ordinal)
+            .ToList();
         try
         {
             await using var connection = await database.Source.OpenConnectionAsync();
             return [.. all.Except(await connection.QueryAsync<string>("select scriptname from schemaversions"))];
         }
-        catch (PostgresException unknown) when (unknown.SqlState is PostgresErrorCodes.UndefinedTable or PostgresErrorCodes.InsufficientPrivilege)
+        catch (PostgresException unknown)
+            when (unknown.SqlState is PostgresErrorCodes.UndefinedTable or PostgresErrorCodes.InsufficientPrivilege)
         {
             return all;
         }

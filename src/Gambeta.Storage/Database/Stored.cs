@@ -6,6 +6,7 @@ namespace Gambeta.Storage;
 internal static class Stored
 {
     /// <summary>Reads an enumeration's words, which a check constraint or this application wrote.</summary>
-    public static T Word<T>(string words) where T : struct, Enum =>
+    public static T Word<T>(string words)
+        where T : struct, Enum =>
         Keys.TryRead<T>(words, out var value) ? value : throw new InvalidDataException($"'{words}' is no {typeof(T).Name}.");
 }

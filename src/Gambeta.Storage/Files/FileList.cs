@@ -10,7 +10,8 @@ internal readonly record struct FileColumn(string InFile, string Name);
 /// <summary>A list of the household's file: the rows of a table.</summary>
 /// <param name="name">The list's name.</param>
 /// <param name="table">The table.</param>
-/// <param name="columns">Its columns, with spaces between them: the name in the file, and after a colon that in the table where it is not the same in snake case.</param>
+/// <param name="columns">Its columns, with spaces between them: the name in the file, and after a colon that in the table where it is not
+/// the same in snake case.</param>
 /// <param name="order">The order of the list.</param>
 /// <param name="key">What tells a row from others of the household.</param>
 internal sealed class FileList(string name, string table, string columns, string order, string key)
@@ -27,5 +28,10 @@ internal sealed class FileList(string name, string table, string columns, string
     public IReadOnlyList<string> KeyColumns { get; } = key.Split(", ");
 
     public IReadOnlyList<FileColumn> Columns { get; } =
-        [.. columns.Split(' ').Select(column => column.Split(':')).Select(parts => new FileColumn(parts[0], parts.Length > 1 ? parts[1] : JsonNamingPolicy.SnakeCaseLower.ConvertName(parts[0])))];
+    [
+        .. columns
+            .Split(' ')
+            .Select(column => column.Split(':'))
+            .Select(parts => new FileColumn(parts[0], parts.Length > 1 ? parts[1] : JsonNamingPolicy.SnakeCaseLower.ConvertName(parts[0]))),
+    ];
 }

@@ -23,7 +23,8 @@ public enum HistoryProblem
 /// <summary>A file that cannot be taken in.</summary>
 /// <param name="problem">What is wrong with it.</param>
 /// <param name="list">Where in it; empty where it is about all of it.</param>
-public sealed class HistoryException(HistoryProblem problem, string list = "", Exception? inner = null) : FormatException($"{problem} {list}", inner)
+public sealed class HistoryException(HistoryProblem problem, string list = "", Exception? inner = null)
+    : FormatException($"{problem} {list}", inner)
 {
     /// <summary>What is wrong with it.</summary>
     public HistoryProblem Problem => problem;
@@ -60,26 +61,40 @@ public sealed class HistoryFile
         JsonObject root;
         try
         {
-            if (Objects(utf8.Span) > MostObjects) throw new HistoryException(HistoryProblem.TooMuch);
-            if (utf8.Span.StartsWith("\xEF\xBB\xBF"u8)) utf8 = utf8[3..];
-            root = JsonNode.Parse(utf8.Span, documentOptions: new JsonDocumentOptions { MaxDepth = 24 }) as JsonObject ?? throw new HistoryException(HistoryProblem.NoHousehold);
-            if (root["file"] is not JsonValue kind || !kind.TryGetValue(out string? said) || said != HouseholdFile.Kind) throw new HistoryException(HistoryProblem.NoHousehold);
+            if (Objects(utf8.Span) > MostObjects)
+                throw new HistoryException(HistoryProblem.TooMuch);
+            if (utf8.Span.StartsWith("\xEF\xBB\xBF"u8))
+                utf8 = utf8[3..];
+            root =
+                JsonNode.Parse(utf8.Span, documentOptions: new JsonDocumentOptions { MaxDepth = 24 }) as JsonObject
+                ?? throw new HistoryException(HistoryProblem.NoHousehold);
+            if (root["file"] is not JsonValue kind || !kind.TryGetValue(out string? said) || said != HouseholdFile.Kind)
+                throw new HistoryException(HistoryProblem.NoHousehold);
         }
         catch (Exception problem) when (problem is JsonException or ArgumentException)
         {
             throw new HistoryException(HistoryProblem.NoHousehold, inner: problem);
         }
-        if (root["version"] is not JsonValue number || !number.TryGetValue(out int version) || version < 1) throw new HistoryException(HistoryProblem.NoHousehold);
-        if (version > HouseholdFile.Version) throw new HistoryException(HistoryProblem.TooNew);
+        if (root["version"] is not JsonValue number || !number.TryGetValue(out int version) || version < 1)
+            throw new HistoryException(HistoryProblem.NoHousehold);
+        if (version > HouseholdFile.Version)
+            throw new HistoryException(HistoryProblem.TooNew);
         var file = new HistoryFile(version, version == 1 ? null : root["household"] as JsonObject);
         foreach (var list in HouseholdFile.Lists)
         {
-            if (root[version == 1 ? list.Table : list.Name] is not { } found) continue;
-            if (found is not JsonArray rows) throw new HistoryException(HistoryProblem.Broken, list.Name);
-            if (rows.Count > MostRows) throw new HistoryException(HistoryProblem.TooMuch, list.Name);
+            if (root[version == 1 ? list.Table : list.Name] is not { } found)
+                continue;
+            if (found is not JsonArray rows)
+                throw new HistoryException(HistoryProblem.Broken, list.Name);
+            if (rows.Count > MostRows)
+                throw new HistoryException(HistoryProblem.TooMuch, list.Name);
             try
             {
-                file._rows[list.Table] = [.. rows.Select(row => row as JsonObject ?? throw new FormatException("no row")).Select(row => Sound(list, version == 1 ? HistoryOfOld.Row(list, row) : RowOf(list, row)))];
+                file._rows[list.Table] =
+                [
+                    .. rows.Select(row => row as JsonObject ?? throw new FormatException("no row"))
+                        .Select(row => Sound(list, version == 1 ? HistoryOfOld.Row(list, row) : RowOf(list, row))),
+                ];
             }
             // No row, the same name twice in one object, numbers that are none.
             catch (Exception problem) when (problem is ArgumentException or InvalidOperationException or FormatException)
@@ -94,18 +109,37 @@ public sealed class HistoryFile
     {
         var objects = 0;
         var reader = new Utf8JsonReader(utf8.StartsWith("\xEF\xBB\xBF"u8) ? utf8[3..] : utf8, new JsonReaderOptions { MaxDepth = 24 });
-        while (reader.Read()) if (reader.TokenType == JsonTokenType.StartObject) objects++;
+        while (reader.Read())
+            if (reader.TokenType == JsonTokenType.StartObject)
+                objects++;
         return objects;
     }
 
     // A row says which it is. The database knows words for days ("yesterday", "infinity") that no file of ours ever held.
     private static JsonObject Sound(FileList list, JsonObject row)
     {
-        if (list.KeyColumns.Any(column => row[column] is null)) throw new FormatException($"a row of {list.Name} without {list.Key}");
+        if (list.KeyColumns.Any(column => row[column] is null))
+            throw new FormatException($"a row of {list.Name} without {list.Key}");
         foreach (var (name, value) in row)
         {
-            if (value is not null && (name.EndsWith("_at", StringComparison.Ordinal) || name.EndsWith("_on", StringComparison.Ordinal) || name.EndsWith("day", StringComparison.Ordinal) || name == "since")
-                && (!DateTimeOffset.TryParse(value.GetValue<string>(), CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var at) || at.Year is < 1900 or > 2200)) throw new FormatException($"{name} {value}");
+            if (
+                value is not null
+                && (
+                    name.EndsWith("_at", StringComparison.Ordinal)
+                    || name.EndsWith("_on", StringComparison.Ordinal)
+                    || name.EndsWith("day", StringComparison.Ordinal)
+                    || name == "since"
+                )
+                && (
+                    !DateTimeOffset.TryParse(
+                        value.GetValue<string>(),
+                        CultureInfo.InvariantCulture,
+                        DateTimeStyles.AssumeUniversal,
+                        out var at
+                    ) || at.Year is < 1900 or > 2200
+                )
+            )
+                throw new FormatException($"{name} {value}");
         }
         return row;
     }
@@ -114,16 +148,20 @@ public sealed class HistoryFile
     {
         var read = new JsonObject();
         foreach (var (inFile, name) in list.Columns)
-            if (row[inFile] is { } value) read[name] = name is "played" or "before" ? SetOf(value as JsonObject) : value.DeepClone();
+            if (row[inFile] is { } value)
+                read[name] = name is "played" or "before" ? SetOf(value as JsonObject) : value.DeepClone();
         return read;
     }
 
     // What a set was, under the names of its columns again.
     private static JsonObject? SetOf(JsonObject? set)
     {
-        if (set is null) return null;
+        if (set is null)
+            return null;
         var read = new JsonObject();
-        foreach (var (inFile, name) in SetsList.Columns) if (set.ContainsKey(inFile)) read[name] = set[inFile]?.DeepClone();
+        foreach (var (inFile, name) in SetsList.Columns)
+            if (set.ContainsKey(inFile))
+                read[name] = set[inFile]?.DeepClone();
         return read;
     }
 

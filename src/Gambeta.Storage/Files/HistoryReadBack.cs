@@ -1,7 +1,8 @@
 namespace Gambeta.Storage;
 
 /// <summary>
-/// Reads everything of a household by the ways by which pages read it, before what was taken in is kept: a file holds nothing that would close a page later.
+/// Reads everything of a household by the ways by which pages read it, before what was taken in is kept: a file holds nothing that would
+/// close a page later.
 /// </summary>
 internal static class HistoryReadBack
 {
@@ -20,7 +21,8 @@ internal static class HistoryReadBack
         reads("household");
         var view = (await HouseholdStore.ViewAsync(work, new DateTimeOffset(ask.Today, TimeOnly.MinValue, TimeSpan.Zero)))!;
         reads("places");
-        foreach (var place in await PlaceStore.AllAsync(work)) await PlaceStore.FindAsync(work, place.Space, place.Ball);
+        foreach (var place in await PlaceStore.AllAsync(work))
+            await PlaceStore.FindAsync(work, place.Space, place.Ball);
         foreach (var player in view.Players)
         {
             reads("rhythms");
@@ -39,8 +41,20 @@ internal static class HistoryReadBack
             await VerdictStore.SettleAsync(work, player.Id, catalogue);
         }
         reads("answers");
-        foreach (var session in await work.QueryAsync<Guid>("select session_id from drill_answer where household_id = @Household group by session_id", new { work.Household })) await SessionStore.AnswersAsync(work, session);
+        foreach (
+            var session in await work.QueryAsync<Guid>(
+                "select session_id from drill_answer where household_id = @Household group by session_id",
+                new { work.Household }
+            )
+        )
+            await SessionStore.AnswersAsync(work, session);
         reads("sittings");
-        foreach (var session in await work.QueryAsync<Guid>("select session_id from sitting where household_id = @Household and plan is not null", new { work.Household })) await SittingStore.PlanOfAsync(work, session);
+        foreach (
+            var session in await work.QueryAsync<Guid>(
+                "select session_id from sitting where household_id = @Household and plan is not null",
+                new { work.Household }
+            )
+        )
+            await SittingStore.PlanOfAsync(work, session);
     }
 }

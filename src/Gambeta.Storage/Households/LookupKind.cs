@@ -22,7 +22,9 @@ public static class HouseholdLookup
     public static async Task<Guid?> FindAsync(GambetaDatabase database, LookupKind what, string key, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.ExecuteScalarAsync<Guid?>(new CommandDefinition("select household_found_by(@what, @key)", new { what = Word(what), key }, cancellationToken: cancel));
+        return await connection.ExecuteScalarAsync<Guid?>(
+            new CommandDefinition("select household_found_by(@what, @key)", new { what = Word(what), key }, cancellationToken: cancel)
+        );
     }
 
     /// <summary>Lets a key find the household that the work is in. False where it finds another one.</summary>
@@ -30,11 +32,25 @@ public static class HouseholdLookup
         work.QuerySingleAsync<bool>("select found_by_keep(@what, @key)", new { what = Word(what), key });
 
     /// <summary>Lets a key find nobody any more.</summary>
-    public static Task DropAsync(HouseholdWork work, LookupKind what, string key) => work.ExecuteAsync(
-        "delete from found_by where household_id = @Household and what = @what and key = @key", new { work.Household, what = Word(what), key });
+    public static Task DropAsync(HouseholdWork work, LookupKind what, string key) =>
+        work.ExecuteAsync(
+            "delete from found_by where household_id = @Household and what = @what and key = @key",
+            new
+            {
+                work.Household,
+                what = Word(what),
+                key,
+            }
+        );
 
     /// <summary>A digest as a key.</summary>
     public static string KeyOf(byte[] digest) => Convert.ToHexStringLower(digest);
 
-    private static string Word(LookupKind what) => what switch { LookupKind.Name => "name", LookupKind.Calendar => "calendar", _ => "code" };
+    private static string Word(LookupKind what) =>
+        what switch
+        {
+            LookupKind.Name => "name",
+            LookupKind.Calendar => "calendar",
+            _ => "code",
+        };
 }

@@ -13,7 +13,15 @@ public static class RateLimitStore
     public static async Task<TimeSpan?> TryAsync(GambetaDatabase database, string what, int most, TimeSpan within)
     {
         await using var connection = await database.Source.OpenConnectionAsync();
-        var seconds = await connection.ExecuteScalarAsync<int>("select brake_try(@what, @most, @seconds)", new { what, most, seconds = (int)within.TotalSeconds });
+        var seconds = await connection.ExecuteScalarAsync<int>(
+            "select brake_try(@what, @most, @seconds)",
+            new
+            {
+                what,
+                most,
+                seconds = (int)within.TotalSeconds,
+            }
+        );
         return seconds == 0 ? null : TimeSpan.FromSeconds(seconds);
     }
 

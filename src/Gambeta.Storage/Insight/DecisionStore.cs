@@ -10,27 +10,62 @@ namespace Gambeta.Storage;
 /// <param name="Reasons">What it rested on; nothing where that was not read.</param>
 public sealed record TakenDecision(FormKey Key, DateOnly Day, DecisionKind Kind, Decision? Reasons);
 
-/// <summary>The decisions of a player as they were taken. Another one is another row (<see cref="VerdictStore"/>); none is edited.</summary>
+/// <summary>The decisions of a player as they were taken. Another one is another row (<see cref="VerdictStore"/>); none is
+/// edited.</summary>
 public static class DecisionStore
 {
     /// <summary>The decisions of a player, latest first; of one drill or all.</summary>
-    public static async Task<IReadOnlyList<TakenDecision>> LatestAsync(HouseholdWork work, Guid player, string? drill = null, int most = 100) => Taken(player, await work.QueryAsync<TakenRow>(
-        """
-        select drill, measure, feet, layout, day, kind, reasons::text reasons from decision
-        where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill) order by taken_at desc limit @most
-        """,
-        new { work.Household, player, drill, most }));
+    public static async Task<IReadOnlyList<TakenDecision>> LatestAsync(
+        HouseholdWork work,
+        Guid player,
+        string? drill = null,
+        int most = 100
+    ) =>
+        Taken(
+            player,
+            await work.QueryAsync<TakenRow>(
+                """
+                select drill, measure, feet, layout, day, kind, reasons::text reasons from decision
+                where household_id = @Household and player_id = @player
+                  and (@drill::text is null or drill = @drill) order by taken_at desc limit @most
+                """,
+                new
+                {
+                    work.Household,
+                    player,
+                    drill,
+                    most,
+                }
+            )
+        );
 
     /// <summary>All decisions of some drills, in the order in which they were taken; their reasons are not read.</summary>
-    internal static async Task<IReadOnlyList<TakenDecision>> OfDrillsAsync(HouseholdWork work, Guid player, string[] drills) => Taken(player, await work.QueryAsync<TakenRow>(
-        """
-        select drill, measure, feet, layout, day, kind, null reasons from decision
-        where household_id = @Household and player_id = @player and drill = any(@drills) order by taken_at
-        """,
-        new { work.Household, player, drills }));
+    internal static async Task<IReadOnlyList<TakenDecision>> OfDrillsAsync(HouseholdWork work, Guid player, string[] drills) =>
+        Taken(
+            player,
+            await work.QueryAsync<TakenRow>(
+                """
+                select drill, measure, feet, layout, day, kind, null reasons from decision
+                where household_id = @Household and player_id = @player and drill = any(@drills) order by taken_at
+                """,
+                new
+                {
+                    work.Household,
+                    player,
+                    drills,
+                }
+            )
+        );
 
     private static IReadOnlyList<TakenDecision> Taken(Guid player, IEnumerable<TakenRow> rows) =>
-        [.. rows.Select(row => new TakenDecision(row.KeyOf(player), row.Day, Stored.Word<DecisionKind>(row.Kind), row.Reasons is null ? null : KeptDecision.Read(row.Reasons)))];
+        [
+            .. rows.Select(row => new TakenDecision(
+                row.KeyOf(player),
+                row.Day,
+                Stored.Word<DecisionKind>(row.Kind),
+                row.Reasons is null ? null : KeptDecision.Read(row.Reasons)
+            )),
+        ];
 
     private sealed class TakenRow : KeyRow
     {

@@ -20,7 +20,8 @@ internal sealed record KeptDecision(DecisionKind Kind, double Clean, double Sure
 {
     public static string Write(Decision decision) => JsonSerializer.Serialize(Of(decision), KeptJson.ByNumber);
 
-    public static KeptDecision Of(Decision decision) => new(decision.Kind, decision.Clean, decision.Sure, decision.Sets, decision.Days, decision.Word);
+    public static KeptDecision Of(Decision decision) =>
+        new(decision.Kind, decision.Clean, decision.Sure, decision.Sets, decision.Days, decision.Word);
 
     public static Decision Read(string json) => JsonSerializer.Deserialize<KeptDecision>(json, KeptJson.ByNumber)!.ToDecision();
 
@@ -51,31 +52,85 @@ internal sealed record KeptPace(ControlKind Kind, double Pace, double Sure, int 
     public PaceOfControl ToPace() => new(Kind, Pace, Sure, Sets);
 }
 
-/// <summary>What stands about a key, as JSON keeps it. What was said before a set is the same, as it stood then; what an older one lacks is left open.</summary>
+/// <summary>What stands about a key, as JSON keeps it. What was said before a set is the same, as it stood then; what an older one lacks is
+/// left open.</summary>
 internal sealed record KeptVerdict(
-    string Measure, string Dose, int SetsADay, KeptTarget NextSet, KeptTarget NextDay, KeptQuantiles Quantiles, int UnitsInOne, KeptDecision Decision, double Learning,
-    KeptTakes? ToEight, KeptPace? Pace, Guid Sitting, KeptTarget? Again, int Version, int Steps = 0)
+    string Measure,
+    string Dose,
+    int SetsADay,
+    KeptTarget NextSet,
+    KeptTarget NextDay,
+    KeptQuantiles Quantiles,
+    int UnitsInOne,
+    KeptDecision Decision,
+    double Learning,
+    KeptTakes? ToEight,
+    KeptPace? Pace,
+    Guid Sitting,
+    KeptTarget? Again,
+    int Version,
+    int Steps = 0
+)
 {
     /// <summary>As it is kept, with the version of the rules that it was worked out by.</summary>
-    public static string Write(Verdict v) => JsonSerializer.Serialize(
-        new KeptVerdict(
-            v.Measure.ToString(), v.Dose, v.SetsADay, KeptTarget.Of(v.NextSet), KeptTarget.Of(v.NextDay), KeptQuantiles.Of(v.Quantiles), v.UnitsInOne, KeptDecision.Of(v.Decision),
-            v.Learning, KeptTakes.Of(v.ToEight), KeptPace.Of(v.Pace), v.Sitting, KeptTarget.Of(v.Again), Core.Insight.Judgement.Decision.Version, v.Steps),
-        KeptJson.ByNumber);
+    public static string Write(Verdict v) =>
+        JsonSerializer.Serialize(
+            new KeptVerdict(
+                v.Measure.ToString(),
+                v.Dose,
+                v.SetsADay,
+                KeptTarget.Of(v.NextSet),
+                KeptTarget.Of(v.NextDay),
+                KeptQuantiles.Of(v.Quantiles),
+                v.UnitsInOne,
+                KeptDecision.Of(v.Decision),
+                v.Learning,
+                KeptTakes.Of(v.ToEight),
+                KeptPace.Of(v.Pace),
+                v.Sitting,
+                KeptTarget.Of(v.Again),
+                Core.Insight.Judgement.Decision.Version,
+                v.Steps
+            ),
+            KeptJson.ByNumber
+        );
 
     /// <summary>Reads what was kept.</summary>
     public static KeptVerdict Read(string json) => JsonSerializer.Deserialize<KeptVerdict>(json, KeptJson.ByNumber)!;
 
     /// <summary>What stands about a key.</summary>
-    public Verdict ToVerdict(FormKey key, DateOnly lastDay) => new(
-        key, lastDay, Core.Base.Measures.Measure.Parse(Measure), Dose, SetsADay, NextSet.ToTarget(), NextDay.ToTarget(), Quantiles.ToQuantiles(), UnitsInOne, Decision.ToDecision(), Learning,
-        ToEight?.ToTakes() ?? new WhatItTakes(null, NextDay.Value), Pace?.ToPace() ?? new PaceOfControl(ControlKind.Unknown, 0, 0, 0), Sitting, (Again ?? NextSet).ToTarget(), Steps);
+    public Verdict ToVerdict(FormKey key, DateOnly lastDay) =>
+        new(
+            key,
+            lastDay,
+            Core.Base.Measures.Measure.Parse(Measure),
+            Dose,
+            SetsADay,
+            NextSet.ToTarget(),
+            NextDay.ToTarget(),
+            Quantiles.ToQuantiles(),
+            UnitsInOne,
+            Decision.ToDecision(),
+            Learning,
+            ToEight?.ToTakes() ?? new WhatItTakes(null, NextDay.Value),
+            Pace?.ToPace() ?? new PaceOfControl(ControlKind.Unknown, 0, 0, 0),
+            Sitting,
+            (Again ?? NextSet).ToTarget(),
+            Steps
+        );
 
     /// <summary>What was said by it before a set.</summary>
     public SaidOfSet Before(Guid set, Guid sitting)
     {
         var target = sitting == Sitting ? Again ?? NextSet : NextSet;
-        return new SaidOfSet(set, Core.Base.Measures.Measure.Parse(Measure), target.Value / (decimal)UnitsInOne, target.Value, target.Chance, Quantiles.ToQuantiles());
+        return new SaidOfSet(
+            set,
+            Core.Base.Measures.Measure.Parse(Measure),
+            target.Value / (decimal)UnitsInOne,
+            target.Value,
+            target.Chance,
+            Quantiles.ToQuantiles()
+        );
     }
 }
 

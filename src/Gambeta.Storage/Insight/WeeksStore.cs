@@ -21,8 +21,13 @@ public static class WeeksStore
     private const int WeeksOfLoad = 6;
 
     /// <summary>The weeks of a player's day, with all that is known for its session.</summary>
-    public static async Task<(PlanFacts Facts, LaidWeeks Weeks)> OfDayAsync(HouseholdWork work, Player player, DateOnly day, DrillCatalogue catalogue, HouseholdSettings settings) =>
-        await PlanStore.WithWeeksAsync(work, player, player.AgeOn(day), day, catalogue, settings, (await YardStore.ViewAsync(work)).Kit);
+    public static async Task<(PlanFacts Facts, LaidWeeks Weeks)> OfDayAsync(
+        HouseholdWork work,
+        Player player,
+        DateOnly day,
+        DrillCatalogue catalogue,
+        HouseholdSettings settings
+    ) => await PlanStore.WithWeeksAsync(work, player, player.AgeOn(day), day, catalogue, settings, (await YardStore.ViewAsync(work)).Kit);
 
     /// <summary>The weeks of a player, with what else is known for a session of that day.</summary>
     public static async Task<LaidWeeks> LayOutAsync(HouseholdWork work, PlanFacts facts, HouseholdSettings settings)
@@ -44,43 +49,80 @@ public static class WeeksStore
             Ladders = [.. LadderState.Begun(facts.Catalogue, visits)],
             NewDays = WeeksFacts.NewDaysOf(begun, facts.LastDays.Count),
             TestedOn = tested,
-            RecordsInReach = facts.Verdicts.Sum(drill => facts.Of(drill.Key).Count(verdict => verdict.NextDay.Reason == TargetReason.Record)),
+            RecordsInReach = facts.Verdicts.Sum(drill =>
+                facts.Of(drill.Key).Count(verdict => verdict.NextDay.Reason == TargetReason.Record)
+            ),
             OtherFootBehind = facts.CatchUp.Kind == CatchUpKind.More,
-            Towards = [.. goals.Select(goal => goal.Drill is { } drill ? facts.Catalogue.Find(drill)?.Family : null).OfType<Family>().Distinct()],
+            Towards =
+            [
+                .. goals.Select(goal => goal.Drill is { } drill ? facts.Catalogue.Find(drill)?.Family : null).OfType<Family>().Distinct(),
+            ],
         };
         // What is played with a club is load as well.
-        var load = PracticeLoad.Of([.. weeks.Sittings, .. weeks.ClubLoads(WeeksOfLoad)], today, settings.WeekStartsOn, WeeksOfLoad, facts.Age);
+        var load = PracticeLoad.Of(
+            [.. weeks.Sittings, .. weeks.ClubLoads(WeeksOfLoad)],
+            today,
+            settings.WeekStartsOn,
+            WeeksOfLoad,
+            facts.Age
+        );
         weeks = weeks with { EasyDay = !load.Words.IsEmpty };
         return new LaidWeeks(weeks, WeeksPlanner.LayOut(weeks), goals);
     }
 
     /// <summary>What stands about the drill of a goal, one key a foot: those that were played last.</summary>
     public static async Task<IReadOnlyList<KeyForm>> KeysOfAsync(HouseholdWork work, Guid player, DrillCatalogue catalogue, string drill) =>
-    [
-        .. (await VerdictStore.SetsAsync(work, player, [drill, .. catalogue.Find(drill)?.After ?? []])).Forms(catalogue).Keys.Values
-            .Where(key => key.History.Key.Drill == drill && !key.History.Latest.IsEmpty)
-            .GroupBy(key => key.History.Key.Feet).Select(foot => foot.MaxBy(key => key.History.Latest[^1].Set.StartedAt)!).OrderBy(key => key.History.Key.Feet),
-    ];
+        [
+            .. (await VerdictStore.SetsAsync(work, player, [drill, .. catalogue.Find(drill)?.After ?? []]))
+                .Forms(catalogue)
+                .Keys.Values.Where(key => key.History.Key.Drill == drill && !key.History.Latest.IsEmpty)
+                .GroupBy(key => key.History.Key.Feet)
+                .Select(foot => foot.MaxBy(key => key.History.Latest[^1].Set.StartedAt)!)
+                .OrderBy(key => key.History.Key.Feet),
+        ];
 
-    // Of each drill the days on which it was played lately with what was still there; the days on which one was begun lately; the last day with records to try for.
-    private static async Task<(ILookup<string, LadderVisit> Visits, IReadOnlyList<DateOnly> Begun, DateOnly? Tested)> ReturnsAsync(HouseholdWork work, Guid player, DateOnly today)
+    // Of each drill the days on which it was played lately with what was still there; the days on which one was begun lately; the last day
+    // with records to try for.
+    private static async Task<(ILookup<string, LadderVisit> Visits, IReadOnlyList<DateOnly> Begun, DateOnly? Tested)> ReturnsAsync(
+        HouseholdWork work,
+        Guid player,
+        DateOnly today
+    )
     {
         await using var rows = await work.QueryMultipleAsync(
             """
             select drill, measure, feet, layout, day, max(value) most, min(value) least from mark
             where household_id = @Household and player_id = @player and day >= @from group by drill, measure, feet, layout, day;
 
-            select drill, max(day) from practice_set where household_id = @Household and player_id = @player and day >= @from and removed_at is null group by drill, day;
+            select drill, max(day) from practice_set
+              where household_id = @Household and player_id = @player and day >= @from and removed_at is null group by drill, day;
 
-            select (select min(day) from practice_set s where s.household_id = @Household and s.player_id = @player and s.drill = d.drill and s.removed_at is null) from drill_played d
+            select (select min(day) from practice_set s
+              where s.household_id = @Household and s.player_id = @player and s.drill = d.drill
+              and s.removed_at is null) from drill_played d
             where d.household_id = @Household and d.player_id = @player and d.last_day > @lately;
 
-            select tested_on from plan where household_id = @Household and player_id = @player and tested_on in (select day from practice_day where household_id = @Household and player_id = @player and day >= @lately)
+            select tested_on from plan
+              where household_id = @Household and player_id = @player and tested_on in (select day from practice_day
+              where household_id = @Household and player_id = @player and day >= @lately)
             """,
-            new { work.Household, player, from = today.AddDays(-7 * WeeksFacts.WeeksOfReturns), lately = today.AddDays(-7) });
+            new
+            {
+                work.Household,
+                player,
+                from = today.AddDays(-7 * WeeksFacts.WeeksOfReturns),
+                lately = today.AddDays(-7),
+            }
+        );
         var bests = (await rows.ReadAsync<MarkDay>()).Select(row => row.ToBest(player)).ToList();
         // What makes no mark was played all the same.
-        bests.AddRange((await rows.ReadAsync<(string Drill, DateOnly Day)>()).Select(row => new DayBest(new MarkKey(player, row.Drill, default, Feet.Both, "played"), row.Day, 0)));
+        bests.AddRange(
+            (await rows.ReadAsync<(string Drill, DateOnly Day)>()).Select(row => new DayBest(
+                new MarkKey(player, row.Drill, default, Feet.Both, "played"),
+                row.Day,
+                0
+            ))
+        );
         var begun = (await rows.ReadAsync<DateOnly?>()).OfType<DateOnly>().Where(day => day > today.AddDays(-7)).ToList();
         return (DayBest.Visits(bests), begun, (await rows.ReadAsync<DateOnly?>()).SingleOrDefault());
     }
@@ -98,7 +140,11 @@ public static class WeeksStore
         public DayBest ToBest(Guid player)
         {
             var measure = Core.Base.Measures.Measure.Parse(Measure);
-            return new DayBest(new MarkKey(player, Drill, measure, Stored.Word<Feet>(Feet), Layout), Day, measure.LowerIsBetter ? Least : Most);
+            return new DayBest(
+                new MarkKey(player, Drill, measure, Stored.Word<Feet>(Feet), Layout),
+                Day,
+                measure.LowerIsBetter ? Least : Most
+            );
         }
     }
 }

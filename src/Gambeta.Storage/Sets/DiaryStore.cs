@@ -15,9 +15,20 @@ public static class DiaryStore
 {
     /// <summary>Days with practice from a day on, oldest first.</summary>
     public static async Task<IReadOnlyList<DayTally>> DaysAsync(HouseholdWork work, Guid player, DateOnly from) =>
-        Days(await work.QueryAsync<DayRow>(DaysSql, new { work.Household, player, from }));
+        Days(
+            await work.QueryAsync<DayRow>(
+                DaysSql,
+                new
+                {
+                    work.Household,
+                    player,
+                    from,
+                }
+            )
+        );
 
-    /// <summary>All that Today shows, in one round trip: days from a day on, the latest sitting, the standing bests, and when each drill was last played.</summary>
+    /// <summary>All that Today shows, in one round trip: days from a day on, the latest sitting, the standing bests, and when each drill
+    /// was last played.</summary>
     public static async Task<TodayRows> TodayAsync(HouseholdWork work, Guid player, DateOnly from, DrillCatalogue? catalogue = null)
     {
         await using var rows = await work.QueryMultipleAsync(
@@ -39,14 +50,24 @@ public static class DiaryStore
 
             {VerdictStore.AllSql}
             """,
-            new { work.Household, player, from, SetStore.MostShown, drill = (string?)null, MostKeys });
+            new
+            {
+                work.Household,
+                player,
+                from,
+                SetStore.MostShown,
+                drill = (string?)null,
+                MostKeys,
+            }
+        );
         return new TodayRows(
             Days(await rows.ReadAsync<DayRow>()),
             [.. (await rows.ReadAsync<SetRow>()).Select(row => row.ToSet())],
             [.. (await rows.ReadAsync<MarkRow>()).Select(row => (row.ToMark(), (IReadOnlyList<decimal>)(row.Latest ?? [])))],
             (await rows.ReadAsync<(string Drill, DateOnly Day)>()).ToDictionary(d => d.Drill, d => d.Day),
             (await rows.ReadAsync<SheetStore.SheetRow>()).SingleOrDefault()?.ToSheet(),
-            await VerdictStore.AboutAsync(work, player, rows, catalogue));
+            await VerdictStore.AboutAsync(work, player, rows, catalogue)
+        );
     }
 
     /// <summary>The bests that stand, one of each key.</summary>
@@ -55,18 +76,30 @@ public static class DiaryStore
 
     /// <summary>The day on which each drill was last played.</summary>
     public static async Task<IReadOnlyDictionary<string, DateOnly>> LastDaysAsync(HouseholdWork work, Guid player) =>
-        (await work.QueryAsync<(string Drill, DateOnly Day)>(LastDaysSql, new { work.Household, player })).ToDictionary(d => d.Drill, d => d.Day);
+        (await work.QueryAsync<(string Drill, DateOnly Day)>(LastDaysSql, new { work.Household, player })).ToDictionary(
+            d => d.Drill,
+            d => d.Day
+        );
 
     /// <summary>
     /// All that the logbook shows, in one round trip: the sets of a player between two days, one drill or all, latest day first
-    /// and within it in the order played, a page of <see cref="SetStore.MostShown"/>; which of them are bests; and which drills there are to choose from.
+    /// and within it in the order played, a page of <see cref="SetStore.MostShown"/>; which of them are bests; and which drills there are
+    /// to choose from.
     /// </summary>
-    public static async Task<LogbookRows> LogbookAsync(HouseholdWork work, Guid player, string? drill, DateOnly from, DateOnly to, int page = 1)
+    public static async Task<LogbookRows> LogbookAsync(
+        HouseholdWork work,
+        Guid player,
+        string? drill,
+        DateOnly from,
+        DateOnly to,
+        int page = 1
+    )
     {
         await using var rows = await work.QueryMultipleAsync(
             $"""
             select {SetColumns.Light}, set_id in (
-              select set_id from mark where household_id = @Household and player_id = @player and day between @from and @to and is_best) is_best
+              select set_id from mark
+                where household_id = @Household and player_id = @player and day between @from and @to and is_best) is_best
             from practice_set
             where household_id = @Household and player_id = @player and day between @from and @to
               and (@drill::text is null or drill = @drill) and removed_at is null
@@ -74,38 +107,91 @@ public static class DiaryStore
 
             {LastDaysSql}
             """,
-            new { work.Household, player, drill, from, to, skipped = (page - 1) * SetStore.MostShown, SetStore.MostShown });
+            new
+            {
+                work.Household,
+                player,
+                drill,
+                from,
+                to,
+                skipped = (page - 1) * SetStore.MostShown,
+                SetStore.MostShown,
+            }
+        );
         var read = (await rows.ReadAsync<SetRow>()).ToList();
         var shown = read.Take(SetStore.MostShown).ToList();
         return new LogbookRows(
             [.. shown.Select(row => row.ToSet())],
             shown.Where(row => row.IsBest).Select(row => row.SetId).ToHashSet(),
             [.. (await rows.ReadAsync<(string Drill, DateOnly Day)>()).Select(d => d.Drill)],
-            read.Count > shown.Count);
+            read.Count > shown.Count
+        );
     }
 
     /// <summary>The bests made between two days, by their set.</summary>
-    public static async Task<ILookup<Guid, Mark>> BestsOfAsync(HouseholdWork work, Guid player, DateOnly from, DateOnly to) =>
-        (await work.QueryAsync<MarkRow>(
-            """
-            select set_id, measure, player_id, drill, feet, layout, value, made_at, day, is_best from mark
-            where household_id = @Household and player_id = @player and day between @from and @to and is_best
-            """,
-            new { work.Household, player, from, to })).Select(row => row.ToMark()).ToLookup(mark => mark.SetId);
+    public static async Task<ILookup<Guid, Mark>> BestsOfAsync(HouseholdWork work, Guid player, DateOnly from, DateOnly to) => (
+            await work.QueryAsync<MarkRow>(
+                """
+                select set_id, measure, player_id, drill, feet, layout, value, made_at, day, is_best from mark
+                where household_id = @Household and player_id = @player and day between @from and @to and is_best
+                """,
+                new
+                {
+                    work.Household,
+                    player,
+                    from,
+                    to,
+                }
+            )
+        ).Select(row => row.ToMark()).ToLookup(mark => mark.SetId);
 
     /// <summary>The latest bests of every key, oldest first within a key, at most so many a key; of one drill or all.</summary>
-    public static async Task<IReadOnlyList<IGrouping<MarkKey, Mark>>> ChainsAsync(HouseholdWork work, Guid player, int most, string? drill = null) =>
-        Chains(await work.QueryAsync<MarkRow>(ChainsSql, new { work.Household, player, most, drill, MostKeys }));
+    public static async Task<IReadOnlyList<IGrouping<MarkKey, Mark>>> ChainsAsync(
+        HouseholdWork work,
+        Guid player,
+        int most,
+        string? drill = null
+    ) =>
+        Chains(
+            await work.QueryAsync<MarkRow>(
+                ChainsSql,
+                new
+                {
+                    work.Household,
+                    player,
+                    most,
+                    drill,
+                    MostKeys,
+                }
+            )
+        );
 
-    /// <summary>All that the records show, in one round trip: the chains of <see cref="ChainsAsync"/>, and the names of the household's layouts by their keys.</summary>
-    public static async Task<(IReadOnlyList<IGrouping<MarkKey, Mark>> Chains, IReadOnlyDictionary<string, string> Layouts)> RecordsAsync(HouseholdWork work, Guid player, int most)
+    /// <summary>All that the records show, in one round trip: the chains of <see cref="ChainsAsync"/>, and the names of the household's
+    /// layouts by their keys.</summary>
+    public static async Task<(IReadOnlyList<IGrouping<MarkKey, Mark>> Chains, IReadOnlyDictionary<string, string> Layouts)> RecordsAsync(
+        HouseholdWork work,
+        Guid player,
+        int most
+    )
     {
-        await using var rows = await work.QueryMultipleAsync($"{ChainsSql}; {YardStore.LayoutNamesSql}", new { work.Household, player, most, drill = (string?)null, MostKeys });
-        return (Chains(await rows.ReadAsync<MarkRow>()), (await rows.ReadAsync<(string Key, string Name)>()).ToDictionary(row => row.Key, row => row.Name));
+        await using var rows = await work.QueryMultipleAsync(
+            $"{ChainsSql}; {YardStore.LayoutNamesSql}",
+            new
+            {
+                work.Household,
+                player,
+                most,
+                drill = (string?)null,
+                MostKeys,
+            }
+        );
+        return (
+            Chains(await rows.ReadAsync<MarkRow>()),
+            (await rows.ReadAsync<(string Key, string Name)>()).ToDictionary(row => row.Key, row => row.Name)
+        );
     }
 
-    private const string ChainsSql =
-        """
+    private const string ChainsSql = """
         select b.set_id, s.measure, s.player_id, s.drill, s.feet, s.layout, b.value, b.made_at, b.day
         from (
           select * from standing where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill)
@@ -117,11 +203,11 @@ public static class DiaryStore
           order by made_at desc limit @most) b
         """;
 
-    private static IReadOnlyList<IGrouping<MarkKey, Mark>> Chains(IEnumerable<MarkRow> rows) => [.. rows.Select(row => row.ToMark()).Order().GroupBy(mark => mark.Key)];
+    private static IReadOnlyList<IGrouping<MarkKey, Mark>> Chains(IEnumerable<MarkRow> rows) =>
+        [.. rows.Select(row => row.ToMark()).Order().GroupBy(mark => mark.Key)];
 
     /// <summary>The bests that stand, for a query that reads more besides.</summary>
-    internal const string StandingSql =
-        """
+    internal const string StandingSql = """
         select set_id, measure, player_id, drill, feet, layout, value, made_at, day, latest
         from standing where household_id = @Household and player_id = @player
         """;
@@ -134,7 +220,8 @@ public static class DiaryStore
     private const string LastDaysSql = "select drill, last_day from drill_played where household_id = @Household and player_id = @player";
 
     private const string DaysSql =
-        "select day, touches_left, touches_right, has_best from practice_day where household_id = @Household and player_id = @player and day >= @from order by day";
+        "select day, touches_left, touches_right, has_best from practice_day where household_id = @Household and player_id = "
+        + "@player and day >= @from order by day";
 
     private static IReadOnlyList<DayTally> Days(IEnumerable<DayRow> rows) =>
         [.. rows.Select(d => new DayTally(d.Day, new TouchCount(d.TouchesLeft, d.TouchesRight), d.HasBest))];
@@ -156,8 +243,13 @@ public static class DiaryStore
 /// <param name="Sheet">The household's own sheet that was changed last.</param>
 /// <param name="About">What stands about each foot of a drill.</param>
 public sealed record TodayRows(
-    IReadOnlyList<DayTally> Days, IReadOnlyList<PracticeSet> Last, IReadOnlyList<(Mark Best, IReadOnlyList<decimal> Latest)> Standing,
-    IReadOnlyDictionary<string, DateOnly> LastDays, KeptSheet? Sheet, Func<string, IEnumerable<Verdict>> About);
+    IReadOnlyList<DayTally> Days,
+    IReadOnlyList<PracticeSet> Last,
+    IReadOnlyList<(Mark Best, IReadOnlyList<decimal> Latest)> Standing,
+    IReadOnlyDictionary<string, DateOnly> LastDays,
+    KeptSheet? Sheet,
+    Func<string, IEnumerable<Verdict>> About
+);
 
 /// <summary>What the logbook reads.</summary>
 /// <param name="Sets">A page of sets.</param>

@@ -1,7 +1,7 @@
+using Gambeta.Core;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Records;
-using Gambeta.Core;
 
 namespace Gambeta.Storage;
 
@@ -22,21 +22,27 @@ internal sealed class MarkRow
     /// <summary>Other values of the same key, where a query asks for them.</summary>
     public decimal[]? Latest { get; init; }
 
-    public static MarkRow From(Mark mark, bool isBest) => new()
-    {
-        SetId = mark.SetId,
-        Measure = mark.Key.Measure.ToString(),
-        PlayerId = mark.Key.PlayerId,
-        Drill = mark.Key.Drill,
-        Feet = mark.Key.Feet.ToKey(),
-        Layout = mark.Key.Layout,
-        Value = mark.Value,
-        MadeAt = mark.At.UtcDateTime,
-        Day = mark.Day,
-        IsBest = isBest,
-    };
+    public static MarkRow From(Mark mark, bool isBest) =>
+        new()
+        {
+            SetId = mark.SetId,
+            Measure = mark.Key.Measure.ToString(),
+            PlayerId = mark.Key.PlayerId,
+            Drill = mark.Key.Drill,
+            Feet = mark.Key.Feet.ToKey(),
+            Layout = mark.Key.Layout,
+            Value = mark.Value,
+            MadeAt = mark.At.UtcDateTime,
+            Day = mark.Day,
+            IsBest = isBest,
+        };
 
-    public Mark ToMark() => new(
-        new MarkKey(PlayerId, Drill, Core.Base.Measures.Measure.Parse(Measure), Stored.Word<Feet>(Feet), Layout),
-        Value, new DateTimeOffset(DateTime.SpecifyKind(MadeAt, DateTimeKind.Utc)), Day, SetId);
+    public Mark ToMark() =>
+        new(
+            new MarkKey(PlayerId, Drill, Core.Base.Measures.Measure.Parse(Measure), Stored.Word<Feet>(Feet), Layout),
+            Value,
+            new DateTimeOffset(DateTime.SpecifyKind(MadeAt, DateTimeKind.Utc)),
+            Day,
+            SetId
+        );
 }

@@ -1,10 +1,10 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
-using Gambeta.Core;
 
 namespace Gambeta.Storage;
 
@@ -93,62 +93,65 @@ internal class SetRow
     /// <summary>Whether it is a best, where a query asks for that.</summary>
     public bool IsBest { get; init; }
 
-    public static SetRow From(Guid household, PracticeSet set) => new()
-    {
-        HouseholdId = household,
-        SetId = set.Id,
-        SessionId = set.SessionId,
-        PlayerId = set.PlayerId,
-        Drill = set.Drill,
-        Layout = set.Layout ?? "",
-        SetOrder = (short)set.Order,
-        Feet = set.Feet.ToKey(),
-        StartedAt = set.StartedAt.UtcDateTime,
-        Day = set.Day,
-        WorkedMs = (int)set.Worked.TotalMilliseconds,
-        PlannedSeconds = (short?)set.Planned?.TotalSeconds,
-        CountedBy = set.CountedBy.ToKey(),
-        TouchesLeft = set.Touches.Left,
-        TouchesRight = set.Touches.Right,
-        MeasuredBy = set.Result.Of.ToKey(),
-        ResultVersion = ResultJson.Version,
-        Result = ResultJson.Write(set.Result),
-        Events = set.Events,
-        Item = (short?)set.Plan.Item,
-        PlannedRounds = (short?)set.Plan.Rounds,
-        PlannedCount = set.Plan.Count,
-        BeatFrom = (short?)set.Plan.BeatFrom,
-        BeatTo = (short?)set.Plan.BeatTo,
-        Heard = set.Heard,
-        WithOther = set.With?.ToKey(),
-    };
+    public static SetRow From(Guid household, PracticeSet set) =>
+        new()
+        {
+            HouseholdId = household,
+            SetId = set.Id,
+            SessionId = set.SessionId,
+            PlayerId = set.PlayerId,
+            Drill = set.Drill,
+            Layout = set.Layout ?? "",
+            SetOrder = (short)set.Order,
+            Feet = set.Feet.ToKey(),
+            StartedAt = set.StartedAt.UtcDateTime,
+            Day = set.Day,
+            WorkedMs = (int)set.Worked.TotalMilliseconds,
+            PlannedSeconds = (short?)set.Planned?.TotalSeconds,
+            CountedBy = set.CountedBy.ToKey(),
+            TouchesLeft = set.Touches.Left,
+            TouchesRight = set.Touches.Right,
+            MeasuredBy = set.Result.Of.ToKey(),
+            ResultVersion = ResultJson.Version,
+            Result = ResultJson.Write(set.Result),
+            Events = set.Events,
+            Item = (short?)set.Plan.Item,
+            PlannedRounds = (short?)set.Plan.Rounds,
+            PlannedCount = set.Plan.Count,
+            BeatFrom = (short?)set.Plan.BeatFrom,
+            BeatTo = (short?)set.Plan.BeatTo,
+            Heard = set.Heard,
+            WithOther = set.With?.ToKey(),
+        };
 
-    public PracticeSet ToSet() => new()
-    {
-        Id = SetId,
-        SessionId = SessionId,
-        PlayerId = PlayerId,
-        Drill = Drill,
-        Layout = Layout.Length == 0 ? null : Layout,
-        Order = SetOrder,
-        Feet = Stored.Word<Feet>(Feet),
-        StartedAt = new DateTimeOffset(DateTime.SpecifyKind(StartedAt, DateTimeKind.Utc)),
-        Day = Day,
-        Worked = TimeSpan.FromMilliseconds(WorkedMs),
-        Planned = PlannedSeconds is { } seconds ? TimeSpan.FromSeconds(seconds) : null,
-        CountedBy = Stored.Word<CountedBy>(CountedBy),
-        Touches = new TouchCount(TouchesLeft, TouchesRight),
-        Result = ResultJson.Read(Stored.Word<MeasuredBy>(MeasuredBy), ResultVersion, Result),
-        Events = Events,
-        Heard = Heard,
-        With = WithOther is null ? null : Stored.Word<OtherPart>(WithOther),
-        Plan = new SetPlan(Item, PlannedRounds, PlannedCount, BeatFrom, BeatTo),
-    };
+    public PracticeSet ToSet() =>
+        new()
+        {
+            Id = SetId,
+            SessionId = SessionId,
+            PlayerId = PlayerId,
+            Drill = Drill,
+            Layout = Layout.Length == 0 ? null : Layout,
+            Order = SetOrder,
+            Feet = Stored.Word<Feet>(Feet),
+            StartedAt = new DateTimeOffset(DateTime.SpecifyKind(StartedAt, DateTimeKind.Utc)),
+            Day = Day,
+            Worked = TimeSpan.FromMilliseconds(WorkedMs),
+            Planned = PlannedSeconds is { } seconds ? TimeSpan.FromSeconds(seconds) : null,
+            CountedBy = Stored.Word<CountedBy>(CountedBy),
+            Touches = new TouchCount(TouchesLeft, TouchesRight),
+            Result = ResultJson.Read(Stored.Word<MeasuredBy>(MeasuredBy), ResultVersion, Result),
+            Events = Events,
+            Heard = Heard,
+            With = WithOther is null ? null : Stored.Word<OtherPart>(WithOther),
+            Plan = new SetPlan(Item, PlannedRounds, PlannedCount, BeatFrom, BeatTo),
+        };
 
     // Rows that are sent as one JSON carry what is JSON already as it is.
     private sealed class RawJson : JsonConverter<string>
     {
-        public override string Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => throw new NotSupportedException();
+        public override string Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+            throw new NotSupportedException();
 
         public override void Write(Utf8JsonWriter writer, string value, JsonSerializerOptions options) => writer.WriteRawValue(value);
     }

@@ -4,8 +4,8 @@ using Gambeta.Core.Practice.Records;
 namespace Gambeta.Storage;
 
 /// <summary>
-/// Days added up, when each drill was last played, and standing bests, as pages read them. They follow from sets and marks, and are written anew for whatever
-/// a change touched, in its transaction: no page adds up three years to show five weeks.
+/// Days added up, when each drill was last played, and standing bests, as pages read them. They follow from sets and marks, and are written
+/// anew for whatever a change touched, in its transaction: no page adds up three years to show five weeks.
 /// </summary>
 internal static class SummaryStore
 {
@@ -15,19 +15,27 @@ internal static class SummaryStore
 
     /// <summary>What the statements ask for.</summary>
     public static DynamicParameters Parameters(HouseholdWork work, Guid player, IEnumerable<DateOnly> days, IEnumerable<string> drills) =>
-        new(new { work.Household, player, days = days.Distinct().ToArray(), drills = drills.Distinct().ToArray(), latest = NearRecords.LatestMarks });
+        new(
+            new
+            {
+                work.Household,
+                player,
+                days = days.Distinct().ToArray(),
+                drills = drills.Distinct().ToArray(),
+                latest = NearRecords.LatestMarks,
+            }
+        );
 
     // An edit or a removal may leave nothing of a day, a drill or a record.
-    private const string ClearSql =
-        """
+    private const string ClearSql = """
         delete from practice_day where household_id = @Household and player_id = @player and day = any(@days);
         delete from drill_played where household_id = @Household and player_id = @player and drill = any(@drills);
         delete from standing where household_id = @Household and player_id = @player and drill = any(@drills)
         """;
 
-    /// <summary>Writes what is there over what was there, as statements for a round trip that does more besides: enough after a set was added, which empties nothing.</summary>
-    public const string WriteSql =
-        """
+    /// <summary>Writes what is there over what was there, as statements for a round trip that does more besides: enough after a set was
+    /// added, which empties nothing.</summary>
+    public const string WriteSql = """
         insert into practice_day (household_id, player_id, day, touches_left, touches_right, has_best)
         select @Household, @player, s.day, sum(s.touches_left), sum(s.touches_right),
           exists (select from mark m where m.household_id = @Household and m.player_id = @player and m.day = s.day and m.is_best)

@@ -1,5 +1,5 @@
-using Gambeta.Core.Edges.Hearing;
 using Gambeta.Core;
+using Gambeta.Core.Edges.Hearing;
 
 namespace Gambeta.Storage;
 
@@ -7,29 +7,61 @@ namespace Gambeta.Storage;
 public static class PlaceStore
 {
     /// <summary>Keeps what was learned, in place of what was known of that space and ball. A space of nobody is the nil id.</summary>
-    public static Task KeepAsync(HouseholdWork work, Guid? space, BallKind ball, PlaceSound sound, DateOnly today) => work.ExecuteAsync(
-        """
-        insert into place_sound (household_id, space_id, ball, sound, learned_on) values (@Household, @Space, @Ball, @Sound, @today)
-        on conflict (household_id, space_id, ball) do update set sound = excluded.sound, learned_on = excluded.learned_on
-        """,
-        new { work.Household, Space = space ?? Guid.Empty, Ball = ball.ToKey(), Sound = sound.ToString(), today });
+    public static Task KeepAsync(HouseholdWork work, Guid? space, BallKind ball, PlaceSound sound, DateOnly today) =>
+        work.ExecuteAsync(
+            """
+            insert into place_sound (household_id, space_id, ball, sound, learned_on) values (@Household, @Space, @Ball, @Sound, @today)
+            on conflict (household_id, space_id, ball) do update set sound = excluded.sound, learned_on = excluded.learned_on
+            """,
+            new
+            {
+                work.Household,
+                Space = space ?? Guid.Empty,
+                Ball = ball.ToKey(),
+                Sound = sound.ToString(),
+                today,
+            }
+        );
 
     /// <summary>What a ball sounds like in a space; nothing where that was not learned.</summary>
-    public static async Task<PlaceSound?> FindAsync(HouseholdWork work, Guid? space, BallKind ball) => PlaceSound.Read(await work.ExecuteScalarAsync<string>(
-        "select sound from place_sound where household_id = @Household and space_id = @Space and ball = @Ball", new { work.Household, Space = space ?? Guid.Empty, Ball = ball.ToKey() }));
+    public static async Task<PlaceSound?> FindAsync(HouseholdWork work, Guid? space, BallKind ball) =>
+        PlaceSound.Read(
+            await work.ExecuteScalarAsync<string>(
+                "select sound from place_sound where household_id = @Household and space_id = @Space and ball = @Ball",
+                new
+                {
+                    work.Household,
+                    Space = space ?? Guid.Empty,
+                    Ball = ball.ToKey(),
+                }
+            )
+        );
 
     /// <summary>The balls that are known in a space, each with the day on which it was learned.</summary>
-    public static async Task<IReadOnlyDictionary<BallKind, DateOnly>> KnownAsync(HouseholdWork work, Guid? space) => (await work.QueryAsync<(string Ball, DateOnly LearnedOn)>(
-        "select ball, learned_on from place_sound where household_id = @Household and space_id = @Space", new { work.Household, Space = space ?? Guid.Empty })).ToDictionary(row => Stored.Word<BallKind>(row.Ball), row => row.LearnedOn);
+    public static async Task<IReadOnlyDictionary<BallKind, DateOnly>> KnownAsync(HouseholdWork work, Guid? space) =>
+        (
+            await work.QueryAsync<(string Ball, DateOnly LearnedOn)>(
+                "select ball, learned_on from place_sound where household_id = @Household and space_id = @Space",
+                new { work.Household, Space = space ?? Guid.Empty }
+            )
+        ).ToDictionary(row => Stored.Word<BallKind>(row.Ball), row => row.LearnedOn);
 
     /// <summary>Everything that is known: the space and its name (none for no space), and the ball.</summary>
-    public static async Task<IReadOnlyList<KnownPlace>> AllAsync(HouseholdWork work) => [.. (await work.QueryAsync<(Guid Space, string? Name, string Ball)>(
-        """
-        select place_sound.space_id, space.name, place_sound.ball from place_sound
-        left join space on space.household_id = place_sound.household_id and space.space_id = place_sound.space_id and space.retired_at is null
-        where place_sound.household_id = @Household and (space.space_id is not null or place_sound.space_id = @nowhere) order by space.name nulls last, place_sound.ball
-        """,
-        new { work.Household, nowhere = Guid.Empty })).Select(row => new KnownPlace(row.Space, row.Name, Stored.Word<BallKind>(row.Ball)))];
+    public static async Task<IReadOnlyList<KnownPlace>> AllAsync(HouseholdWork work) =>
+        [
+            .. (
+                await work.QueryAsync<(Guid Space, string? Name, string Ball)>(
+                    """
+                    select place_sound.space_id, space.name, place_sound.ball from place_sound
+                    left join space on space.household_id = place_sound.household_id and space.space_id = place_sound.space_id
+                      and space.retired_at is null
+                    where place_sound.household_id = @Household
+                      and (space.space_id is not null or place_sound.space_id = @nowhere) order by space.name nulls last, place_sound.ball
+                    """,
+                    new { work.Household, nowhere = Guid.Empty }
+                )
+            ).Select(row => new KnownPlace(row.Space, row.Name, Stored.Word<BallKind>(row.Ball))),
+        ];
 }
 
 /// <summary>A place of which it is known what a ball sounds like.</summary>

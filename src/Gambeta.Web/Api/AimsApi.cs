@@ -1,7 +1,7 @@
+using Gambeta.Core;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Practice.Played;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Charts;
 using Gambeta.Web.PageBases;
@@ -22,9 +22,12 @@ public sealed record Aim(string Feet, string Layout, string Measure, string Word
     {
         var target = verdict.NextIn(sitting);
         return new Aim(
-            verdict.Key.Feet.ToKey(), verdict.Key.Layout, verdict.Measure.ToString(),
+            verdict.Key.Feet.ToKey(),
+            verdict.Key.Layout,
+            verdict.Measure.ToString(),
             Say("judgement.aim-and-odds", ("value", JudgementWords.Value(verdict, target)), ("count", TenTiles.Laid(target.Chance))),
-            [.. said.Select(one => WasItRight.Reached(one.Said.Units, one.Set))]);
+            [.. said.Select(one => WasItRight.Reached(one.Said.Units, one.Set))]
+        );
     }
 }
 
@@ -34,15 +37,19 @@ public sealed record AimsPost(string? Drill, Guid Player, Guid? Session);
 /// <summary>The aims of a drill as they stand now: asked for while the player rests.</summary>
 public static class AimsApi
 {
-    public static Task<IResult> OnLineAsync(AimsPost post, HttpContext http, PageTools tools) => OfDrillAsync(post.Drill, post.Player, post.Session, http, tools);
+    public static Task<IResult> OnLineAsync(AimsPost post, HttpContext http, PageTools tools) =>
+        OfDrillAsync(post.Drill, post.Player, post.Session, http, tools);
 
     public static async Task<IResult> OfDrillAsync(string? drill, Guid player, Guid? session, HttpContext http, PageTools tools)
     {
-        if (drill is not { Length: > 0 and <= CardReader.LongestId } || drill.Any(char.IsControl)) return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.say-which-drill-it-was"));
+        if (drill is not { Length: > 0 and <= CardReader.LongestId } || drill.Any(char.IsControl))
+            return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.say-which-drill-it-was"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
-        if (household is not { Players.Count: > 0 }) return Refusal.SignedOut();
-        if (household.Players.TrueForAll(known => known.Id != player)) return Refusal.NoSuchPlayer();
+        if (household is not { Players.Count: > 0 })
+            return Refusal.SignedOut();
+        if (household.Players.TrueForAll(known => known.Id != player))
+            return Refusal.NoSuchPlayer();
         var verdicts = await VerdictStore.AllAsync(work, player, await tools.Catalogues.OfAsync(work, household), drill);
         var said = await SaidStore.LatestOfKeysAsync(work, player, [drill]);
         await work.CommitAsync(http.RequestAborted);

@@ -6,8 +6,8 @@ using Gambeta.Core;
 namespace Gambeta.Web.Api;
 
 /// <summary>
-/// Reads what was posted, the same for a request and for a message: 413 for more than is ever sent, 400 only for what is no JSON, 422 with words for JSON that is
-/// not what it should be.
+/// Reads what was posted, the same for a request and for a message: 413 for more than is ever sent, 400 only for what is no JSON, 422 with
+/// words for JSON that is not what it should be.
 /// </summary>
 internal static class JsonBody
 {
@@ -17,13 +17,16 @@ internal static class JsonBody
     /// <summary>The body of a request, or why it is refused.</summary>
     public static async Task<(ReadOnlyMemory<byte> Body, IResult? Refused)> ReadAsync(HttpContext http, int most)
     {
-        if (!http.Request.HasJsonContentType()) return (default, Refusal.Of(StatusCodes.Status415UnsupportedMediaType));
-        if (http.Request.ContentLength > most) return (default, Refusal.Of(StatusCodes.Status413PayloadTooLarge));
+        if (!http.Request.HasJsonContentType())
+            return (default, Refusal.Of(StatusCodes.Status415UnsupportedMediaType));
+        if (http.Request.ContentLength > most)
+            return (default, Refusal.Of(StatusCodes.Status413PayloadTooLarge));
         var body = new ArrayBufferWriter<byte>(1024);
         while (await http.Request.Body.ReadAsync(body.GetMemory(1024), http.RequestAborted) is > 0 and var read)
         {
             body.Advance(read);
-            if (body.WrittenCount > most) return (default, Refusal.Of(StatusCodes.Status413PayloadTooLarge));
+            if (body.WrittenCount > most)
+                return (default, Refusal.Of(StatusCodes.Status413PayloadTooLarge));
         }
         return (body.WrittenMemory, null);
     }
@@ -33,7 +36,9 @@ internal static class JsonBody
     {
         try
         {
-            return Utf8.IsValid(body.Span) ? (JsonDocument.Parse(body, Shallow), null) : (null, Refusal.Of(StatusCodes.Status400BadRequest));
+            return Utf8.IsValid(body.Span)
+                ? (JsonDocument.Parse(body, Shallow), null)
+                : (null, Refusal.Of(StatusCodes.Status400BadRequest));
         }
         catch (JsonException)
         {
@@ -44,8 +49,10 @@ internal static class JsonBody
     /// <summary>What a JSON object says, or why it is refused.</summary>
     public static (T? Post, IResult? Refused) As<T>(JsonElement json, JsonSerializerOptions options)
     {
-        if (json.ValueKind != JsonValueKind.Object) return (default, Refusal.Final(Say("refusals.nothing-was-sent-that-could")));
-        if (!HoldsTexts(json)) return (default, Refusal.Final(Say("refusals.a-text-holds-a-sign")));
+        if (json.ValueKind != JsonValueKind.Object)
+            return (default, Refusal.Final(Say("refusals.nothing-was-sent-that-could")));
+        if (!HoldsTexts(json))
+            return (default, Refusal.Final(Say("refusals.a-text-holds-a-sign")));
         try
         {
             return (json.Deserialize<T>(options)!, null);
@@ -71,10 +78,14 @@ internal static class JsonBody
                     return false;
                 }
             case JsonValueKind.Object:
-                foreach (var property in json.EnumerateObject()) if (!HoldsTexts(property.Value)) return false;
+                foreach (var property in json.EnumerateObject())
+                    if (!HoldsTexts(property.Value))
+                        return false;
                 return true;
             case JsonValueKind.Array:
-                foreach (var item in json.EnumerateArray()) if (!HoldsTexts(item)) return false;
+                foreach (var item in json.EnumerateArray())
+                    if (!HoldsTexts(item))
+                        return false;
                 return true;
             default:
                 return true;

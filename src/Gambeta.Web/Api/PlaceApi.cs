@@ -1,6 +1,6 @@
+using Gambeta.Core;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Edges.Hearing;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.PageBases;
 
@@ -26,19 +26,35 @@ internal static class PlaceApi
     /// <summary>Learns a place, and says how well that went.</summary>
     public static async Task<IResult> LearnAsync(PlacePost post, HttpContext http, PageTools tools)
     {
-        if (EarApi.FramesOf(post.Frames, MostFrames, tools) is not { } frames || frames.Length <= PlaceSound.QuietFrames * SoundFrame.Bands || !Keys.TryRead<BallKind>(post.Ball ?? "", out var ball))
+        if (
+            EarApi.FramesOf(post.Frames, MostFrames, tools) is not { } frames
+            || frames.Length <= PlaceSound.QuietFrames * SoundFrame.Bands
+            || !Keys.TryRead<BallKind>(post.Ball ?? "", out var ball)
+        )
             return Refusal.Final(Say("refusals.no-frames"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
-        if (household is null) return Refusal.SignedOut();
-        if (post.Space is { } space && !await YardStore.HasSpaceAsync(work, space)) return Refusal.Of(StatusCodes.Status404NotFound);
-        if (!await tools.MayWriteAsync(work)) return SetsApi.TooMuchToday(tools);
+        if (household is null)
+            return Refusal.SignedOut();
+        if (post.Space is { } space && !await YardStore.HasSpaceAsync(work, space))
+            return Refusal.Of(StatusCodes.Status404NotFound);
+        if (!await tools.MayWriteAsync(work))
+            return SetsApi.TooMuchToday(tools);
         var (place, touches, inTheQuiet) = PlaceSound.Learn(frames);
         if (place is not null)
         {
             await PlaceStore.KeepAsync(work, post.Space, ball, place, LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
             await work.CommitAsync();
         }
-        return Results.Json(new PlaceAnswer(place is not null, place is not null ? null : inTheQuiet > PlaceSound.MostInTheQuiet ? "not quiet" : "too few", touches), SessionApi.Written);
+        return Results.Json(
+            new PlaceAnswer(
+                place is not null,
+                place is not null ? null
+                    : inTheQuiet > PlaceSound.MostInTheQuiet ? "not quiet"
+                    : "too few",
+                touches
+            ),
+            SessionApi.Written
+        );
     }
 }

@@ -2,8 +2,8 @@ using System.Buffers;
 using System.Net.WebSockets;
 using System.Text.Json;
 using Gambeta.Storage;
-using Gambeta.Web.SecondScreen;
 using Gambeta.Web.PageBases;
+using Gambeta.Web.SecondScreen;
 using Gambeta.Web.Security;
 using Gambeta.Web.Throttling;
 using Microsoft.AspNetCore.Http.Json;
@@ -24,13 +24,23 @@ internal static class PracticeSocket
 
     private sealed record Answered(long N, int Status, object? Answer);
 
-    public static async Task OpenAsync(HttpContext http, Guid household, PageTools tools, SocketCounter lines, SecondScreenHub hub, SecondScreenWire wire, IOptions<JsonOptions> options, IHostApplicationLifetime application)
+    public static async Task OpenAsync(
+        HttpContext http,
+        Guid household,
+        PageTools tools,
+        SocketCounter lines,
+        SecondScreenHub hub,
+        SecondScreenWire wire,
+        IOptions<JsonOptions> options,
+        IHostApplicationLifetime application
+    )
     {
         var status = await MayOpenAsync(http, household, tools);
         if (status != StatusCodes.Status101SwitchingProtocols)
         {
             http.Response.StatusCode = status;
-            if (status == StatusCodes.Status503ServiceUnavailable) ConcurrencyGate.SayBusy(http.Response);
+            if (status == StatusCodes.Status503ServiceUnavailable)
+                ConcurrencyGate.SayBusy(http.Response);
             return;
         }
         using var place = lines.Take(http);
@@ -53,7 +63,8 @@ internal static class PracticeSocket
             while (await ReadAsync(socket, tools.Limits.PostBytes, until.Token) is var (message, isFrames))
             {
                 var said = isFrames ? ear.Take(message.Span) : await TakeAsync(message, json, ear, beside, http, tools);
-                if (said is null) continue;
+                if (said is null)
+                    continue;
                 await pushes.SendAsync(said, until.Token);
             }
             await socket.CloseAsync(WebSocketCloseStatus.NormalClosure, null, until.Token);
@@ -71,46 +82,78 @@ internal static class PracticeSocket
     // A page of another site could open a line with this one's cookie, were it not for where it says it comes from.
     private static async Task<int> MayOpenAsync(HttpContext http, Guid household, PageTools tools)
     {
-        if (!http.WebSockets.IsWebSocketRequest) return StatusCodes.Status400BadRequest;
-        if (!Uri.TryCreate(http.Request.Headers.Origin, UriKind.Absolute, out var origin) || !IsOurs(origin, http.Request)) return StatusCodes.Status403Forbidden;
-        if (household != http.User.HouseholdId()) return StatusCodes.Status401Unauthorized;
+        if (!http.WebSockets.IsWebSocketRequest)
+            return StatusCodes.Status400BadRequest;
+        if (!Uri.TryCreate(http.Request.Headers.Origin, UriKind.Absolute, out var origin) || !IsOurs(origin, http.Request))
+            return StatusCodes.Status403Forbidden;
+        if (household != http.User.HouseholdId())
+            return StatusCodes.Status401Unauthorized;
         using var turn = await tools.Gate.TakeAsync(http.RequestAborted);
-        if (turn is null) return StatusCodes.Status503ServiceUnavailable;
-        return await HouseholdStore.LookAsync(tools.Database, household, http.User.SignInId(), tools.Time.GetUtcNow(), http.RequestAborted) is null ? StatusCodes.Status401Unauthorized : StatusCodes.Status101SwitchingProtocols;
+        if (turn is null)
+            return StatusCodes.Status503ServiceUnavailable;
+        return
+            await HouseholdStore.LookAsync(tools.Database, household, http.User.SignInId(), tools.Time.GetUtcNow(), http.RequestAborted)
+                is null
+            ? StatusCodes.Status401Unauthorized
+            : StatusCodes.Status101SwitchingProtocols;
     }
 
     // One message whole; nothing when the other side hung up, or talks too long.
-    private static async Task<(ReadOnlyMemory<byte> Message, bool IsFrames)?> ReadAsync(WebSocket socket, int longest, CancellationToken until)
+    private static async Task<(ReadOnlyMemory<byte> Message, bool IsFrames)?> ReadAsync(
+        WebSocket socket,
+        int longest,
+        CancellationToken until
+    )
     {
         var message = new ArrayBufferWriter<byte>(1024);
         while (true)
         {
             var read = await socket.ReceiveAsync(message.GetMemory(1024), until);
-            if (read.MessageType == WebSocketMessageType.Close) return null;
+            if (read.MessageType == WebSocketMessageType.Close)
+                return null;
             message.Advance(read.Count);
-            if (message.WrittenCount > longest) return null;
-            if (read.EndOfMessage) return (message.WrittenMemory, read.MessageType == WebSocketMessageType.Binary);
+            if (message.WrittenCount > longest)
+                return null;
+            if (read.EndOfMessage)
+                return (message.WrittenMemory, read.MessageType == WebSocketMessageType.Binary);
         }
     }
 
-    private static async Task<Answered> TakeAsync(ReadOnlyMemory<byte> text, JsonSerializerOptions json, EarOnLine ear, SecondScreenOnSocket beside, HttpContext http, PageTools tools)
+    private static async Task<Answered> TakeAsync(
+        ReadOnlyMemory<byte> text,
+        JsonSerializerOptions json,
+        EarOnLine ear,
+        SecondScreenOnSocket beside,
+        HttpContext http,
+        PageTools tools
+    )
     {
         var (said, refused) = JsonBody.Parse(text);
-        if (refused is not null) return Answer(0, refused);
+        if (refused is not null)
+            return Answer(0, refused);
         using (said)
         {
             var message = said!.RootElement;
-            if (message.ValueKind != JsonValueKind.Object || !message.TryGetProperty("n", out var number) || !number.TryGetNumber(out var n)) return Answer(0, Refusal.Of(StatusCodes.Status400BadRequest));
+            if (
+                message.ValueKind != JsonValueKind.Object
+                || !message.TryGetProperty("n", out var number)
+                || !number.TryGetNumber(out var n)
+            )
+                return Answer(0, Refusal.Of(StatusCodes.Status400BadRequest));
             var body = message.TryGetProperty("body", out var told) ? told : default;
             // Compared, not read: half a character is no address either.
-            if (!message.TryGetProperty("to", out var to) || to.ValueKind != JsonValueKind.String) return Answer(n, Refusal.Of(StatusCodes.Status404NotFound));
-            if (to.ValueEquals(EarOnLine.Begins) || to.ValueEquals(EarOnLine.Ends)) return Answer(n, to.ValueEquals(EarOnLine.Ends) ? ear.End(body) : await ear.BeginAsync(body, json, http, tools));
+            if (!message.TryGetProperty("to", out var to) || to.ValueKind != JsonValueKind.String)
+                return Answer(n, Refusal.Of(StatusCodes.Status404NotFound));
+            if (to.ValueEquals(EarOnLine.Begins) || to.ValueEquals(EarOnLine.Ends))
+                return Answer(n, to.ValueEquals(EarOnLine.Ends) ? ear.End(body) : await ear.BeginAsync(body, json, http, tools));
             var post = Posts.Find(to);
             try
             {
                 using var turn = beside.AsksNobody(to, tools.Time) ? ConcurrencyGate.Free : await tools.Gate.TakeAsync(http.RequestAborted);
-                if (turn is null) return Answer(n, Refusal.Of(StatusCodes.Status503ServiceUnavailable));
-                if (await beside.TakeAsync(to, body, http, tools) is { } passed) return Answer(n, passed);
+                if (turn is null)
+                    return Answer(n, Refusal.Of(StatusCodes.Status503ServiceUnavailable));
+                if (await beside.TakeAsync(to, body, http, tools) is { } passed)
+                    return Answer(n, passed);
                 return Answer(n, post is null ? Refusal.Of(StatusCodes.Status404NotFound) : await post.Take(body, json, http, tools));
             }
             catch (Exception away) when (Guards.IsAway(away))
@@ -120,13 +163,16 @@ internal static class PracticeSocket
             catch (Exception error) when (error is not OperationCanceledException)
             {
                 // One message that fails is no reason to lose the others: the line lives.
-                http.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(PracticeSocket)).LogMessageFailed(error, post?.Path ?? "beside");
+                http.RequestServices.GetRequiredService<ILoggerFactory>()
+                    .CreateLogger(typeof(PracticeSocket))
+                    .LogMessageFailed(error, post?.Path ?? "beside");
                 return Answer(n, Refusal.Of(StatusCodes.Status500InternalServerError));
             }
         }
     }
 
-    private static Answered Answer(long n, IResult result) => new(n, (result as IStatusCodeHttpResult)?.StatusCode ?? StatusCodes.Status200OK, (result as IValueHttpResult)?.Value);
+    private static Answered Answer(long n, IResult result) =>
+        new(n, (result as IStatusCodeHttpResult)?.StatusCode ?? StatusCodes.Status200OK, (result as IValueHttpResult)?.Value);
 
     private static bool TryGetNumber(this JsonElement json, out long n)
     {
@@ -134,5 +180,6 @@ internal static class PracticeSocket
         return json.ValueKind == JsonValueKind.Number && json.TryGetInt64(out n);
     }
 
-    private static bool IsOurs(Uri origin, HttpRequest request) => origin.Scheme == request.Scheme && origin.Authority == new Uri($"{request.Scheme}://{request.Host}").Authority;
+    private static bool IsOurs(Uri origin, HttpRequest request) =>
+        origin.Scheme == request.Scheme && origin.Authority == new Uri($"{request.Scheme}://{request.Host}").Authority;
 }

@@ -15,11 +15,19 @@ internal static class Refusal
     private const string Details = "application/problem+json";
 
     /// <summary>A refusal with its reasons; without any, the plain words of its status.</summary>
-    public static IResult Of(int status, params IReadOnlyList<string> problems) => Results.Json(Answer(status, problems), contentType: Details, statusCode: status);
+    public static IResult Of(int status, params IReadOnlyList<string> problems) =>
+        Results.Json(Answer(status, problems), contentType: Details, statusCode: status);
 
     /// <summary>A set or an answer that is refused as it is, for good, unless somebody who is asked says that it is right.</summary>
     public static IResult Final(IReadOnlyList<string> problems, bool ask = false) =>
-        Results.Json(Answer(StatusCodes.Status422UnprocessableEntity, problems) with { Ask = ask }, contentType: Details, statusCode: StatusCodes.Status422UnprocessableEntity);
+        Results.Json(
+            Answer(StatusCodes.Status422UnprocessableEntity, problems) with
+            {
+                Ask = ask,
+            },
+            contentType: Details,
+            statusCode: StatusCodes.Status422UnprocessableEntity
+        );
 
     public static IResult Final(string problem) => Final([problem]);
 
@@ -39,7 +47,8 @@ internal sealed class TooMuch(TimeSpan wait, string words) : IResult, IStatusCod
 {
     public int? StatusCode => StatusCodes.Status429TooManyRequests;
 
-    public object? Value => new ProblemAnswer(Wording.Status(StatusCodes.Status429TooManyRequests).Title, StatusCodes.Status429TooManyRequests, [words]);
+    public object? Value =>
+        new ProblemAnswer(Wording.Status(StatusCodes.Status429TooManyRequests).Title, StatusCodes.Status429TooManyRequests, [words]);
 
     public Task ExecuteAsync(HttpContext http)
     {

@@ -4,11 +4,14 @@ using System.Threading.Channels;
 
 namespace Gambeta.Web.Api;
 
-/// <summary>What is sent on a line: answers, and what is told without having been asked. One at a time; of what nobody asked for the oldest is dropped where the other side does not take it.</summary>
+/// <summary>What is sent on a line: answers, and what is told without having been asked. One at a time; of what nobody asked for the oldest
+/// is dropped where the other side does not take it.</summary>
 internal sealed class SocketPushes(WebSocket socket, JsonSerializerOptions json) : IDisposable
 {
     private readonly SemaphoreSlim _one = new(1);
-    private readonly Channel<object> _told = Channel.CreateBounded<object>(new BoundedChannelOptions(64) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true });
+    private readonly Channel<object> _told = Channel.CreateBounded<object>(
+        new BoundedChannelOptions(64) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true }
+    );
 
     /// <summary>Tells something when it can.</summary>
     public void Tell(object said) => _told.Writer.TryWrite(said);
@@ -33,7 +36,8 @@ internal sealed class SocketPushes(WebSocket socket, JsonSerializerOptions json)
     {
         try
         {
-            await foreach (var said in _told.Reader.ReadAllAsync(until)) await SendAsync(said, until);
+            await foreach (var said in _told.Reader.ReadAllAsync(until))
+                await SendAsync(said, until);
         }
         catch (Exception over) when (over is OperationCanceledException or WebSocketException or IOException or ObjectDisposedException)
         {

@@ -1,7 +1,7 @@
+using Gambeta.Core;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core.Practice.Sheets;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
@@ -26,16 +26,40 @@ public sealed record DayOfWeeks(DateOnly Day, string Kind, int Minutes, string? 
 /// <param name="Most">The most that this week may hold.</param>
 /// <param name="Today">The session of today as lines of a sheet.</param>
 /// <param name="Minutes">Its minutes.</param>
-public sealed record WeeksFile(string File, int Version, IReadOnlyList<DayOfWeeks> Days, double? Usual, double? Most, string Today, int Minutes)
+public sealed record WeeksFile(
+    string File,
+    int Version,
+    IReadOnlyList<DayOfWeeks> Days,
+    double? Usual,
+    double? Most,
+    string Today,
+    int Minutes
+)
 {
     /// <summary>What the file says that it is, and the version of its form.</summary>
     public const string Kind = "gambeta weeks";
 
     /// <summary>The weeks with the session of their today.</summary>
-    public static WeeksFile Of(FourWeeks weeks, Core.Insight.Planning.SessionPlan session) => new(
-        Kind, 1,
-        [.. weeks.Days.Select(day => new DayOfWeeks(day.Day, day.Kind.ToKey(), day.Minutes, day.Minutes > 0 ? day.Hardness.ToKey() : null, day.Kind == DayKind.Practice ? WeeksWords.Theme(day) : null, day.IsTest, day.MayBeNew))],
-        weeks.Usual, weeks.Ceiling, SheetNotation.Write(session.Drills.Select(drill => drill.Item)), session.Minutes);
+    public static WeeksFile Of(FourWeeks weeks, Core.Insight.Planning.SessionPlan session) =>
+        new(
+            Kind,
+            1,
+            [
+                .. weeks.Days.Select(day => new DayOfWeeks(
+                    day.Day,
+                    day.Kind.ToKey(),
+                    day.Minutes,
+                    day.Minutes > 0 ? day.Hardness.ToKey() : null,
+                    day.Kind == DayKind.Practice ? WeeksWords.Theme(day) : null,
+                    day.IsTest,
+                    day.MayBeNew
+                )),
+            ],
+            weeks.Usual,
+            weeks.Ceiling,
+            SheetNotation.Write(session.Drills.Select(drill => drill.Item)),
+            session.Minutes
+        );
 }
 
 /// <summary>The weeks out.</summary>
@@ -46,7 +70,8 @@ public static class WeeksApi
     {
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
-        if (household is not { Players.Count: > 0 }) return Refusal.SignedOut();
+        if (household is not { Players.Count: > 0 })
+            return Refusal.SignedOut();
         var player = HouseholdPage.PlayerHere(http, household);
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
         var catalogue = await tools.Catalogues.OfAsync(work, household);

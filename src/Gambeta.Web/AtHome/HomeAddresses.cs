@@ -9,8 +9,10 @@ internal static class HomeAddresses
     {
         // Asked for by https from a page that came by http: an answer says that this device trusts the certificate.
         app.MapGet("/phone/here", () => Results.NoContent());
-        app.MapGet("/phone/gambeta-at-home.crt", (HomeHttps home) => home.IsOn
-            ? Results.File(home.Authority().Export(X509ContentType.Cert), "application/x-x509-ca-cert", "gambeta-at-home.crt")
-            : Results.NotFound());
+        app.MapGet("/phone/gambeta-at-home.crt", (HomeHttps home) =>
+            home.IsOn
+                ? Results.File(home.Authority().Export(X509ContentType.Cert), "application/x-x509-ca-cert", "gambeta-at-home.crt")
+                : Results.NotFound()
+        );
     }
 }

@@ -14,12 +14,19 @@ public static class HomeNetwork
         return Uri.CheckHostName(host) == UriHostNameType.Dns ? ["localhost", $"{host}.local", $"{host}.lan"] : ["localhost"];
     }
 
-    /// <summary>Its own addresses on home networks, this machine's loopback among them; the likeliest to be reached from a phone first.</summary>
+    /// <summary>Its own addresses on home networks, this machine's loopback among them; the likeliest to be reached from a phone
+    /// first.</summary>
     public static IPAddress[] Addresses() =>
-    [
-        .. NetworkInterface.GetAllNetworkInterfaces().Where(one => one.OperationalStatus == OperationalStatus.Up)
-            .SelectMany(one => one.GetIPProperties().UnicastAddresses).Select(one => one.Address)
-            .Where(address => HomeAuthority.IsAtHome(address) && !address.IsIPv6LinkLocal)
-            .Distinct().OrderBy(address => IPAddress.IsLoopback(address)).ThenBy(address => address.AddressFamily == AddressFamily.InterNetworkV6).ThenBy(address => address.ToString().StartsWith("192.168.", StringComparison.Ordinal) ? 0 : 1),
-    ];
+        [
+            .. NetworkInterface
+                .GetAllNetworkInterfaces()
+                .Where(one => one.OperationalStatus == OperationalStatus.Up)
+                .SelectMany(one => one.GetIPProperties().UnicastAddresses)
+                .Select(one => one.Address)
+                .Where(address => HomeAuthority.IsAtHome(address) && !address.IsIPv6LinkLocal)
+                .Distinct()
+                .OrderBy(address => IPAddress.IsLoopback(address))
+                .ThenBy(address => address.AddressFamily == AddressFamily.InterNetworkV6)
+                .ThenBy(address => address.ToString().StartsWith("192.168.", StringComparison.Ordinal) ? 0 : 1),
+        ];
 }

@@ -1,18 +1,26 @@
 using System.Collections.Immutable;
-using System.Globalization;
-using System.Text.Encodings.Web;
-using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core;
+using Gambeta.Core.Insight.Judgement;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Charts;
 
-/// <summary>The sets of a drill and foot as dots on their days, over the bands in which they were expected, with the decisions at the foot.</summary>
+/// <summary>The sets of a drill and foot as dots on their days, over the bands in which they were expected, with the decisions at the
+/// foot.</summary>
 public static class CourseChart
 {
-    private const double Width = 720, Height = 260, Left = 44, Bottom = 40, Top = 12;
+    private const double Width = 720,
+        Height = 260,
+        Left = 44,
+        Bottom = 40,
+        Top = 12;
+
+    private const string FileStyle =
+        ".band-9{fill:#dfe7df}.band-5{fill:#b9d0cf}.dot{fill:#13242a}.mid{fill:none;stroke:#0b6b73;stroke-width:2}"
+        + ".bests{fill:none;stroke:#a8411f;stroke-width:1.6}.target{fill:none;stroke:#a8411f;stroke-width:2}"
+        + ".grid{stroke:#c9c6ba}text{font:11px sans-serif}";
 
     /// <summary>The picture; it stands by itself as a file too.</summary>
     /// <param name="points">The sets, oldest first; at least one.</param>
@@ -22,61 +30,146 @@ public static class CourseChart
     /// <param name="lowerIsBetter">Whether a smaller value is the better one.</param>
     /// <param name="target">What is aimed at next, in units.</param>
     /// <param name="asFile">Whether it brings its own style.</param>
-    public static Svg Draw(ImmutableArray<CoursePoint> points, IReadOnlyList<TakenDecision> decisions, string title, int unitsInOne, bool lowerIsBetter, int target, bool asFile = false) => new(writer =>
+    public static Svg Draw(
+        ImmutableArray<CoursePoint> points,
+        IReadOnlyList<TakenDecision> decisions,
+        string title,
+        int unitsInOne,
+        bool lowerIsBetter,
+        int target,
+        bool asFile = false
+    ) =>
+        Chart.Draw(
+            "course",
+            Width,
+            Height,
+            title,
+            chart => new Course(chart, points, decisions, unitsInOne, lowerIsBetter, target).Fill(),
+            asFile ? FileStyle : null
+        );
+
+    // What is drawn in it, with the scale of its sets.
+    private sealed class Course
     {
-        var (first, last) = (points[0].Set.Set.Day.DayNumber, points[^1].Set.Set.Day.DayNumber);
-        // What is seldom reached, or typed wrong, must not press everything else to the floor.
-        var tops = points.Select(point => (double)point.Value).Concat(points.Select(point => (double)(point.Expected?.Q75 ?? 0))).Order().ToList();
-        var most = Math.Max(unitsInOne, Math.Min(tops[^1], 2.5 * tops[tops.Count * 9 / 10]) * 1.06);
-        // What nobody ever came near to is left out below as well.
-        var least = Math.Max(0, 0.8 * points.Select(point => (double)point.Value).Concat(points.Select(point => (double)(point.Expected?.Q05 ?? point.Value))).Min());
-        if (least < unitsInOne * 4 || least < most * 0.2) least = 0;
-        double X(CoursePoint point) => Left + ((point.Set.Set.Day.DayNumber - first) / (double)Math.Max(1, last - first) * (Width - Left - 14)) + 2;
-        double Y(double value) => Top + ((1 - ((Math.Clamp(value, least, most) - least) / (most - least))) * (Height - Top - Bottom));
-        writer.Write(string.Create(CultureInfo.InvariantCulture, $"<svg class=\"course\" viewBox=\"0 0 {Width} {Height}\" role=\"img\" aria-label=\"{HtmlEncoder.Default.Encode(title)}\""));
-        writer.Write(asFile ? " xmlns=\"http://www.w3.org/2000/svg\"><style>.band-9{fill:#dfe7df}.band-5{fill:#b9d0cf}.dot{fill:#13242a}.mid{fill:none;stroke:#0b6b73;stroke-width:2}.bests{fill:none;stroke:#a8411f;stroke-width:1.6}.target{fill:none;stroke:#a8411f;stroke-width:2}.grid{stroke:#c9c6ba}text{font:11px sans-serif}</style>" : ">");
-        foreach (var share in new[] { 0, 0.25, 0.5, 0.75, 1 })
+        private readonly Chart _chart;
+        private readonly ImmutableArray<CoursePoint> _points;
+        private readonly IReadOnlyList<TakenDecision> _decisions;
+        private readonly int _first,
+            _last,
+            _unitsInOne,
+            _target;
+        private readonly bool _lowerIsBetter;
+        private readonly double _least,
+            _most;
+
+        public Course(
+            Chart chart,
+            ImmutableArray<CoursePoint> points,
+            IReadOnlyList<TakenDecision> decisions,
+            int unitsInOne,
+            bool lowerIsBetter,
+            int target
+        )
         {
-            var value = least + ((most - least) * share);
-            var y = Y(value);
-            writer.Write(string.Create(CultureInfo.InvariantCulture, $"<path class=\"grid\" d=\"M{Left} {Svg.N(y)}H{Width - 6}\"/><text x=\"{Left - 6}\" y=\"{Svg.N(y + 4)}\" text-anchor=\"end\">{Wording.Number((decimal)Rounded.To(value / unitsInOne, unitsInOne > 1 ? 1 : 0))}</text>"));
+            (_chart, _points, _decisions) = (chart, points, decisions);
+            (_unitsInOne, _lowerIsBetter, _target) = (unitsInOne, lowerIsBetter, target);
+            (_first, _last) = (points[0].Set.Set.Day.DayNumber, points[^1].Set.Set.Day.DayNumber);
+            var values = points.Select(point => (double)point.Value).ToList();
+            // What is seldom reached, or typed wrong, must not press everything else to the floor.
+            var tops = values.Concat(points.Select(point => (double)(point.Expected?.Q75 ?? 0))).Order().ToList();
+            _most = Math.Max(unitsInOne, Math.Min(tops[^1], 2.5 * tops[tops.Count * 9 / 10]) * 1.06);
+            // What nobody ever came near to is left out below as well.
+            var lows = values.Concat(points.Select(point => (double)(point.Expected?.Q05 ?? point.Value)));
+            _least = Math.Max(0, 0.8 * lows.Min());
+            if (_least < unitsInOne * 4 || _least < _most * 0.2)
+                _least = 0;
         }
-        var known = points.Where(point => point.Expected is not null).GroupBy(point => point.Set.Set.Day).Select(day => day.First()).ToList();
-        if (known.Count > 1)
+
+        public void Fill()
         {
+            Grid();
+            Expected();
+            Bests();
+            var aim = Say("judgement.aim-for", ("value", Wording.Number((decimal)_target / _unitsInOne)));
+            _chart.Path("target", $"M{Svg.N(Width - 10)} {Svg.N(Y(_target) - 6)}l6 6-6 6-6-6z", aim);
+            foreach (var point in _points)
+                _chart.Dot("dot", X(point), Y(point.Value), 3.2);
+            Decisions();
+            _chart.Text(Left, Height - 4, Wording.ShortDate(_points[0].Set.Set.Day));
+            _chart.Text(Width - 6, Height - 4, Wording.ShortDate(_points[^1].Set.Set.Day), TextSide.Before);
+        }
+
+        private void Grid()
+        {
+            foreach (var share in new[] { 0, 0.25, 0.5, 0.75, 1 })
+            {
+                var value = _least + ((_most - _least) * share);
+                var y = Y(value);
+                _chart.Path("grid", $"M{Svg.N(Left)} {Svg.N(y)}H{Svg.N(Width - 6)}");
+                var said = Rounded.To(value / _unitsInOne, _unitsInOne > 1 ? 1 : 0);
+                _chart.Text(Left - 6, y + 4, Wording.Number((decimal)said), TextSide.Before);
+            }
+        }
+
+        private void Expected()
+        {
+            var known = _points
+                .Where(point => point.Expected is not null)
+                .GroupBy(point => point.Set.Set.Day)
+                .Select(day => day.First())
+                .ToList();
+            if (known.Count <= 1)
+                return;
             Band("band-9", q => q.Q95, q => q.Q05);
             Band("band-5", q => q.Q75, q => q.Q25);
-            writer.Write($"<path class=\"mid\" d=\"M{string.Join('L', known.Select(point => $"{Svg.N(X(point))} {Svg.N(Y(point.Expected!.Value.Q50))}"))}\"/>");
-        }
-        // The bests as they were beaten, a step each.
-        var best = points[0].Value;
-        var steps = new List<string> { $"M{Svg.N(X(points[0]))} {Svg.N(Y(best))}" };
-        foreach (var point in points)
-        {
-            if (lowerIsBetter ? point.Value >= best : point.Value <= best) continue;
-            best = point.Value;
-            steps.Add($"H{Svg.N(X(point))}V{Svg.N(Y(best))}");
-        }
-        writer.Write($"<path class=\"bests\" d=\"{string.Join("", steps)}H{Svg.N(Width - 10)}\"/>");
-        writer.Write($"<path class=\"target\" d=\"M{Svg.N(Width - 10)} {Svg.N(Y(target) - 6)}l6 6-6 6-6-6z\"><title>{HtmlEncoder.Default.Encode(Say("judgement.aim-for", ("value", Wording.Number((decimal)target / unitsInOne))))}</title></path>");
-        foreach (var point in points) writer.Write($"<circle class=\"dot\" cx=\"{Svg.N(X(point))}\" cy=\"{Svg.N(Y(point.Value))}\" r=\"3.2\"/>");
-        // Of several on a day the last one stands; the latest come first.
-        foreach (var decision in decisions.Where(one => one.Day.DayNumber >= first && one.Day.DayNumber <= last).DistinctBy(one => one.Day))
-        {
-            var x = Left + ((decision.Day.DayNumber - first) / (double)Math.Max(1, last - first) * (Width - Left - 14)) + 2;
-            writer.Write($"<path class=\"mark mark-{decision.Kind.ToAddress()}\" d=\"{Mark(decision.Kind, x, Height - Bottom + 10)}\"><title>{HtmlEncoder.Default.Encode($"{Wording.ShortDay(decision.Day)}: {JudgementWords.Decision(decision.Kind)}")}</title></path>");
-        }
-        writer.Write(string.Create(CultureInfo.InvariantCulture, $"<text x=\"{Left}\" y=\"{Height - 4}\">{Wording.ShortDate(points[0].Set.Set.Day)}</text><text x=\"{Width - 6}\" y=\"{Height - 4}\" text-anchor=\"end\">{Wording.ShortDate(points[^1].Set.Set.Day)}</text></svg>"));
+            _chart.Path("mid", Chart.Line(Along(known, q => q.Q50)));
 
-        void Band(string name, Func<Quantiles, int> above, Func<Quantiles, int> below) => writer.Write(
-            $"<path class=\"{name}\" d=\"M{string.Join('L', known.Select(point => $"{Svg.N(X(point))} {Svg.N(Y(above(point.Expected!.Value)))}"))}L{string.Join('L', Enumerable.Reverse(known).Select(point => $"{Svg.N(X(point))} {Svg.N(Y(below(point.Expected!.Value)))}"))}Z\"/>");
-    });
+            void Band(string name, Func<Quantiles, int> above, Func<Quantiles, int> below) =>
+                _chart.Path(name, Chart.Line(Along(known, above).Concat(Along(Enumerable.Reverse(known), below))) + "Z");
+            IEnumerable<(double, double)> Along(IEnumerable<CoursePoint> points, Func<Quantiles, int> value) =>
+                points.Select(point => (X(point), Y(value(point.Expected!.Value))));
+        }
+
+        // The bests as they were beaten, a step each.
+        private void Bests()
+        {
+            var best = _points[0].Value;
+            var steps = new List<string> { $"M{Svg.N(X(_points[0]))} {Svg.N(Y(best))}" };
+            foreach (var point in _points)
+            {
+                if (_lowerIsBetter ? point.Value >= best : point.Value <= best)
+                    continue;
+                best = point.Value;
+                steps.Add($"H{Svg.N(X(point))}V{Svg.N(Y(best))}");
+            }
+            _chart.Path("bests", $"{string.Join("", steps)}H{Svg.N(Width - 10)}");
+        }
+
+        // Of several on a day the last one stands; the latest come first.
+        private void Decisions()
+        {
+            var shown = _decisions.Where(one => one.Day.DayNumber >= _first && one.Day.DayNumber <= _last);
+            foreach (var one in shown.DistinctBy(one => one.Day))
+            {
+                var words = $"{Wording.ShortDay(one.Day)}: {JudgementWords.Decision(one.Kind)}";
+                _chart.Path($"mark mark-{one.Kind.ToAddress()}", Mark(one.Kind, X(one.Day), Height - Bottom + 10), words);
+            }
+        }
+
+        private double X(CoursePoint point) => X(point.Set.Set.Day);
+
+        private double X(DateOnly day) => Left + ((day.DayNumber - _first) / (double)Math.Max(1, _last - _first) * (Width - Left - 14)) + 2;
+
+        private double Y(double value) =>
+            Top + ((1 - ((Math.Clamp(value, _least, _most) - _least) / (_most - _least))) * (Height - Top - Bottom));
+    }
 
     // Up, level, down: told by shape, not by colour alone.
-    private static string Mark(DecisionKind kind, double x, double y) => kind switch
-    {
-        DecisionKind.MoveOn => $"M{Svg.N(x - 5)} {Svg.N(y + 8)}L{Svg.N(x)} {Svg.N(y)}L{Svg.N(x + 5)} {Svg.N(y + 8)}Z",
-        DecisionKind.StepBack => $"M{Svg.N(x - 5)} {Svg.N(y)}L{Svg.N(x)} {Svg.N(y + 8)}L{Svg.N(x + 5)} {Svg.N(y)}Z",
-        _ => $"M{Svg.N(x - 5)} {Svg.N(y + 2)}H{Svg.N(x + 5)}V{Svg.N(y + 6)}H{Svg.N(x - 5)}Z",
-    };
+    private static string Mark(DecisionKind kind, double x, double y) =>
+        kind switch
+        {
+            DecisionKind.MoveOn => $"M{Svg.N(x - 5)} {Svg.N(y + 8)}L{Svg.N(x)} {Svg.N(y)}L{Svg.N(x + 5)} {Svg.N(y + 8)}Z",
+            DecisionKind.StepBack => $"M{Svg.N(x - 5)} {Svg.N(y)}L{Svg.N(x)} {Svg.N(y + 8)}L{Svg.N(x + 5)} {Svg.N(y)}Z",
+            _ => $"M{Svg.N(x - 5)} {Svg.N(y + 2)}H{Svg.N(x + 5)}V{Svg.N(y + 6)}H{Svg.N(x - 5)}Z",
+        };
 }

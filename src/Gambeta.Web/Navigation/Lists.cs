@@ -5,7 +5,10 @@ internal static class Lists
 {
     public static IEnumerable<string> Lines(string name)
     {
-        using var reader = new StreamReader(typeof(Lists).Assembly.GetManifestResourceStream(name) ?? throw new InvalidOperationException($"The list {name} is missing."));
-        while (reader.ReadLine() is { } line) yield return line;
+        using var reader = new StreamReader(
+            typeof(Lists).Assembly.GetManifestResourceStream(name) ?? throw new InvalidOperationException($"The list {name} is missing.")
+        );
+        while (reader.ReadLine() is { } line)
+            yield return line;
     }
 }

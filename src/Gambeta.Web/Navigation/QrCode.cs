@@ -18,10 +18,15 @@ public static class QrCode
         {
             for (var x = 0; x < rows.Count; x++)
             {
-                if (rows[y][x]) path.Append(CultureInfo.InvariantCulture, $"M{x} {y}h1v1h-1z");
+                if (rows[y][x])
+                    path.Append(CultureInfo.InvariantCulture, $"M{x} {y}h1v1h-1z");
             }
         }
         var size = rows.Count;
-        return new HtmlString($"<svg class=\"qr\" viewBox=\"0 0 {size} {size}\" role=\"img\" aria-label=\"{System.Net.WebUtility.HtmlEncode(label)}\" shape-rendering=\"crispEdges\"><path class=\"qr-ground\" d=\"M0 0H{size}V{size}H0z\"/><path class=\"qr-dark\" d=\"{path}\"/></svg>");
+        return new HtmlString(
+            $"<svg class=\"qr\" viewBox=\"0 0 {size} {size}\" role=\"img\" aria-label=\"{System.Net.WebUtility.HtmlEncode(label)}\" "
+                + $"shape-rendering=\"crispEdges\"><path class=\"qr-ground\" d=\"M0 0H{size}V{size}H0z\"/><path class=\"qr-dark\" "
+                + $"d=\"{path}\"/></svg>"
+        );
     }
 }

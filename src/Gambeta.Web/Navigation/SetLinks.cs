@@ -5,7 +5,8 @@ using Microsoft.AspNetCore.Html;
 
 namespace Gambeta.Web.Navigation;
 
-/// <summary>Sets in a few words, each a link to its own page, written straight to the page: a week of them would spend most of its time on attributes.</summary>
+/// <summary>Sets in a few words, each a link to its own page, written straight to the page: a week of them would spend most of its time on
+/// attributes.</summary>
 public sealed class SetLinks(IEnumerable<PracticeSet> sets, Func<Guid, bool> isBest) : IHtmlContent
 {
     public void WriteTo(TextWriter writer, HtmlEncoder encoder)

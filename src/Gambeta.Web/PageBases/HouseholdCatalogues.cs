@@ -14,17 +14,22 @@ public sealed class HouseholdCatalogues(DrillCatalogue shipped, IMemoryCache kep
 
     /// <summary>The catalogue of a household where it need not be read: it has no cards of its own, or they were read before.</summary>
     public DrillCatalogue? Known(Guid id, HouseholdView household) =>
-        household.DrillsVersion == 0 && household.Settings.OtherFoot == HouseholdSettings.UsualOtherFoot ? shipped : kept.Get<DrillCatalogue>(Key(id, household));
+        household.DrillsVersion == 0 && household.Settings.OtherFoot == HouseholdSettings.UsualOtherFoot
+            ? shipped
+            : kept.Get<DrillCatalogue>(Key(id, household));
 
-    private static object Key(Guid id, HouseholdView household) => (household.DrillsVersion == 0 ? Guid.Empty : id, household.DrillsVersion, household.Settings.OtherFoot);
+    private static object Key(Guid id, HouseholdView household) =>
+        (household.DrillsVersion == 0 ? Guid.Empty : id, household.DrillsVersion, household.Settings.OtherFoot);
 
     /// <summary>The catalogue of the household of this work, in its own words.</summary>
     public async ValueTask<DrillCatalogue> OfAsync(HouseholdWork work, HouseholdView household)
     {
-        if (Known(work.Household, household) is { } known) return known;
+        if (Known(work.Household, household) is { } known)
+            return known;
         var (word, key) = (household.Settings.OtherFoot, Key(work.Household, household));
         var read = household.DrillsVersion == 0 ? shipped : Read(await OwnDrillStore.AllAsync(work), strict: false);
-        if (word != HouseholdSettings.UsualOtherFoot) read = read.Reworded(words => Wording.OtherFoot(words, word));
+        if (word != HouseholdSettings.UsualOtherFoot)
+            read = read.Reworded(words => Wording.OtherFoot(words, word));
         return kept.Set(key, read, new MemoryCacheEntryOptions { SlidingExpiration = TimeSpan.FromMinutes(20), Size = 1 });
     }
 
@@ -39,12 +44,26 @@ public sealed class HouseholdCatalogues(DrillCatalogue shipped, IMemoryCache kep
     public DrillCatalogue Read(IReadOnlyList<OwnDrill> own, bool strict)
     {
         var reader = new CardReader(DrillCatalogue.ShippedParts);
-        var cards = own.Select(drill => (Card: ReadOne(reader, drill, strict), drill.Retired)).Where(read => read.Card is not null).ToLookup(read => read.Retired, read => read.Card!);
+        var cards = own.Select(drill => (Card: ReadOne(reader, drill, strict), drill.Retired))
+            .Where(read => read.Card is not null)
+            .ToLookup(read => read.Retired, read => read.Card!);
         var gone = cards[true].Select(card => card.Id).ToHashSet();
         var there = cards[false].Select(card => card.Id).ToHashSet();
         return shipped.With(
-            cards[false].Select(card => card with { After = [.. card.After.Select(id => shipped.Offered(id)?.Id ?? id).Where(id => strict ? !gone.Contains(id) : there.Contains(id) || shipped.Find(id) is not null)] }),
-            cards[true]);
+            cards[false]
+                .Select(card =>
+                    card with
+                    {
+                        After =
+                        [
+                            .. card
+                                .After.Select(id => shipped.Offered(id)?.Id ?? id)
+                                .Where(id => strict ? !gone.Contains(id) : there.Contains(id) || shipped.Find(id) is not null),
+                        ],
+                    }
+                ),
+            cards[true]
+        );
     }
 
     private static DrillCard? ReadOne(CardReader reader, OwnDrill drill, bool strict)

@@ -11,14 +11,23 @@ using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authorization;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.Filters;
 using Microsoft.AspNetCore.Mvc.RazorPages;
-using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.PageBases;
 
 /// <summary>What a page inside a household needs from the application.</summary>
-public sealed record PageTools(GambetaDatabase Database, HouseholdCatalogues Catalogues, TimeProvider Time, Limits Limits, RateLimits RateLimits, ConcurrencyGate Gate, Meters Meters, IConfiguration Settings)
+public sealed record PageTools(
+    GambetaDatabase Database,
+    HouseholdCatalogues Catalogues,
+    TimeProvider Time,
+    Limits Limits,
+    RateLimits RateLimits,
+    ConcurrencyGate Gate,
+    Meters Meters,
+    IConfiguration Settings
+)
 {
     /// <summary>While somebody works on the application: see ./dev.</summary>
     public bool IsLive { get; } = Settings.GetValue("Live", false);
@@ -45,7 +54,8 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     public const string PlayerCookie = "gambeta-player";
 
     /// <summary>Who plays on the device that a request came from: the first player until another one was chosen.</summary>
-    public static Player PlayerHere(HttpContext http, HouseholdView household) => household.Players.Find(player => player.Id.ToString() == http.Request.Cookies[PlayerCookie]) ?? household.Players[0];
+    public static Player PlayerHere(HttpContext http, HouseholdView household) =>
+        household.Players.Find(player => player.Id.ToString() == http.Request.Cookies[PlayerCookie]) ?? household.Players[0];
 
     /// <summary>The drills of this household.</summary>
     public DrillCatalogue Catalogue { get; private set; } = tools.Catalogues.Shipped;
@@ -60,7 +70,8 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     public Lengths Lengths => new(Household.Settings.Units);
 
     /// <summary>The level at which the player plays each drill.</summary>
-    protected async Task<DrillLevels> LevelsOfAsync(HouseholdWork work) => new(Player.Level, await VerdictStore.StepsAsync(work, Player.Id));
+    protected async Task<DrillLevels> LevelsOfAsync(HouseholdWork work) =>
+        new(Player.Level, await VerdictStore.StepsAsync(work, Player.Id));
 
     /// <summary>The word for the other foot, in place of the usual one.</summary>
     public string OtherFoot(string words) => Wording.OtherFoot(words, Household.Settings.OtherFoot);
@@ -71,7 +82,8 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     /// <summary>A form that this page does not have is not here: without a handler nothing would be known about the household.</summary>
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)
     {
-        if (context.HandlerMethod is null) context.Result = NotFound();
+        if (context.HandlerMethod is null)
+            context.Result = NotFound();
     }
 
     /// <summary>Does the work of a request in one transaction inside the household, and keeps what was done.</summary>
@@ -85,7 +97,8 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
             await HttpContext.SignOutAsync();
             return RedirectToPage("/Index");
         }
-        if (HttpMethods.IsPost(Request.Method) && !await Tools.MayWriteAsync(work)) return TooOften(TimeSpan.FromDays(1) - Tools.Time.GetUtcNow().TimeOfDay);
+        if (HttpMethods.IsPost(Request.Method) && !await Tools.MayWriteAsync(work))
+            return TooOften(TimeSpan.FromDays(1) - Tools.Time.GetUtcNow().TimeOfDay);
         Household = household;
         Player = PlayerHere(HttpContext, household);
         Today = LocalDays.DayOf(Tools.Time.GetUtcNow(), household.TimeZone);
@@ -95,16 +108,19 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
         return result;
     }
 
-    /// <summary>What is wrong with the password that was asked for before something that cannot be taken back; nothing when it is right. A copy of the demo has none.</summary>
+    /// <summary>What is wrong with the password that was asked for before something that cannot be taken back; nothing when it is right. A
+    /// copy of the demo has none.</summary>
     protected async Task<string?> WrongPasswordAsync(HouseholdWork work, string? password)
     {
-        if (Household.IsDemo) return null;
+        if (Household.IsDemo)
+            return null;
         if (await Tools.RateLimits.OnPasswordAsync(work.Household) is { } wait)
         {
             RateLimits.SayWhen(Response, wait);
             return Wording.TooOften(wait);
         }
-        if (!Passwords.Matches(await HouseholdStore.PasswordHashAsync(work), password)) return Say("refusals.that-is-not-the-password");
+        if (!Passwords.Matches(await HouseholdStore.PasswordHashAsync(work), password))
+            return Say("refusals.that-is-not-the-password");
         await Tools.RateLimits.RightPasswordAsync(work.Household);
         return null;
     }
@@ -112,7 +128,8 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     /// <summary>Shows the page again with what is wrong.</summary>
     protected PageResult Refused()
     {
-        if (Response.StatusCode == StatusCodes.Status200OK) Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        if (Response.StatusCode == StatusCodes.Status200OK)
+            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
         return Page();
     }
 
@@ -128,7 +145,12 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
 
     /// <summary>What is said before some drills are begun, each once: the one way for sheets and the practice screen.</summary>
     protected IReadOnlyList<string> CautionsOf(IEnumerable<DrillCard> cards, int? age = null) =>
-        [.. Core.Catalogue.Safety.Cautions.BeforeTheStart(cards, age ?? Age(Player)).Select(caution => Wording.Caution(caution, Lengths)).Distinct()];
+        [
+            .. Core
+                .Catalogue.Safety.Cautions.BeforeTheStart(cards, age ?? Age(Player))
+                .Select(caution => Wording.Caution(caution, Lengths))
+                .Distinct(),
+        ];
 
     public int Age(Player player) => player.AgeOn(Today);
 }

@@ -27,15 +27,20 @@ public sealed class IndexModel(PageTools tools, Door door) : OpenPage(tools)
 
     public async Task<IActionResult> OnPostDemoAsync()
     {
-        if (!door.HasDemo) return NotFound();
-        if (await Tools.RateLimits.OnDemoAsync(HttpContext) is { } wait) return TooOften(wait, Wording.TooOften(wait));
-        return await door.OpenDemoAsync(HttpContext) ? Redirect("/today") : TooOften(TimeSpan.FromMinutes(10), Say("door.every-demo-is-taken-just"));
+        if (!door.HasDemo)
+            return NotFound();
+        if (await Tools.RateLimits.OnDemoAsync(HttpContext) is { } wait)
+            return TooOften(wait, Wording.TooOften(wait));
+        return await door.OpenDemoAsync(HttpContext)
+            ? Redirect("/today")
+            : TooOften(TimeSpan.FromMinutes(10), Say("door.every-demo-is-taken-just"));
     }
 
     public async Task<IActionResult> OnPostSignInAsync(string? name, string? password, string? returnUrl)
     {
         (Name, ReturnUrl) = (name ?? "", returnUrl);
-        if (await Tools.RateLimits.OnGettingInAsync(HttpContext, name) is { } wait) return TooOften(wait, Say("door.devices-that-are-signed-in", ("wait", Wording.TooOften(wait))));
+        if (await Tools.RateLimits.OnGettingInAsync(HttpContext, name) is { } wait)
+            return TooOften(wait, Say("door.devices-that-are-signed-in", ("wait", Wording.TooOften(wait))));
         var found = await SignInStore.FindAsync(Tools.Database, name ?? "");
         if (Passwords.Matches(found?.PasswordHash, password))
         {

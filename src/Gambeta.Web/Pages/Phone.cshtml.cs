@@ -23,7 +23,8 @@ public sealed class PhoneModel(PageTools tools, HomeHttps home) : OpenPage(tools
 
     public IActionResult OnGet()
     {
-        if (!home.IsOn) return NotFound();
+        if (!home.IsOn)
+            return NotFound();
         var print = Convert.ToHexString(home.Authority().GetCertHash(HashAlgorithmName.SHA256));
         Fingerprint = string.Join(' ', Enumerable.Range(0, 4).Select(i => print.Substring(4 * i, 4)));
         return Page();

@@ -1,6 +1,6 @@
 using Gambeta.Web.Words;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gambeta.Web.Pages;
 

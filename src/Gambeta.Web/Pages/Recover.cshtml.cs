@@ -17,13 +17,17 @@ public sealed class RecoverModel(PageTools tools) : OpenPage(tools)
     public async Task<IActionResult> OnPostAsync(string? name, string? words, string? password)
     {
         Name = name ?? "";
-        if (await Tools.RateLimits.OnGettingInAsync(HttpContext, name) is { } wait) return TooOften(wait, Wording.TooOften(wait));
+        if (await Tools.RateLimits.OnGettingInAsync(HttpContext, name) is { } wait)
+            return TooOften(wait, Wording.TooOften(wait));
         var found = await SignInStore.FindAsync(Tools.Database, name ?? "");
         var right = RecoveryWords.Matches(found?.RecoveryHash, words);
         var problems = new List<string>();
-        if (!right) problems.Add(Say("door.no-household-opens-with-that"));
-        if (Passwords.Wrong(password, name) is { } wrong) problems.Add(wrong);
-        if (problems.Count > 0) return Refused(problems);
+        if (!right)
+            problems.Add(Say("door.no-household-opens-with-that"));
+        if (Passwords.Wrong(password, name) is { } wrong)
+            problems.Add(wrong);
+        if (problems.Count > 0)
+            return Refused(problems);
         await Tools.RateLimits.GotInAsync(name);
         await using var work = await Tools.Database.BeginAsync(found!.HouseholdId, HttpContext.RequestAborted);
         // Whoever had the old password is out; words that were used are spent.

@@ -53,7 +53,8 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
     public PlannedDay? Next => IsForRest && !IsHurt ? Plan.Session.Next : null;
 
     /// <summary>What today is about.</summary>
-    public string Heading => IsHurt ? Say("today.on-hold")
+    public string Heading =>
+        IsHurt ? Say("today.on-hold")
         : IsDone ? Say("weeks.today-done")
         : Plan.Session.Held switch
         {
@@ -64,11 +65,22 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
             _ => Say("weeks.today-rest"),
         };
 
-    public string Headline => Tiles.Single(t => t.IsToday).Tally is { } today
-        ? Say("today.touches-today", ("nickname", Player.Nickname), ("touches", Wording.Number(today.Touches.Total)))
-        : Last.Count == 0 ? Say("today.the-floor-is-yours", ("nickname", Player.Nickname)) : Say("today.ready-when-you-are", ("nickname", Player.Nickname));
+    public string Headline =>
+        Tiles.Single(t => t.IsToday).Tally is { } today
+            ? Say("today.touches-today", ("nickname", Player.Nickname), ("touches", Wording.Number(today.Touches.Total)))
+        : Last.Count == 0 ? Say("today.the-floor-is-yours", ("nickname", Player.Nickname))
+        : Say("today.ready-when-you-are", ("nickname", Player.Nickname));
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(work => KeptAsync(work, "today", "/Pages/_TodayBody.cshtml", () => VerdictStore.SettleAsync(work, Player.Id, Catalogue), () => WorkOutAsync(work)));
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(work =>
+            KeptAsync(
+                work,
+                "today",
+                "/Pages/_TodayBody.cshtml",
+                () => VerdictStore.SettleAsync(work, Player.Id, Catalogue),
+                () => WorkOutAsync(work)
+            )
+        );
 
     private async Task WorkOutAsync(HouseholdWork work)
     {

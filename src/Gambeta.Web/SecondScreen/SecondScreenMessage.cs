@@ -16,10 +16,21 @@ public sealed record SecondScreenMessage(Guid Household, SecondScreenKind Kind, 
     /// <summary>Reads what a device sent; nothing where it is none.</summary>
     public static SecondScreenMessage? Read(Guid household, SecondScreenKind kind, JsonElement body)
     {
-        if (body.ValueKind != JsonValueKind.Object || body.GetRawText().Length > LongestBody) return null;
-        if (kind == SecondScreenKind.Look) return new(household, kind, Guid.Empty, Guid.Empty, body.Clone());
-        return body.TryGetProperty("session", out var told) && told.TryGetId(out var session) && (kind == SecondScreenKind.Press || (body.TryGetProperty("player", out var plays) && plays.TryGetId(out _)))
-            ? new(household, kind, session, kind == SecondScreenKind.Stands && body.GetProperty("player").TryGetId(out var player) ? player : Guid.Empty, body.Clone())
+        if (body.ValueKind != JsonValueKind.Object || body.GetRawText().Length > LongestBody)
+            return null;
+        if (kind == SecondScreenKind.Look)
+            return new(household, kind, Guid.Empty, Guid.Empty, body.Clone());
+        return
+            body.TryGetProperty("session", out var told)
+            && told.TryGetId(out var session)
+            && (kind == SecondScreenKind.Press || (body.TryGetProperty("player", out var plays) && plays.TryGetId(out _)))
+            ? new(
+                household,
+                kind,
+                session,
+                kind == SecondScreenKind.Stands && body.GetProperty("player").TryGetId(out var player) ? player : Guid.Empty,
+                body.Clone()
+            )
             : null;
     }
 }

@@ -7,17 +7,24 @@ using Npgsql;
 namespace Gambeta.Web.SecondScreen;
 
 /// <summary>
-/// Passes messages between the instances of the application, by PostgreSQL's NOTIFY: whatever instance the two devices have their lines to. What cannot be passed on is dropped:
-/// how a practice stands is said again, and a press is pressed again until it was counted.
+/// Passes messages between the instances of the application, by PostgreSQL's NOTIFY: whatever instance the two devices have their lines to.
+/// What cannot be passed on is dropped: how a practice stands is said again, and a press is pressed again until it was counted.
 /// </summary>
-public sealed class SecondScreenWire(SecondScreenHub hub, GambetaDatabase database, IConfiguration settings, ILogger<SecondScreenWire> logger) : BackgroundService
+public sealed class SecondScreenWire(
+    SecondScreenHub hub,
+    GambetaDatabase database,
+    IConfiguration settings,
+    ILogger<SecondScreenWire> logger
+) : BackgroundService
 {
     private const string Named = "gambeta_beside";
     private const int AtOnce = 60;
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(2);
 
     private readonly Guid _here = Guid.NewGuid();
-    private readonly Channel<string> _out = Channel.CreateBounded<string>(new BoundedChannelOptions(2000) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true });
+    private readonly Channel<string> _out = Channel.CreateBounded<string>(
+        new BoundedChannelOptions(2000) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true }
+    );
 
     private sealed record Passed(Guid From, SecondScreenMessage Message);
 
@@ -25,7 +32,8 @@ public sealed class SecondScreenWire(SecondScreenHub hub, GambetaDatabase databa
     public void Send(SecondScreenMessage message) => _out.Writer.TryWrite(JsonSerializer.Serialize(new Passed(_here, message)));
 
     /// <inheritdoc/>
-    protected override Task ExecuteAsync(CancellationToken stoppingToken) => Task.WhenAll(AgainAsync(ListenAsync, stoppingToken), AgainAsync(SendAllAsync, stoppingToken));
+    protected override Task ExecuteAsync(CancellationToken stoppingToken) =>
+        Task.WhenAll(AgainAsync(ListenAsync, stoppingToken), AgainAsync(SendAllAsync, stoppingToken));
 
     // The database goes and comes back: so does this.
     private async Task AgainAsync(Func<CancellationToken, Task> doIt, CancellationToken stopping)
@@ -36,7 +44,10 @@ public sealed class SecondScreenWire(SecondScreenHub hub, GambetaDatabase databa
             {
                 await doIt(stopping);
             }
-            catch (Exception away) when (away is NpgsqlException or TimeoutException or IOException or InvalidOperationException && !stopping.IsCancellationRequested)
+            catch (Exception away)
+                when (away is NpgsqlException or TimeoutException or IOException or InvalidOperationException
+                    && !stopping.IsCancellationRequested
+                )
             {
                 logger.LogWireAway(away.Message);
                 await Task.Delay(Pause, stopping).ContinueWith(_ => { }, TaskScheduler.Default);
@@ -53,9 +64,16 @@ public sealed class SecondScreenWire(SecondScreenHub hub, GambetaDatabase databa
         while (await _out.Reader.WaitToReadAsync(stopping))
         {
             var messages = new List<string>();
-            while (messages.Count < AtOnce && _out.Reader.TryRead(out var message)) messages.Add(message);
+            while (messages.Count < AtOnce && _out.Reader.TryRead(out var message))
+                messages.Add(message);
             await using var connection = await database.Source.OpenConnectionAsync(stopping);
-            await connection.ExecuteAsync(new CommandDefinition("select pg_notify(@Named, message) from unnest(@messages) message", new { Named, messages = messages.ToArray() }, cancellationToken: stopping));
+            await connection.ExecuteAsync(
+                new CommandDefinition(
+                    "select pg_notify(@Named, message) from unnest(@messages) message",
+                    new { Named, messages = messages.ToArray() },
+                    cancellationToken: stopping
+                )
+            );
         }
     }
 
@@ -63,18 +81,22 @@ public sealed class SecondScreenWire(SecondScreenHub hub, GambetaDatabase databa
     private async Task ListenAsync(CancellationToken stopping)
     {
         var text = settings.GetConnectionString("Listen") ?? settings.GetConnectionString("App");
-        await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(text) { Pooling = false, KeepAlive = 20 }.ToString());
+        await using var connection = new NpgsqlConnection(
+            new NpgsqlConnectionStringBuilder(text) { Pooling = false, KeepAlive = 20 }.ToString()
+        );
         connection.Notification += (_, told) => Take(told.Payload);
         await connection.OpenAsync(stopping);
         await connection.ExecuteAsync(new CommandDefinition($"listen {Named}", cancellationToken: stopping));
-        while (true) await connection.WaitAsync(stopping);
+        while (true)
+            await connection.WaitAsync(stopping);
     }
 
     private void Take(string payload)
     {
         try
         {
-            if (JsonSerializer.Deserialize<Passed>(payload) is { } passed && passed.From != _here) hub.Pass(passed.Message);
+            if (JsonSerializer.Deserialize<Passed>(payload) is { } passed && passed.From != _here)
+                hub.Pass(passed.Message);
         }
         catch (JsonException)
         {

@@ -13,7 +13,9 @@ public static class Devices
 
         bool Says(params ReadOnlySpan<string> words)
         {
-            foreach (var word in words) if (agent.Contains(word, StringComparison.OrdinalIgnoreCase)) return true;
+            foreach (var word in words)
+                if (agent.Contains(word, StringComparison.OrdinalIgnoreCase))
+                    return true;
             return false;
         }
     }

@@ -14,7 +14,8 @@ public sealed class Door(PageTools tools, IDataProtectionProvider protection, IC
     /// <summary>Whether this server shows the demo at all.</summary>
     public bool HasDemo { get; } = settings.GetValue("Demo", true);
 
-    /// <summary>Seals an id for a household that is about to be made: whoever sends the form twice makes one household, and nobody can choose an id.</summary>
+    /// <summary>Seals an id for a household that is about to be made: whoever sends the form twice makes one household, and nobody can
+    /// choose an id.</summary>
     public string Seal(Guid id) => _form.Protect(id.ToString(), TimeSpan.FromHours(12));
 
     /// <summary>The id under a seal; nothing when it is not from here, or too old.</summary>
@@ -35,7 +36,15 @@ public sealed class Door(PageTools tools, IDataProtectionProvider protection, IC
     {
         var copy = Guid.CreateVersion7();
         await using var work = await tools.Database.BeginAsync(copy, http.RequestAborted);
-        if (!await DemoHousehold.CopyAsync(work, tools.Time.GetUtcNow(), TimeSpan.FromHours(tools.Limits.DemoHours), tools.Limits.DemoCopies)) return false;
+        if (
+            !await DemoHousehold.CopyAsync(
+                work,
+                tools.Time.GetUtcNow(),
+                TimeSpan.FromHours(tools.Limits.DemoHours),
+                tools.Limits.DemoCopies
+            )
+        )
+            return false;
         await http.SignInHouseholdAsync(work, tools);
         return true;
     }

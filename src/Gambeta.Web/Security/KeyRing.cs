@@ -22,11 +22,13 @@ public sealed class KeyRing(GambetaDatabase database) : IXmlRepository
         using var connection = database.Source.OpenConnection();
         connection.Execute(
             "insert into data_protection_key (name, xml) values (@friendlyName, @xml) on conflict do nothing",
-            new { friendlyName, xml = element.ToString(SaveOptions.DisableFormatting) });
+            new { friendlyName, xml = element.ToString(SaveOptions.DisableFormatting) }
+        );
     }
 }
 
-/// <summary>The key that the key ring is encrypted with at rest: 32 bytes in base64 from the configuration (KeyRing:Key), the same for all instances.</summary>
+/// <summary>The key that the key ring is encrypted with at rest: 32 bytes in base64 from the configuration (KeyRing:Key), the same for all
+/// instances.</summary>
 public sealed class KeyRingKey(byte[] key)
 {
     public bool IsThere => key.Length > 0;
@@ -36,9 +38,12 @@ public sealed class KeyRingKey(byte[] key)
     /// <exception cref="FormatException">It is set, and no 32 bytes in base64.</exception>
     public static KeyRingKey From(IConfiguration settings)
     {
-        if (settings["KeyRing:Key"] is not { Length: > 0 } written) return new([]);
+        if (settings["KeyRing:Key"] is not { Length: > 0 } written)
+            return new([]);
         var bytes = new byte[48];
-        return Convert.TryFromBase64String(written, bytes, out var length) && length == 32 ? new(bytes[..32]) : throw new FormatException("KeyRing:Key is 32 random bytes in base64, as 'openssl rand -base64 32' gives them.");
+        return Convert.TryFromBase64String(written, bytes, out var length) && length == 32
+            ? new(bytes[..32])
+            : throw new FormatException("KeyRing:Key is 32 random bytes in base64, as 'openssl rand -base64 32' gives them.");
     }
 }
 

@@ -9,7 +9,8 @@ namespace Gambeta.Web.Security;
 /// <summary>Passwords and recovery words of households, hashed by the framework's own hasher.</summary>
 public static class Passwords
 {
-    public const int Shortest = 8, Longest = 200;
+    public const int Shortest = 8,
+        Longest = 200;
 
     private static readonly PasswordHasher<string> Hasher = new();
 
@@ -17,7 +18,9 @@ public static class Passwords
     private static readonly string Nobody = Hasher.HashPassword("", Guid.NewGuid().ToString());
 
     // The passwords that are tried first everywhere, from the package that ./start copies them from. Nothing is sent anywhere to compare.
-    private static readonly Lazy<FrozenSet<string>> Common = new(() => Lists.Lines("common-passwords.txt").ToFrozenSet(StringComparer.OrdinalIgnoreCase));
+    private static readonly Lazy<FrozenSet<string>> Common = new(() =>
+        Lists.Lines("common-passwords.txt").ToFrozenSet(StringComparer.OrdinalIgnoreCase)
+    );
 
     public static string Hash(string password) => Hasher.HashPassword("", OneForm(password));
 
@@ -25,8 +28,10 @@ public static class Passwords
     {
         var (known, typed) = (string.IsNullOrEmpty(hash) ? Nobody : hash, password ?? "");
         // Nothing that long was ever taken, and hashing it would cost.
-        if (typed.Length > Longest) typed = "";
-        var right = Hasher.VerifyHashedPassword("", known, OneForm(typed)) != PasswordVerificationResult.Failed
+        if (typed.Length > Longest)
+            typed = "";
+        var right =
+            Hasher.VerifyHashedPassword("", known, OneForm(typed)) != PasswordVerificationResult.Failed
             // Kept before passwords had one form.
             || (OneForm(typed) != typed && Hasher.VerifyHashedPassword("", known, typed) != PasswordVerificationResult.Failed);
         return right && !string.IsNullOrEmpty(hash);
@@ -36,11 +41,16 @@ public static class Passwords
     public static string? Wrong(string? password, string? name)
     {
         var chosen = password ?? "";
-        if (chosen.Length is < Shortest or > Longest) return Say("refusals.the-password-has-to-characters", ("shortest", Shortest), ("longest", Longest));
-        if (!NoText.IsText(chosen)) return Say("refusals.the-password-holds-a-sign");
+        if (chosen.Length is < Shortest or > Longest)
+            return Say("refusals.the-password-has-to-characters", ("shortest", Shortest), ("longest", Longest));
+        if (!NoText.IsText(chosen))
+            return Say("refusals.the-password-holds-a-sign");
         var plain = OneForm(chosen).Trim();
-        if (plain.Distinct().Count() < 4 || Common.Value.Contains(plain)) return Say("refusals.that-password-is-one-of");
-        return string.Equals(plain, name?.Trim(), StringComparison.OrdinalIgnoreCase) ? Say("refusals.the-password-is-the-households") : null;
+        if (plain.Distinct().Count() < 4 || Common.Value.Contains(plain))
+            return Say("refusals.that-password-is-one-of");
+        return string.Equals(plain, name?.Trim(), StringComparison.OrdinalIgnoreCase)
+            ? Say("refusals.the-password-is-the-households")
+            : null;
     }
 
     // An é can be written in two ways; both open.

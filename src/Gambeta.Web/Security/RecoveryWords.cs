@@ -4,8 +4,9 @@ using Gambeta.Web.Navigation;
 namespace Gambeta.Web.Security;
 
 /// <summary>
-/// Six words, made by chance, that lead back into a household without its password. They are shown once, to be written down or printed; only a hash is kept.
-/// Each word of the list is known by its first four letters. Six of almost two thousand are more than anybody can guess: about two to the power of 65.
+/// Six words, made by chance, that lead back into a household without its password. They are shown once, to be written down or printed;
+/// only a hash is kept. Each word of the list is known by its first four letters. Six of almost two thousand are more than anybody can
+/// guess: about two to the power of 65.
 /// </summary>
 public static class RecoveryWords
 {
@@ -24,5 +25,8 @@ public static class RecoveryWords
 
     // Commas, line ends and capitals do not matter to who copies them from paper.
     private static string Tidy(string? typed) =>
-        string.Join(' ', (typed ?? "").ToLowerInvariant().Split([' ', ',', '.', ';', '-', '\n', '\r', '\t'], StringSplitOptions.RemoveEmptyEntries));
+        string.Join(
+            ' ',
+            (typed ?? "").ToLowerInvariant().Split([' ', ',', '.', ';', '-', '\n', '\r', '\t'], StringSplitOptions.RemoveEmptyEntries)
+        );
 }

@@ -10,12 +10,14 @@ using Npgsql;
 namespace Gambeta.Web.Setup;
 
 /// <summary>
-/// What whoever runs the server does besides running it. <c>migrate</c> brings the database up to date, makes the first keys and the demo; <c>recover NAME</c> makes new
-/// recovery words for a household. Both need the owner's connection, which the application that serves pages never has.
+/// What whoever runs the server does besides running it. <c>migrate</c> brings the database up to date, makes the first keys and the demo;
+/// <c>recover NAME</c> makes new recovery words for a household. Both need the owner's connection, which the application that serves pages
+/// never has.
 /// </summary>
 internal static class Commands
 {
-    public const string Migrate = "migrate", Recover = "recover";
+    public const string Migrate = "migrate",
+        Recover = "recover";
 
     public static async Task<int> RunAsync(string[] args, IConfiguration settings, DrillCatalogue catalogue)
     {
@@ -27,7 +29,12 @@ internal static class Commands
         }
         try
         {
-            return args[0] == Migrate ? await MigrateAsync(owner, app, settings, catalogue) : await RecoverAsync(owner, string.Join(' ', args[1..].TakeWhile(word => !word.StartsWith("--", StringComparison.Ordinal))));
+            return args[0] == Migrate
+                ? await MigrateAsync(owner, app, settings, catalogue)
+                : await RecoverAsync(
+                    owner,
+                    string.Join(' ', args[1..].TakeWhile(word => !word.StartsWith("--", StringComparison.Ordinal)))
+                );
         }
         catch (Exception error) when (Guards.IsAway(error))
         {
@@ -44,9 +51,12 @@ internal static class Commands
             if (!services.GetRequiredService<KeyRingKey>().IsThere)
                 services.GetRequiredService<ILoggerFactory>().CreateLogger<KeyRing>().LogPlainKeys();
             var database = services.GetRequiredService<GambetaDatabase>();
-            if (!await database.IsLimitedAsync()) services.GetRequiredService<ILoggerFactory>().CreateLogger<GambetaDatabase>().LogNoLimits();
+            if (!await database.IsLimitedAsync())
+                services.GetRequiredService<ILoggerFactory>().CreateLogger<GambetaDatabase>().LogNoLimits();
             var missing = await Migrator.MissingAsync(database);
-            return missing.Count == 0 ? null : $"The database is not up to date ({missing[0]} has not run). Run 'migrate' first: ./start does it.";
+            return missing.Count == 0
+                ? null
+                : $"The database is not up to date ({missing[0]} has not run). Run 'migrate' first: ./start does it.";
         }
         catch (Exception error) when (Guards.IsAway(error))
         {
@@ -66,9 +76,15 @@ internal static class Commands
         await using var provider = services.BuildServiceProvider();
         var (keys, now) = (provider.GetRequiredService<IKeyManager>(), DateTimeOffset.UtcNow);
         // The first key is made here, so that two instances that start at once do not each make one that the other does not know for a day.
-        if (!keys.GetAllKeys().Any(key => !key.IsRevoked && key.ActivationDate <= now && key.ExpirationDate > now.AddDays(2))) keys.CreateNewKey(now, now.AddDays(90));
+        if (!keys.GetAllKeys().Any(key => !key.IsRevoked && key.ActivationDate <= now && key.ExpirationDate > now.AddDays(2)))
+            keys.CreateNewKey(now, now.AddDays(90));
         if (settings.GetValue("Demo", true))
-            await DemoHousehold.LoadAsync(provider.GetRequiredService<GambetaDatabase>(), catalogue, TimeZoneInfo.ConvertTime(now, TimeZoneInfo.Local), TimeZoneInfo.Local.Id);
+            await DemoHousehold.LoadAsync(
+                provider.GetRequiredService<GambetaDatabase>(),
+                catalogue,
+                TimeZoneInfo.ConvertTime(now, TimeZoneInfo.Local),
+                TimeZoneInfo.Local.Id
+            );
         return 0;
     }
 
@@ -77,7 +93,9 @@ internal static class Commands
         await using var connection = new NpgsqlConnection(owner);
         var words = RecoveryWords.Make();
         var found = await connection.ExecuteAsync(
-            "update household set recovery_hash = @hash where name_key = @key and demo_until is null and password_hash <> ''", new { hash = RecoveryWords.Hash(words), key = HouseholdName.Key(name) });
+            "update household set recovery_hash = @hash where name_key = @key and demo_until is null and password_hash <> ''",
+            new { hash = RecoveryWords.Hash(words), key = HouseholdName.Key(name) }
+        );
         if (found == 0)
         {
             await Console.Error.WriteLineAsync($"There is no household called '{name}'.");
@@ -88,15 +106,23 @@ internal static class Commands
     }
 
     private static string Unreachable(string reason) =>
-        $"Gambeta cannot reach its database, so it does not start.\n  {reason}\n  ./start brings up a database of its own. If you run your own, check that it is up and that the connection strings are right.";
+        $"Gambeta cannot reach its database, so it does not start.\n  {reason}\n  ./start brings up a database of its own. If you "
+        + $"run your own, check that it is up and that the connection strings are right.";
 }
 
 /// <summary>What is said at the start.</summary>
 internal static partial class StartLog
 {
-    [LoggerMessage(Level = LogLevel.Warning, Message = "The keys that protect the sign-ins lie in the database as they are: set KeyRing__Key to 32 random bytes in base64 to have them encrypted")]
+    [LoggerMessage(
+        Level = LogLevel.Warning,
+        Message = "The keys that protect the sign-ins lie in the database as they are: set KeyRing__Key to 32 random bytes in "
+            + "base64 to have them encrypted"
+    )]
     public static partial void LogPlainKeys(this ILogger logger);
 
-    [LoggerMessage(Level = LogLevel.Warning, Message = "Nothing that hangs in the database gives up by itself: run deploy/roles.sql as its superuser")]
+    [LoggerMessage(
+        Level = LogLevel.Warning,
+        Message = "Nothing that hangs in the database gives up by itself: run deploy/roles.sql as its superuser"
+    )]
     public static partial void LogNoLimits(this ILogger logger);
 }

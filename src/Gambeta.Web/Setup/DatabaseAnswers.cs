@@ -3,7 +3,8 @@ using Microsoft.Extensions.Diagnostics.HealthChecks;
 
 namespace Gambeta.Web.Setup;
 
-/// <summary>Whether the database answers, told within three seconds also where it hangs: waiting ends then, whatever the driver is still waiting for.</summary>
+/// <summary>Whether the database answers, told within three seconds also where it hangs: waiting ends then, whatever the driver is still
+/// waiting for.</summary>
 public sealed class DatabaseAnswers(GambetaDatabase database) : IHealthCheck
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(2.5);

@@ -16,9 +16,11 @@ internal static class Pipeline
         app.UseForwardedHeaders();
         // Nothing is pinned at home: a phone that does not trust this machine yet comes by http.
         var home = app.Services.GetRequiredService<HomeHttps>();
-        if (!home.IsOn) app.UseHsts();
+        if (!home.IsOn)
+            app.UseHsts();
         // Before the first phone asks: a folder that cannot be written says so at the start.
-        else _ = home.Certificate();
+        else
+            _ = home.Certificate();
         app.UseRequestLog();
         app.UseStrictHeaders();
         app.UseProblemWords();
@@ -35,7 +37,9 @@ internal static class Pipeline
         app.MapStaticAssets().DisableRateLimiting();
         app.MapBrowserWords();
         app.MapRazorPages().WithStaticAssets();
-        app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(30), KeepAliveTimeout = TimeSpan.FromSeconds(20) });
+        app.UseWebSockets(
+            new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(30), KeepAliveTimeout = TimeSpan.FromSeconds(20) }
+        );
         app.MapPosts();
         app.MapDrillFiles();
         app.MapCalendar();

@@ -4,14 +4,14 @@ using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Storage;
 using Gambeta.Web.AtHome;
-using Gambeta.Web.SecondScreen;
 using Gambeta.Web.PageBases;
+using Gambeta.Web.SecondScreen;
 using Gambeta.Web.Security;
 using Gambeta.Web.Throttling;
 using Gambeta.Web.Upkeep;
 using Microsoft.AspNetCore.Authentication.Cookies;
-using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.Extensions.Diagnostics.HealthChecks;
 using Microsoft.Extensions.Options;
@@ -32,7 +32,8 @@ internal static class Services
         {
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = limits.PostBytes;
-            if (kestrel.ApplicationServices.GetRequiredService<HomeHttps>() is { IsOn: true } home) kestrel.ConfigureHttpsDefaults(https => https.ServerCertificateSelector = (_, _) => home.Certificate());
+            if (kestrel.ApplicationServices.GetRequiredService<HomeHttps>() is { IsOn: true } home)
+                kestrel.ConfigureHttpsDefaults(https => https.ServerCertificateSelector = (_, _) => home.Certificate());
         });
 
         services.AddLanguage(settings);
@@ -60,7 +61,13 @@ internal static class Services
         services.AddSingleton<Door>();
 
         // What the benchmark compares pages with is there only when it is asked for.
-        services.AddRazorPages(pages => { if (!settings.GetValue("Bench", false)) pages.Conventions.AddPageRouteModelConvention("/Floor", page => page.Selectors.Clear()); }).AddCookieTempDataProvider(options => (options.Cookie.Name, options.Cookie.SecurePolicy) = ("gambeta-once", secure));
+        services
+            .AddRazorPages(pages =>
+            {
+                if (!settings.GetValue("Bench", false))
+                    pages.Conventions.AddPageRouteModelConvention("/Floor", page => page.Selectors.Clear());
+            })
+            .AddCookieTempDataProvider(options => (options.Cookie.Name, options.Cookie.SecurePolicy) = ("gambeta-once", secure));
         services.AddRouting(options => options.LowercaseUrls = true);
         services.ConfigureHttpJsonOptions(options => options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict);
         services.AddOpenApi();
@@ -84,11 +91,16 @@ internal static class Services
     {
         services.AddSingleton(KeyRingKey.From(settings));
         services.AddDataProtection().SetApplicationName("Gambeta");
-        services.AddOptions<KeyManagementOptions>().Configure<GambetaDatabase, KeyRingKey>((keys, database, key) =>
-        {
-            keys.XmlRepository = new KeyRing(database);
-            if (key.IsThere) keys.XmlEncryptor = new SealedXml(key);
-        });
+        services
+            .AddOptions<KeyManagementOptions>()
+            .Configure<GambetaDatabase, KeyRingKey>(
+                (keys, database, key) =>
+                {
+                    keys.XmlRepository = new KeyRing(database);
+                    if (key.IsThere)
+                        keys.XmlEncryptor = new SealedXml(key);
+                }
+            );
     }
 
     private static void SignInCookie(CookieAuthenticationOptions cookie, HomeHttps home)
@@ -103,26 +115,33 @@ internal static class Services
         cookie.Events.OnRedirectToLogin = context =>
         {
             // A module gets a status to act on, a person gets the page.
-            if (context.Request.Path.StartsWithSegments("/api")) context.Response.StatusCode = StatusCodes.Status401Unauthorized;
-            else context.Response.Redirect(context.RedirectUri);
+            if (context.Request.Path.StartsWithSegments("/api"))
+                context.Response.StatusCode = StatusCodes.Status401Unauthorized;
+            else
+                context.Response.Redirect(context.RedirectUri);
             return Task.CompletedTask;
         };
     }
 
-    // Who the caller is and whether the outside is https, as told by the proxies that are configured and by nobody else: Proxy:Known is their
-    // addresses or networks, with commas between.
+    // Who the caller is and whether the outside is https, as told by the proxies that are configured and by nobody else: Proxy:Known is
+    // their addresses or networks, with commas between.
     private static void AddProxies(this IServiceCollection services, ConfigurationManager settings)
     {
         var known = (settings["Proxy:Known"] ?? "").Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
         services.Configure<ForwardedHeadersOptions>(options =>
         {
-            options.ForwardedHeaders = known.Length == 0 ? ForwardedHeaders.None : ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost;
+            options.ForwardedHeaders =
+                known.Length == 0
+                    ? ForwardedHeaders.None
+                    : ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost;
             options.KnownProxies.Clear();
             options.KnownIPNetworks.Clear();
             foreach (var proxy in known)
             {
-                if (proxy.Contains('/', StringComparison.Ordinal)) options.KnownIPNetworks.Add(IPNetwork.Parse(proxy));
-                else options.KnownProxies.Add(IPAddress.Parse(proxy));
+                if (proxy.Contains('/', StringComparison.Ordinal))
+                    options.KnownIPNetworks.Add(IPNetwork.Parse(proxy));
+                else
+                    options.KnownProxies.Add(IPAddress.Parse(proxy));
             }
         });
     }

@@ -8,8 +8,8 @@ using Microsoft.Net.Http.Headers;
 namespace Gambeta.Web.Setup;
 
 /// <summary>
-/// The language that an instance speaks: English, or that of the folder of words that the setting <c>Language</c> names. It is set for each request, so that
-/// choosing one by household or by browser is a change of this file alone.
+/// The language that an instance speaks: English, or that of the folder of words that the setting <c>Language</c> names. It is set for each
+/// request, so that choosing one by household or by browser is a change of this file alone.
 /// </summary>
 internal static class Spoken
 {
@@ -29,35 +29,40 @@ internal static class Spoken
             app.UseLiveWords(language, folder);
             return;
         }
-        if (language == Language.English) return;
-        app.Use(async (http, next) =>
-        {
-            Language.Current = language;
-            await next(http);
-        });
+        if (language == Language.English)
+            return;
+        app.Use(
+            async (http, next) =>
+            {
+                Language.Current = language;
+                await next(http);
+            }
+        );
     }
 
     // While somebody works on the words (./dev): they are read again for the next request after a file of them changed.
     private static void UseLiveWords(this WebApplication app, Language language, string folder)
     {
         var (read, at) = (language, DateTime.UtcNow);
-        app.Use(async (http, next) =>
-        {
-            var changed = new DirectoryInfo(folder).EnumerateFiles("*.json").Max(file => file.LastWriteTimeUtc);
-            if (changed > at)
+        app.Use(
+            async (http, next) =>
             {
-                try
+                var changed = new DirectoryInfo(folder).EnumerateFiles("*.json").Max(file => file.LastWriteTimeUtc);
+                if (changed > at)
                 {
-                    (read, at) = (Language.ReadFolder(folder), changed);
+                    try
+                    {
+                        (read, at) = (Language.ReadFolder(folder), changed);
+                    }
+                    catch (FormatException wrong)
+                    {
+                        await Console.Error.WriteLineAsync(wrong.Message);
+                    }
                 }
-                catch (FormatException wrong)
-                {
-                    await Console.Error.WriteLineAsync(wrong.Message);
-                }
+                Language.Current = read;
+                await next(http);
             }
-            Language.Current = read;
-            await next(http);
-        });
+        );
     }
 
     public static void MapBrowserWords(this WebApplication app)
@@ -66,19 +71,24 @@ internal static class Spoken
         var tag = new EntityTagHeaderValue($"\"{Convert.ToHexStringLower(SHA256.HashData(module))[..16]}\"");
         var isLive = app.Configuration.GetValue("Live", false);
         app.MapGet(BrowserWords, (HttpContext http) =>
-        {
-            if (isLive) return Results.Bytes(ModuleOf(Language.Current), "text/javascript");
-            // Like every other module: asked for each time, sent only when it has changed.
-            http.Response.Headers.CacheControl = "no-cache";
-            return Results.Bytes(module, "text/javascript", entityTag: tag);
-        }).DisableRateLimiting().ExcludeFromDescription();
+            {
+                if (isLive)
+                    return Results.Bytes(ModuleOf(Language.Current), "text/javascript");
+                // Like every other module: asked for each time, sent only when it has changed.
+                http.Response.Headers.CacheControl = "no-cache";
+                return Results.Bytes(module, "text/javascript", entityTag: tag);
+            })
+            .DisableRateLimiting()
+            .ExcludeFromDescription();
     }
 
     /// <summary>The module of words for the browser, as it is sent.</summary>
     public static byte[] ModuleOf(Language language)
     {
         const string theme = "browser.";
-        var words = Language.English.Keys.Where(key => key.StartsWith(theme, StringComparison.Ordinal)).Order(StringComparer.Ordinal)
+        var words = Language
+            .English.Keys.Where(key => key.StartsWith(theme, StringComparison.Ordinal))
+            .Order(StringComparer.Ordinal)
             .ToDictionary(key => key[theme.Length..], key => language.Find(key)!.ToString());
         return Encoding.UTF8.GetBytes($"export default {JsonSerializer.Serialize(words, AsWritten)};\n");
     }

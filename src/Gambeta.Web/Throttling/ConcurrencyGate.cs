@@ -5,9 +5,9 @@ using Gambeta.Storage;
 namespace Gambeta.Web.Throttling;
 
 /// <summary>
-/// So many pieces of work at once in this instance; the others wait their turn, first come first served, and whoever would wait longer than that is told to come again (503) before
-/// anything was begun for it. Without it everything takes longer for everybody until nobody waits for the answer any more, asks again, and the work that nobody waits for leaves
-/// ever less for the rest.
+/// So many pieces of work at once in this instance; the others wait their turn, first come first served, and whoever would wait longer than
+/// that is told to come again (503) before anything was begun for it. Without it everything takes longer for everybody until nobody waits
+/// for the answer any more, asks again, and the work that nobody waits for leaves ever less for the rest.
 /// </summary>
 public sealed class ConcurrencyGate(GambetaDatabase database) : IDisposable
 {
@@ -17,7 +17,14 @@ public sealed class ConcurrencyGate(GambetaDatabase database) : IDisposable
     /// <summary>For what asks nothing of the database.</summary>
     public static readonly IDisposable Free = new NoTurn();
 
-    private readonly ConcurrencyLimiter _places = new(new ConcurrencyLimiterOptions { PermitLimit = database.AtOnce, QueueLimit = MostWaiting, QueueProcessingOrder = QueueProcessingOrder.OldestFirst });
+    private readonly ConcurrencyLimiter _places = new(
+        new ConcurrencyLimiterOptions
+        {
+            PermitLimit = database.AtOnce,
+            QueueLimit = MostWaiting,
+            QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
+        }
+    );
 
     private const int MostWaiting = 10_000;
 

@@ -4,8 +4,8 @@ using Gambeta.Web.Security;
 namespace Gambeta.Web.Throttling;
 
 /// <summary>
-/// What a household never meets and an attacker does, all in one place. Each can be set in the configuration, as <c>Limits:PostBytes</c>; they are looked at when
-/// the application starts.
+/// What a household never meets and an attacker does, all in one place. Each can be set in the configuration, as <c>Limits:PostBytes</c>;
+/// they are looked at when the application starts.
 /// </summary>
 public sealed class Limits
 {
@@ -27,7 +27,8 @@ public sealed class Limits
     /// <summary>The largest file of a household that can be asked for.</summary>
     public const int MostHistoryBytes = 48 * 1024 * 1024;
 
-    /// <summary>The largest file of a household that is taken in, in bytes: ten years of one player who plays each day and taps every touch.</summary>
+    /// <summary>The largest file of a household that is taken in, in bytes: ten years of one player who plays each day and taps every
+    /// touch.</summary>
     [Range(1024, MostHistoryBytes)]
     public int HistoryBytes { get; set; } = MostHistoryBytes;
 
@@ -38,7 +39,8 @@ public sealed class Limits
     [Range(1024, MostRecordingBytes)]
     public int RecordingBytes { get; set; } = MostRecordingBytes;
 
-    /// <summary>Sets that a household may take in from files in a day, those that it took back counted: two files of the most lines, and as many tries.</summary>
+    /// <summary>Sets that a household may take in from files in a day, those that it took back counted: two files of the most lines, and as
+    /// many tries.</summary>
     [Range(100, 1_000_000)]
     public int TakenInADay { get; set; } = 60_000;
 

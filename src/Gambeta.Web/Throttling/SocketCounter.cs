@@ -34,7 +34,8 @@ public sealed class SocketCounter(Limits limits)
     private int Count(string of, int by)
     {
         var now = _open.AddOrUpdate(of, by, (_, count) => count + by);
-        if (now == 0) _open.TryRemove(new KeyValuePair<string, int>(of, 0));
+        if (now == 0)
+            _open.TryRemove(new KeyValuePair<string, int>(of, 0));
         return now;
     }
 

@@ -1,5 +1,5 @@
-using Gambeta.Core.Catalogue.TouchMaps;
 using Gambeta.Core;
+using Gambeta.Core.Catalogue.TouchMaps;
 using Gambeta.Web.Charts;
 
 namespace Gambeta.Web.TouchMaps;
@@ -19,8 +19,10 @@ internal static class MapBalls
         foreach (var stop in map.Stops)
         {
             var here = balls.FindAll(ball => ball.First.At.DistanceTo(stop.At) < SamePlace);
-            if (here.Find(ball => ball.First.Touch.Foot == stop.Touch.Foot) is { Numbers: { } numbers }) numbers.Add(stop.Number);
-            else balls.Add((stop, [stop.Number], here.Count));
+            if (here.Find(ball => ball.First.Touch.Foot == stop.Touch.Foot) is { Numbers: { } numbers })
+                numbers.Add(stop.Number);
+            else
+                balls.Add((stop, [stop.Number], here.Count));
         }
         foreach (var (first, numbers, beside) in balls)
         {
@@ -28,7 +30,11 @@ internal static class MapBalls
             // More than a ball has room for are told on pointing at it, and in the list beside the map.
             var isFull = numbers.Count > MostNumbers;
             var words = isFull ? $"{numbers[0]}…{numbers[^1]}" : string.Join("·", numbers);
-            writer.Write($"<g class=\"stop {first.Touch.Foot.ToKey()}\">{(isFull ? $"<title>{string.Join('·', numbers)}</title>" : "")}<circle cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(Radius)}\"/>");
+            writer.Write(
+                $"<g class=\"stop "
+                    + $"{first.Touch.Foot.ToKey()}\">{(isFull ? $"<title>{string.Join('·', numbers)}</title>" : "")}<circle "
+                    + $"cx=\"{Svg.N(x)}\" cy=\"{Svg.N(y)}\" r=\"{Svg.N(Radius)}\"/>"
+            );
             writer.Write($"<text x=\"{Svg.N(x)}\" y=\"{Svg.N(y + 2.7)}\" class=\"n{Math.Min(3, numbers.Count)}\">{words}</text></g>");
         }
     }

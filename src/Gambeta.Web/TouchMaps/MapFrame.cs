@@ -6,7 +6,8 @@ namespace Gambeta.Web.TouchMaps;
 /// <summary>The part of the plane that a map shows, and where its points lie in the drawing. One unit is a centimetre.</summary>
 public sealed class MapFrame
 {
-    private readonly double _left, _top;
+    private readonly double _left,
+        _top;
 
     private MapFrame(double left, double top, double width, double height, bool onItsSide) =>
         (_left, _top, Width, Height, OnItsSide) = (left, top, width, height, onItsSide);
@@ -26,7 +27,8 @@ public sealed class MapFrame
         var (low, high) = (all.Min(p => p.Up) - room, all.Max(p => p.Up) + room);
         var onItsSide = mayTurn && high - low > 1.15 * Math.Max(right - left, leastWidth);
         // Turned, what was up runs to the right, and what was right runs down.
-        if (onItsSide) (left, right, low, high) = (low, high, -right, -left);
+        if (onItsSide)
+            (left, right, low, high) = (low, high, -right, -left);
         var (width, height) = (Math.Max(right - left, leastWidth), Math.Max(high - low, leastHeight));
         return new MapFrame(((left + right) / 2) - (width / 2), ((low + high) / 2) + (height / 2), width, height, onItsSide);
     }

@@ -1,6 +1,7 @@
 namespace Gambeta.Web.Upkeep;
 
-/// <summary>The backups of each night that whoever runs this server keeps, as far as the application is told of them: it makes none itself and reads none.</summary>
+/// <summary>The backups of each night that whoever runs this server keeps, as far as the application is told of them: it makes none itself
+/// and reads none.</summary>
 public sealed class Backups(IConfiguration settings)
 {
     /// <summary>For so many days each is kept: tools/backup lets go of them.</summary>
@@ -18,7 +19,12 @@ public sealed class Backups(IConfiguration settings)
         {
             try
             {
-                return _folder is null ? null : new DirectoryInfo(_folder).EnumerateFiles("gambeta-*.dump").Select(file => (DateTimeOffset?)file.LastWriteTimeUtc).Max();
+                return _folder is null
+                    ? null
+                    : new DirectoryInfo(_folder)
+                        .EnumerateFiles("gambeta-*.dump")
+                        .Select(file => (DateTimeOffset?)file.LastWriteTimeUtc)
+                        .Max();
             }
             catch (IOException)
             {

@@ -6,16 +6,24 @@ using Gambeta.Web.PageBases;
 namespace Gambeta.Web.Upkeep;
 
 /// <summary>
-/// Brings verdicts that rules of another version worked out up to date, beside the pages: a page that reads such a verdict shows it as it is and asks for this. One
-/// player at a time, some drills a transaction, so that nobody who practises waits for it. What is left when the instance ends is asked for by the next page.
+/// Brings verdicts that rules of another version worked out up to date, beside the pages: a page that reads such a verdict shows it as it
+/// is and asks for this. One player at a time, some drills a transaction, so that nobody who practises waits for it. What is left when the
+/// instance ends is asked for by the next page.
 /// </summary>
-internal sealed partial class Rejudging(GambetaDatabase database, HouseholdCatalogues catalogues, TimeProvider time, ILogger<Rejudging> logger) : BackgroundService
+internal sealed partial class Rejudging(
+    GambetaDatabase database,
+    HouseholdCatalogues catalogues,
+    TimeProvider time,
+    ILogger<Rejudging> logger
+) : BackgroundService
 {
     private const int MostWaiting = 10_000;
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(50);
 
     private readonly ConcurrentDictionary<(Guid Household, Guid Player), bool> _waiting = [];
-    private readonly Channel<(Guid Household, Guid Player)> _asked = Channel.CreateUnbounded<(Guid, Guid)>(new UnboundedChannelOptions { SingleReader = true });
+    private readonly Channel<(Guid Household, Guid Player)> _asked = Channel.CreateUnbounded<(Guid, Guid)>(
+        new UnboundedChannelOptions { SingleReader = true }
+    );
 
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -27,7 +35,8 @@ internal sealed partial class Rejudging(GambetaDatabase database, HouseholdCatal
             {
                 try
                 {
-                    while (await StepAsync(one, stoppingToken)) await Task.Delay(Pause, time, stoppingToken);
+                    while (await StepAsync(one, stoppingToken))
+                        await Task.Delay(Pause, time, stoppingToken);
                 }
                 catch (Exception problem) when (problem is not OperationCanceledException)
                 {
@@ -48,13 +57,15 @@ internal sealed partial class Rejudging(GambetaDatabase database, HouseholdCatal
 
     private void Ask(Guid household, Guid player)
     {
-        if (_waiting.Count < MostWaiting && _waiting.TryAdd((household, player), true)) _asked.Writer.TryWrite((household, player));
+        if (_waiting.Count < MostWaiting && _waiting.TryAdd((household, player), true))
+            _asked.Writer.TryWrite((household, player));
     }
 
     private async Task<bool> StepAsync((Guid Household, Guid Player) one, CancellationToken stop)
     {
         await using var work = await database.BeginAsync(one.Household, stop);
-        if (await HouseholdStore.ViewAsync(work, time.GetUtcNow()) is not { } household) return false;
+        if (await HouseholdStore.ViewAsync(work, time.GetUtcNow()) is not { } household)
+            return false;
         var more = await VerdictStore.RejudgeAsync(work, one.Player, await catalogues.OfAsync(work, household));
         await work.CommitAsync(stop);
         return more;

@@ -5,8 +5,9 @@ using Microsoft.AspNetCore.Html;
 namespace Gambeta.Web.Words;
 
 /// <summary>
-/// Says a sentence with something marked in it: a link, a word in the colour of a foot. The message marks it as <c>&lt;name&gt;…&lt;/name&gt;</c>, so that the
-/// whole sentence stands in one place and each language puts its words in its own order; the page says what a name is.
+/// Says a sentence with something marked in it: a link, a word in the colour of a foot. The message marks it as
+/// <c>&lt;name&gt;…&lt;/name&gt;</c>, so that the whole sentence stands in one place and each language puts its words in its own order; the
+/// page says what a name is.
 /// </summary>
 public static class RichText
 {
@@ -17,7 +18,9 @@ public static class RichText
     public static IHtmlContent Rich(string key, (string Name, string Tag)[] marks, params ReadOnlySpan<(string Name, object? Value)> values)
     {
         var language = Language.Current;
-        return new HtmlString(language.Find(key)?.Format(values, language.Plural, text => Marked(text, marks), HtmlEncoder.Default.Encode) ?? key);
+        return new HtmlString(
+            language.Find(key)?.Format(values, language.Plural, text => Marked(text, marks), HtmlEncoder.Default.Encode) ?? key
+        );
     }
 
     /// <summary>The opening tag of a link.</summary>
@@ -29,7 +32,8 @@ public static class RichText
         foreach (var (name, tag) in marks)
         {
             var element = tag.Split(' ')[0];
-            html = html.Replace($"&lt;{name}&gt;", $"<{tag}>", StringComparison.Ordinal).Replace($"&lt;/{name}&gt;", $"</{element}>", StringComparison.Ordinal);
+            html = html.Replace($"&lt;{name}&gt;", $"<{tag}>", StringComparison.Ordinal)
+                .Replace($"&lt;/{name}&gt;", $"</{element}>", StringComparison.Ordinal);
         }
         return html;
     }

@@ -1,6 +1,6 @@
 using System.Globalization;
-using Gambeta.Core.Practice.Sheets;
 using Gambeta.Core;
+using Gambeta.Core.Practice.Sheets;
 
 namespace Gambeta.Web.Words;
 
@@ -16,14 +16,24 @@ public static class SheetWords
     public static string Clock(TimeSpan time) => string.Create(CultureInfo.InvariantCulture, $"{(int)time.TotalMinutes}:{time.Seconds:00}");
 
     /// <summary>A warning: what, why, and what would mend it.</summary>
-    public static string Warning(SheetWarning warning, Func<string?, string> nameOf) => warning.Kind switch
-    {
-        SheetWarningKind.Empty => Say("sheets.nothing-stands-on-it-yet"),
-        SheetWarningKind.NoWarmUp => Say("sheets.it-does-not-begin-with"),
-        SheetWarningKind.HardRunning => Say("sheets.hard-drills-run-into-each", ("drills", warning.Number.ToString("0", CultureInfo.InvariantCulture))),
-        SheetWarningKind.LittleForOtherFoot => Say("sheets.the-other-foot-gets-of", ("share", warning.Number.ToString("0", CultureInfo.InvariantCulture))),
-        SheetWarningKind.LongerThanMinutes => Say("sheets.it-takes-longer-than-there", ("minutes", Minutes(warning.Number))),
-        SheetWarningKind.LaidTooOften => Say("sheets.another-order-lays-the-yard", ("times", warning.Number.ToString("0", CultureInfo.InvariantCulture))),
-        _ => Say("sheets.is-left-out-for-this", ("drill", nameOf(warning.Drill))),
-    };
+    public static string Warning(SheetWarning warning, Func<string?, string> nameOf) =>
+        warning.Kind switch
+        {
+            SheetWarningKind.Empty => Say("sheets.nothing-stands-on-it-yet"),
+            SheetWarningKind.NoWarmUp => Say("sheets.it-does-not-begin-with"),
+            SheetWarningKind.HardRunning => Say(
+                "sheets.hard-drills-run-into-each",
+                ("drills", warning.Number.ToString("0", CultureInfo.InvariantCulture))
+            ),
+            SheetWarningKind.LittleForOtherFoot => Say(
+                "sheets.the-other-foot-gets-of",
+                ("share", warning.Number.ToString("0", CultureInfo.InvariantCulture))
+            ),
+            SheetWarningKind.LongerThanMinutes => Say("sheets.it-takes-longer-than-there", ("minutes", Minutes(warning.Number))),
+            SheetWarningKind.LaidTooOften => Say(
+                "sheets.another-order-lays-the-yard",
+                ("times", warning.Number.ToString("0", CultureInfo.InvariantCulture))
+            ),
+            _ => Say("sheets.is-left-out-for-this", ("drill", nameOf(warning.Drill))),
+        };
 }

@@ -1,6 +1,6 @@
+using Gambeta.Core;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Insight.Weeks;
-using Gambeta.Core;
 
 namespace Gambeta.Web.Words;
 
@@ -8,46 +8,49 @@ namespace Gambeta.Web.Words;
 public static class WeeksWords
 {
     /// <summary>What a day is about, in the middle of a sentence.</summary>
-    public static string Theme(PlannedDay day) => day.Theme switch
-    {
-        ThemeKind.Family => day.Family switch
+    public static string Theme(PlannedDay day) =>
+        day.Theme switch
         {
-            Family.BallMasteryOnTheSpot => Say("weeks.family-on-the-spot"),
-            Family.BallMasteryMoving => Say("weeks.family-moving"),
-            Family.WallPassing => Say("weeks.family-wall"),
-            Family.DribblingAndTurns => Say("weeks.family-turns"),
-            var family => family.Label(),
-        },
-        ThemeKind.OtherFoot => Say("weeks.theme-other-foot"),
-        ThemeKind.Easy when day.Because == LightBecause.LightWeek => Say("weeks.theme-light-week"),
-        ThemeKind.Easy => Say("weeks.theme-easy"),
-        ThemeKind.Test => Say("weeks.theme-test"),
-        _ => Say("weeks.theme-any"),
-    };
+            ThemeKind.Family => day.Family switch
+            {
+                Family.BallMasteryOnTheSpot => Say("weeks.family-on-the-spot"),
+                Family.BallMasteryMoving => Say("weeks.family-moving"),
+                Family.WallPassing => Say("weeks.family-wall"),
+                Family.DribblingAndTurns => Say("weeks.family-turns"),
+                var family => family.Label(),
+            },
+            ThemeKind.OtherFoot => Say("weeks.theme-other-foot"),
+            ThemeKind.Easy when day.Because == LightBecause.LightWeek => Say("weeks.theme-light-week"),
+            ThemeKind.Easy => Say("weeks.theme-easy"),
+            ThemeKind.Test => Say("weeks.theme-test"),
+            _ => Say("weeks.theme-any"),
+        };
 
     /// <summary>The heading of a tile; nothing for a rest.</summary>
-    public static string Heading(PlannedDay day) => day.Kind switch
-    {
-        DayKind.Practice => Theme(day),
-        DayKind.Done => Say("weeks.theme-any"),
-        DayKind.LeftOut => Say("weeks.tile-left-out"),
-        DayKind.Training => Say("weeks.kind-training"),
-        DayKind.Match => Say("weeks.kind-match"),
-        DayKind.Away => Say("weeks.tile-away"),
-        DayKind.Hurt => Say("weeks.tile-hurt"),
-        _ => "",
-    };
+    public static string Heading(PlannedDay day) =>
+        day.Kind switch
+        {
+            DayKind.Practice => Theme(day),
+            DayKind.Done => Say("weeks.theme-any"),
+            DayKind.LeftOut => Say("weeks.tile-left-out"),
+            DayKind.Training => Say("weeks.kind-training"),
+            DayKind.Match => Say("weeks.kind-match"),
+            DayKind.Away => Say("weeks.tile-away"),
+            DayKind.Hurt => Say("weeks.tile-hurt"),
+            _ => "",
+        };
 
     /// <summary>The line below it: minutes and how hard.</summary>
-    public static string Line(PlannedDay day) => day.Kind switch
-    {
-        DayKind.Practice when day.Hardness == Hardness.Light => Say("weeks.tile-light", ("minutes", day.Minutes)),
-        DayKind.Practice when day.Hardness == Hardness.Hard => Say("weeks.tile-hard", ("minutes", day.Minutes)),
-        DayKind.Practice or DayKind.Training or DayKind.Match => Say("weeks.tile-min", ("minutes", day.Minutes)),
-        DayKind.Done => Say("weeks.tile-done", ("minutes", day.Minutes)),
-        DayKind.Rest => Say("weeks.tile-rest"),
-        _ => "",
-    };
+    public static string Line(PlannedDay day) =>
+        day.Kind switch
+        {
+            DayKind.Practice when day.Hardness == Hardness.Light => Say("weeks.tile-light", ("minutes", day.Minutes)),
+            DayKind.Practice when day.Hardness == Hardness.Hard => Say("weeks.tile-hard", ("minutes", day.Minutes)),
+            DayKind.Practice or DayKind.Training or DayKind.Match => Say("weeks.tile-min", ("minutes", day.Minutes)),
+            DayKind.Done => Say("weeks.tile-done", ("minutes", day.Minutes)),
+            DayKind.Rest => Say("weeks.tile-rest"),
+            _ => "",
+        };
 
     /// <summary>A rhythm in a line, with what is played elsewhere.</summary>
     public static string Rhythm(Rhythm rhythm)
@@ -56,25 +59,35 @@ public static class WeeksWords
         {
             RhythmSchool.TwoOrThreeAWeek => Say("weeks.rhythm-two-or-three", ("minutes", rhythm.Minutes)),
             RhythmSchool.EveryDayForAMonth => Say("weeks.rhythm-month", ("minutes", rhythm.Minutes)),
-            RhythmSchool.OwnDays => rhythm.Days.IsEmpty ? Say("weeks.rhythm-own-none", ("minutes", rhythm.Minutes)) : Say("weeks.rhythm-own", ("days", Days(rhythm.Days)), ("minutes", rhythm.Minutes)),
+            RhythmSchool.OwnDays => rhythm.Days.IsEmpty
+                ? Say("weeks.rhythm-own-none", ("minutes", rhythm.Minutes))
+                : Say("weeks.rhythm-own", ("days", Days(rhythm.Days)), ("minutes", rhythm.Minutes)),
             _ => Say("weeks.rhythm-other-day", ("minutes", rhythm.Minutes)),
         };
-        return string.Join(" · ", rhythm.Club.GroupBy(club => club.Kind).Select(kind => Say("weeks.club-on", ("kind", Kind(kind.Key)), ("days", Days(kind.Select(club => club.Day))))).Prepend(often));
+        return string.Join(
+            " · ",
+            rhythm
+                .Club.GroupBy(club => club.Kind)
+                .Select(kind => Say("weeks.club-on", ("kind", Kind(kind.Key)), ("days", Days(kind.Select(club => club.Day)))))
+                .Prepend(often)
+        );
     }
 
-    private static string Days(IEnumerable<DayOfWeek> days) => string.Join(", ", days.OrderBy(day => ((int)day + 6) % 7).Select(Wording.DayName));
+    private static string Days(IEnumerable<DayOfWeek> days) =>
+        string.Join(", ", days.OrderBy(day => ((int)day + 6) % 7).Select(Wording.DayName));
 
     /// <summary>Training or a match.</summary>
     public static string Kind(ClubKind kind) => kind == ClubKind.Match ? Say("weeks.kind-match") : Say("weeks.kind-training");
 
     /// <summary>A school of how often.</summary>
-    public static string School(RhythmSchool school) => school switch
-    {
-        RhythmSchool.TwoOrThreeAWeek => Say("weeks.school-two-or-three"),
-        RhythmSchool.EveryDayForAMonth => Say("weeks.school-month"),
-        RhythmSchool.OwnDays => Say("weeks.school-own"),
-        _ => Say("weeks.school-every-other-day"),
-    };
+    public static string School(RhythmSchool school) =>
+        school switch
+        {
+            RhythmSchool.TwoOrThreeAWeek => Say("weeks.school-two-or-three"),
+            RhythmSchool.EveryDayForAMonth => Say("weeks.school-month"),
+            RhythmSchool.OwnDays => Say("weeks.school-own"),
+            _ => Say("weeks.school-every-other-day"),
+        };
 
     /// <summary>All that there is to say about weeks, a sentence each.</summary>
     public static IEnumerable<string> Notes(FourWeeks weeks, int age)
@@ -86,7 +99,10 @@ public static class WeeksWords
             yield return note switch
             {
                 WeeksNote.Hurt => Say("weeks.note-hurt"),
-                WeeksNote.LeftOut => Say("weeks.note-left-out", ("day", Wording.DayName(weeks.Days.Last(day => day.Kind == DayKind.LeftOut).Day.DayOfWeek))),
+                WeeksNote.LeftOut => Say(
+                    "weeks.note-left-out",
+                    ("day", Wording.DayName(weeks.Days.Last(day => day.Kind == DayKind.LeftOut).Day.DayOfWeek))
+                ),
                 WeeksNote.LightWeek => Say("weeks.note-light-week"),
                 WeeksNote.BackAgain => Say("weeks.note-back-again"),
                 WeeksNote.FullWeek => Say("weeks.note-full-week"),
@@ -97,7 +113,11 @@ public static class WeeksWords
                 _ => Say("weeks.note-too-long", ("age", age), ("minutes", SessionMinutes.Most(age))),
             };
         }
-        foreach (var day in weeks.Days.Where(day => day.Day >= weeks.Today && day.Day < weeks.Days[0].Day.AddDays(7) && day.Kind == DayKind.Practice))
+        foreach (
+            var day in weeks.Days.Where(day =>
+                day.Day >= weeks.Today && day.Day < weeks.Days[0].Day.AddDays(7) && day.Kind == DayKind.Practice
+            )
+        )
         {
             var name = Wording.DayName(day.Day.DayOfWeek);
             var because = day.Because switch
@@ -107,15 +127,23 @@ public static class WeeksWords
                 LightBecause.AfterHardDay => Say("weeks.light-after-hard", ("day", name)),
                 _ => null,
             };
-            if (because is null) continue;
+            if (because is null)
+                continue;
             said = true;
             yield return because;
         }
-        if (!said) yield return Say("weeks.note-all-well");
+        if (!said)
+            yield return Say("weeks.note-all-well");
     }
 
     /// <summary>How a rung of the way stands.</summary>
-    public static string State(RungState state) => state switch { RungState.Clean => Say("weeks.state-clean"), RungState.InWork => Say("weeks.state-in-work"), _ => Say("weeks.state-ahead") };
+    public static string State(RungState state) =>
+        state switch
+        {
+            RungState.Clean => Say("weeks.state-clean"),
+            RungState.InWork => Say("weeks.state-in-work"),
+            _ => Say("weeks.state-ahead"),
+        };
 
     /// <summary>What a goal is called.</summary>
     public static string Title(Goal goal, DrillCatalogue catalogue)

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Measures;
@@ -12,7 +13,6 @@ using Gambeta.Core.Edges.Hearing;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Sets;
 using Gambeta.Core.Practice.Together;
-using Gambeta.Core;
 using Gambeta.Words;
 
 namespace Gambeta.Web.Words;
@@ -25,7 +25,8 @@ public static class Wording
     /// <summary>The household's word for the other foot in place of the usual one.</summary>
     public static string OtherFoot(string words, string word)
     {
-        if (word == HouseholdSettings.UsualOtherFoot) return words;
+        if (word == HouseholdSettings.UsualOtherFoot)
+            return words;
         var usual = Say("common.other-foot");
         return words.Replace(usual, word, StringComparison.Ordinal).Replace(Sentence(usual), Sentence(word), StringComparison.Ordinal);
     }
@@ -48,9 +49,21 @@ public static class Wording
 
     public static string ShortDay(DateOnly day) => day.ToString("ddd d MMM", Language.Current.Dates);
 
-    public static string Days(int days) => days switch { 0 => Say("common.less-than-a-day"), 1 => Say("common.one-day"), _ => Say("common.days", ("days", days)) };
+    public static string Days(int days) =>
+        days switch
+        {
+            0 => Say("common.less-than-a-day"),
+            1 => Say("common.one-day"),
+            _ => Say("common.days", ("days", days)),
+        };
 
-    public static string DaysAgo(int days) => days switch { 0 => Say("common.earlier-today"), 1 => Say("common.yesterday"), _ => Say("common.days-ago", ("days", days)) };
+    public static string DaysAgo(int days) =>
+        days switch
+        {
+            0 => Say("common.earlier-today"),
+            1 => Say("common.yesterday"),
+            _ => Say("common.days-ago", ("days", days)),
+        };
 
     /// <summary>That something was tried too often, and when to come back.</summary>
     public static string TooOften(TimeSpan wait) => Say("common.that-was-tried-too-often", ("wait", Minutes(wait)));
@@ -65,16 +78,29 @@ public static class Wording
         return Say("common.min", ("minutes", (halves / 2.0).ToString("0.#", Plain)));
     }
 
-    public static string Ball(BallKind ball) => ball switch { BallKind.Usual => Say("hearing.ball-usual"), BallKind.Soft => Say("hearing.ball-soft"), _ => Say("hearing.ball-small") };
+    public static string Ball(BallKind ball) =>
+        ball switch
+        {
+            BallKind.Usual => Say("hearing.ball-usual"),
+            BallKind.Soft => Say("hearing.ball-soft"),
+            _ => Say("hearing.ball-small"),
+        };
 
-    public static string Feet(Feet feet) => feet switch { Core.Base.Touches.Feet.Both => Say("common.both-feet"), Core.Base.Touches.Feet.Left => Say("common.left-foot"), _ => Say("common.right-foot") };
+    public static string Feet(Feet feet) =>
+        feet switch
+        {
+            Core.Base.Touches.Feet.Both => Say("common.both-feet"),
+            Core.Base.Touches.Feet.Left => Say("common.left-foot"),
+            _ => Say("common.right-foot"),
+        };
 
-    public static string FeetPlan(FeetPlan plan) => plan switch
-    {
-        Core.Catalogue.Cards.FeetPlan.BothTogether => Say("common.both-feet-together"),
-        Core.Catalogue.Cards.FeetPlan.OtherFootOnly => Say("common.other-foot-only"),
-        _ => Say("common.each-foot-in-turn"),
-    };
+    public static string FeetPlan(FeetPlan plan) =>
+        plan switch
+        {
+            Core.Catalogue.Cards.FeetPlan.BothTogether => Say("common.both-feet-together"),
+            Core.Catalogue.Cards.FeetPlan.OtherFootOnly => Say("common.other-foot-only"),
+            _ => Say("common.each-foot-in-turn"),
+        };
 
     public static string Sentence(string words) => words.Length == 0 ? words : char.ToUpper(words[0], Plain) + words[1..];
 
@@ -98,7 +124,8 @@ public static class Wording
     public static string Gear(IEnumerable<GearItem> gear) => string.Join(", ", gear.Select(Gear));
 
     /// <summary>"ball", "4 markers".</summary>
-    public static string Gear(GearItem item) => item.Count == 1 ? item.Kind.Label() : Say("common.several", ("count", item.Count), ("things", YardWords.Several(item.Kind)));
+    public static string Gear(GearItem item) =>
+        item.Count == 1 ? item.Kind.Label() : Say("common.several", ("count", item.Count), ("things", YardWords.Several(item.Kind)));
 
     /// <summary>A day of the week.</summary>
     public static string ShortName(DayOfWeek day) => Language.Current.Dates.DateTimeFormat.GetAbbreviatedDayName(day);
@@ -106,51 +133,63 @@ public static class Wording
     public static string DayName(DayOfWeek day) => Language.Current.Dates.DateTimeFormat.GetDayName(day);
 
     /// <summary>A caution, in a sentence or two.</summary>
-    public static string Caution(Caution caution, Lengths lengths) => caution.Kind is { } kind ? Caution(kind, caution.Card, lengths) : caution.Sentence ?? "";
+    public static string Caution(Caution caution, Lengths lengths) =>
+        caution.Kind is { } kind ? Caution(kind, caution.Card, lengths) : caution.Sentence ?? "";
 
     /// <summary>What the other one of two does.</summary>
-    public static string OtherPart(OtherPart part) => part switch
-    {
-        Core.Practice.Played.OtherPart.Races => Say("together.part-races"),
-        Core.Practice.Played.OtherPart.Shadows => Say("together.part-shadows"),
-        Core.Practice.Played.OtherPart.Serves => Say("together.part-serves"),
-        _ => Say("together.part-rests"),
-    };
+    public static string OtherPart(OtherPart part) =>
+        part switch
+        {
+            Core.Practice.Played.OtherPart.Races => Say("together.part-races"),
+            Core.Practice.Played.OtherPart.Shadows => Say("together.part-shadows"),
+            Core.Practice.Played.OtherPart.Serves => Say("together.part-serves"),
+            _ => Say("together.part-rests"),
+        };
 
     /// <summary>When the turn passes.</summary>
     public static string TurnBy(TurnBy by) => by == Core.Practice.Played.TurnBy.Rep ? Say("together.turn-rep") : Say("together.turn-round");
 
     /// <summary>What two in one yard mind.</summary>
-    public static string PairCaution(PairCaution caution) => caution switch
-    {
-        Core.Practice.Together.PairCaution.RoomForTwo => Say("together.room-for-two"),
-        Core.Practice.Together.PairCaution.NoTackling => Say("together.no-tackling"),
-        Core.Practice.Together.PairCaution.OneRunsAtATime => Say("together.one-runs-at-a-time"),
-        Core.Practice.Together.PairCaution.ServerBesideTheGoal => Say("together.server-beside-the-goal"),
-        Core.Practice.Together.PairCaution.SoftThrows => Say("together.soft-throws"),
-        Core.Practice.Together.PairCaution.BehindTheStriker => Say("together.behind-the-striker"),
-        _ => Say("together.give-way"),
-    };
+    public static string PairCaution(PairCaution caution) =>
+        caution switch
+        {
+            Core.Practice.Together.PairCaution.RoomForTwo => Say("together.room-for-two"),
+            Core.Practice.Together.PairCaution.NoTackling => Say("together.no-tackling"),
+            Core.Practice.Together.PairCaution.OneRunsAtATime => Say("together.one-runs-at-a-time"),
+            Core.Practice.Together.PairCaution.ServerBesideTheGoal => Say("together.server-beside-the-goal"),
+            Core.Practice.Together.PairCaution.SoftThrows => Say("together.soft-throws"),
+            Core.Practice.Together.PairCaution.BehindTheStriker => Say("together.behind-the-striker"),
+            _ => Say("together.give-way"),
+        };
 
     /// <summary>A caution that follows from a drill, in a sentence or two.</summary>
-    public static string Caution(CautionKind kind, DrillCard card, Lengths lengths) => kind switch
-    {
-        CautionKind.Heading => Say("common.heading-follows-the-rules-of"),
-        CautionKind.TooYoung => Say("common.this-drill-is-from-years", ("age", card.LeastAge)),
-        CautionKind.Wall => Say("common.nothing-breakable-behind-you-or"),
-        CautionKind.Goal => Say("common.nobody-in-front-of-the"),
-        CautionKind.FullSpeed => Say("common.leave-free-behind-the-finish", ("length", lengths.Of(RunOff.FullSpeed.BehindFinish)), ("more", lengths.Of(RunOff.BeforeHarm))),
-        CautionKind.SoftBallIndoors => Say("common.indoors-only-with-a-soft"),
-        CautionKind.Rebound => Say("cautions.rebound"),
-        CautionKind.KeeperHands => Say("cautions.keeper-hands"),
-        CautionKind.Backwards => Say("cautions.backwards"),
-        CautionKind.Helper => Say(card.Pattern.Touches.Any(touch => touch.Move == BallMove.Goal) ? "cautions.helper-at-a-strike" : "cautions.helper"),
-        CautionKind.Burst => Say("cautions.burst"),
-        CautionKind.BlindWay => Say("cautions.blind-way"),
-        CautionKind.OnTheBall => Say("cautions.on-the-ball"),
-        CautionKind.HighBall => Say(card.Places.HasFlag(Core.Base.Things.Places.Indoors) ? "cautions.high-ball-indoors" : "cautions.high-ball"),
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "A caution without words."),
-    };
+    public static string Caution(CautionKind kind, DrillCard card, Lengths lengths) =>
+        kind switch
+        {
+            CautionKind.Heading => Say("common.heading-follows-the-rules-of"),
+            CautionKind.TooYoung => Say("common.this-drill-is-from-years", ("age", card.LeastAge)),
+            CautionKind.Wall => Say("common.nothing-breakable-behind-you-or"),
+            CautionKind.Goal => Say("common.nobody-in-front-of-the"),
+            CautionKind.FullSpeed => Say(
+                "common.leave-free-behind-the-finish",
+                ("length", lengths.Of(RunOff.FullSpeed.BehindFinish)),
+                ("more", lengths.Of(RunOff.BeforeHarm))
+            ),
+            CautionKind.SoftBallIndoors => Say("common.indoors-only-with-a-soft"),
+            CautionKind.Rebound => Say("cautions.rebound"),
+            CautionKind.KeeperHands => Say("cautions.keeper-hands"),
+            CautionKind.Backwards => Say("cautions.backwards"),
+            CautionKind.Helper => Say(
+                card.Pattern.Touches.Any(touch => touch.Move == BallMove.Goal) ? "cautions.helper-at-a-strike" : "cautions.helper"
+            ),
+            CautionKind.Burst => Say("cautions.burst"),
+            CautionKind.BlindWay => Say("cautions.blind-way"),
+            CautionKind.OnTheBall => Say("cautions.on-the-ball"),
+            CautionKind.HighBall => Say(
+                card.Places.HasFlag(Core.Base.Things.Places.Indoors) ? "cautions.high-ball-indoors" : "cautions.high-ball"
+            ),
+            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "A caution without words."),
+        };
 
     public static string Level(Level level) => Sentence(level.Label());
 
@@ -180,95 +219,119 @@ public static class Wording
     public static string Full(PracticeSet set) => MeasureWords.Of(set.Result.Of).Full(set);
 
     /// <summary>Where a ball is dropped from.</summary>
-    public static string Height(DropHeight height) => height switch
-    {
-        DropHeight.Above => Say("common.above-the-head"),
-        DropHeight.Knee => Say("common.the-knee"),
-        DropHeight.Hip => Say("common.the-hip"),
-        DropHeight.Chest => Say("common.the-chest"),
-        _ => Say("common.the-head"),
-    };
+    public static string Height(DropHeight height) =>
+        height switch
+        {
+            DropHeight.Above => Say("common.above-the-head"),
+            DropHeight.Knee => Say("common.the-knee"),
+            DropHeight.Hip => Say("common.the-hip"),
+            DropHeight.Chest => Say("common.the-chest"),
+            _ => Say("common.the-head"),
+        };
 
     /// <summary>A zone of the goal, from 1: low ones first.</summary>
-    public static string Zone(int zone) => zone switch { 1 => Say("common.low-left"), 2 => Say("common.low-middle"), 3 => Say("common.low-right"), 4 => Say("common.high-left"), 5 => Say("common.high-middle"), _ => Say("common.high-right") };
+    public static string Zone(int zone) =>
+        zone switch
+        {
+            1 => Say("common.low-left"),
+            2 => Say("common.low-middle"),
+            3 => Say("common.low-right"),
+            4 => Say("common.high-left"),
+            5 => Say("common.high-middle"),
+            _ => Say("common.high-right"),
+        };
 
     /// <summary>A part of the body that can hurt.</summary>
-    public static string PainPart(PainPart part) => part switch
-    {
-        Core.Catalogue.Safety.PainPart.SomewhereElse => Say("common.somewhere-else"),
-        _ => part.Label(),
-    };
+    public static string PainPart(PainPart part) =>
+        part switch
+        {
+            Core.Catalogue.Safety.PainPart.SomewhereElse => Say("common.somewhere-else"),
+            _ => part.Label(),
+        };
 
     /// <summary>That something hurt.</summary>
-    public static string Pain(PainPart part) => part == Core.Catalogue.Safety.PainPart.SomewhereElse ? Say("common.something-hurt") : Say("common.your-hurt", ("part", part.Label()));
+    public static string Pain(PainPart part) =>
+        part == Core.Catalogue.Safety.PainPart.SomewhereElse
+            ? Say("common.something-hurt")
+            : Say("common.your-hurt", ("part", part.Label()));
 
     /// <summary>Was it under control, in the player's words.</summary>
-    public static string Control(Control control) => control switch
-    {
-        Core.Practice.Played.Control.Easy => Say("common.calm-and-clean"),
-        Core.Practice.Played.Control.Mostly => Say("common.mostly-mine"),
-        Core.Practice.Played.Control.Shaky => Say("common.shaky"),
-        _ => Say("common.it-fell-apart"),
-    };
+    public static string Control(Control control) =>
+        control switch
+        {
+            Core.Practice.Played.Control.Easy => Say("common.calm-and-clean"),
+            Core.Practice.Played.Control.Mostly => Say("common.mostly-mine"),
+            Core.Practice.Played.Control.Shaky => Say("common.shaky"),
+            _ => Say("common.it-fell-apart"),
+        };
 
     /// <summary>How the other foot felt beside the preferred one.</summary>
-    public static string OtherFootFeel(OtherFootFeel feel) => feel switch
-    {
-        Core.Practice.Played.OtherFootFeel.Same => Say("common.like-the-first"),
-        Core.Practice.Played.OtherFootFeel.Behind => Say("common.a-bit-behind"),
-        _ => Say("common.far-behind"),
-    };
+    public static string OtherFootFeel(OtherFootFeel feel) =>
+        feel switch
+        {
+            Core.Practice.Played.OtherFootFeel.Same => Say("common.like-the-first"),
+            Core.Practice.Played.OtherFootFeel.Behind => Say("common.a-bit-behind"),
+            _ => Say("common.far-behind"),
+        };
 
     /// <summary>How hard it was, from 1 to 10.</summary>
-    public static string Effort(int effort) => effort switch
-    {
-        1 => Say("common.like-resting"),
-        2 => Say("common.very-easy"),
-        3 => Say("common.easy"),
-        4 => Say("common.a-little-work"),
-        5 => Say("common.work"),
-        6 => Say("common.quite-hard"),
-        7 => Say("common.hard"),
-        8 => Say("common.very-hard"),
-        9 => Say("common.almost-all-i-had"),
-        _ => Say("common.all-i-had"),
-    };
+    public static string Effort(int effort) =>
+        effort switch
+        {
+            1 => Say("common.like-resting"),
+            2 => Say("common.very-easy"),
+            3 => Say("common.easy"),
+            4 => Say("common.a-little-work"),
+            5 => Say("common.work"),
+            6 => Say("common.quite-hard"),
+            7 => Say("common.hard"),
+            8 => Say("common.very-hard"),
+            9 => Say("common.almost-all-i-had"),
+            _ => Say("common.all-i-had"),
+        };
 
     /// <summary>What a status means to the person who meets it.</summary>
-    public static (string Title, string Words) Status(int code) => code switch
-    {
-        400 => (Say("common.that-did-not-work"), Say("common.this-page-was-open-for")),
-        401 => (Say("common.signed-out"), Say("common.sign-in-again-what-was")),
-        404 => (Say("common.not-here"), Say("common.there-is-no-such-page")),
-        413 => (Say("common.too-large"), Say("common.that-is-larger-than-anything")),
-        415 => (Say("common.that-did-not-work"), Say("common.what-was-sent-is-no")),
-        422 => (Say("common.not-taken"), Say("common.what-was-sent-cannot-be")),
-        429 => (Say("common.too-many-tries"), Say("common.that-was-tried-very-often")),
-        503 => (Say("common.the-logbook-cannot-be-reached"), Say("common.the-database-is-away-for")),
-        _ => (Say("common.something-broke"), Say("common.it-is-our-fault-and")),
-    };
+    public static (string Title, string Words) Status(int code) =>
+        code switch
+        {
+            400 => (Say("common.that-did-not-work"), Say("common.this-page-was-open-for")),
+            401 => (Say("common.signed-out"), Say("common.sign-in-again-what-was")),
+            404 => (Say("common.not-here"), Say("common.there-is-no-such-page")),
+            413 => (Say("common.too-large"), Say("common.that-is-larger-than-anything")),
+            415 => (Say("common.that-did-not-work"), Say("common.what-was-sent-is-no")),
+            422 => (Say("common.not-taken"), Say("common.what-was-sent-cannot-be")),
+            429 => (Say("common.too-many-tries"), Say("common.that-was-tried-very-often")),
+            503 => (Say("common.the-logbook-cannot-be-reached"), Say("common.the-database-is-away-for")),
+            _ => (Say("common.something-broke"), Say("common.it-is-our-fault-and")),
+        };
 
-    public static string Name(NameProblem problem) => problem switch
-    {
-        NameProblem.Length => Say("common.the-households-name-has-to", ("shortest", HouseholdName.Shortest), ("longest", HouseholdName.Longest)),
-        NameProblem.UnseenSigns => Say("common.the-name-holds-signs-that"),
-        _ => Say("common.the-name-mixes-letters-of"),
-    };
+    public static string Name(NameProblem problem) =>
+        problem switch
+        {
+            NameProblem.Length => Say(
+                "common.the-households-name-has-to",
+                ("shortest", HouseholdName.Shortest),
+                ("longest", HouseholdName.Longest)
+            ),
+            NameProblem.UnseenSigns => Say("common.the-name-holds-signs-that"),
+            _ => Say("common.the-name-mixes-letters-of"),
+        };
 
-    public static string Problem(SetProblem problem) => problem switch
-    {
-        SetProblem.CountMissing => Say("common.a-count-is-missing-if"),
-        SetProblem.CountNegative => Say("common.a-count-cannot-be-below"),
-        SetProblem.CountTooHigh => Say("common.that-is-more-than-touches", ("mostTouchesASecond", Tempo.MostTouchesASecond)),
-        SetProblem.RunLongerThanPasses => Say("common.the-longest-run-is-longer"),
-        SetProblem.TimeMissing => Say("common.how-many-seconds-did-it"),
-        SetProblem.TimeNotPositive => Say("common.the-time-has-to-be"),
-        SetProblem.TimeTooLong => Say("common.one-set-is-an-hour"),
-        SetProblem.DayInFuture => Say("common.that-day-has-not-come"),
-        SetProblem.DayTooOld => Say("common.that-day-is-more-than", ("mostYearsBack", SetCheck.MostYearsBack)),
-        SetProblem.EventsUnclear => Say("common.what-was-tapped-cannot-be"),
-        SetProblem.NobodyPlayedThat => Say("common.nobody-can-have-played-that"),
-        SetProblem.NotOfThisDrill => Say("common.this-drill-does-not-give"),
-        _ => Say("common.write-the-touches-of-each"),
-    };
+    public static string Problem(SetProblem problem) =>
+        problem switch
+        {
+            SetProblem.CountMissing => Say("common.a-count-is-missing-if"),
+            SetProblem.CountNegative => Say("common.a-count-cannot-be-below"),
+            SetProblem.CountTooHigh => Say("common.that-is-more-than-touches", ("mostTouchesASecond", Tempo.MostTouchesASecond)),
+            SetProblem.RunLongerThanPasses => Say("common.the-longest-run-is-longer"),
+            SetProblem.TimeMissing => Say("common.how-many-seconds-did-it"),
+            SetProblem.TimeNotPositive => Say("common.the-time-has-to-be"),
+            SetProblem.TimeTooLong => Say("common.one-set-is-an-hour"),
+            SetProblem.DayInFuture => Say("common.that-day-has-not-come"),
+            SetProblem.DayTooOld => Say("common.that-day-is-more-than", ("mostYearsBack", SetCheck.MostYearsBack)),
+            SetProblem.EventsUnclear => Say("common.what-was-tapped-cannot-be"),
+            SetProblem.NobodyPlayedThat => Say("common.nobody-can-have-played-that"),
+            SetProblem.NotOfThisDrill => Say("common.this-drill-does-not-give"),
+            _ => Say("common.write-the-touches-of-each"),
+        };
 }

@@ -16,8 +16,20 @@ public sealed class BallOddsTests
         {
             frame += chance.Next(5, 60);
             var kind = chance.Next(2);
-            double[] rises = [.. Enumerable.Range(0, SoundFrame.Bands).Select(band => 6.0 + (kind * band / 2.0) + (3 * chance.NextDouble()))];
-            onsets.Add(new Onset(frame, 9, [.. rises.Select(rise => rise + 30)], rises, [.. Enumerable.Range(0, SoundTraits.Count).Select(_ => (float)((chance.NextDouble() * 2) - 0.5))], [.. Enumerable.Range(0, Onset.AroundCount).Select(_ => Bytes(chance))]));
+            double[] rises =
+            [
+                .. Enumerable.Range(0, SoundFrame.Bands).Select(band => 6.0 + (kind * band / 2.0) + (3 * chance.NextDouble())),
+            ];
+            onsets.Add(
+                new Onset(
+                    frame,
+                    9,
+                    [.. rises.Select(rise => rise + 30)],
+                    rises,
+                    [.. Enumerable.Range(0, SoundTraits.Count).Select(_ => (float)((chance.NextDouble() * 2) - 0.5))],
+                    [.. Enumerable.Range(0, Onset.AroundCount).Select(_ => Bytes(chance))]
+                )
+            );
         }
         return onsets;
     }
@@ -47,11 +59,17 @@ public sealed class BallOddsTests
     {
         var made = Practised();
         var heard = Ear.Of(FrameMaker.Of(made.Samples, made.Rate), new ListeningFor(Juggling)).Touches;
-        var softer = Ear.Of(FrameMaker.Of(Array.ConvertAll(made.Samples, sample => sample / 4), made.Rate), new ListeningFor(Juggling)).Touches;
+        var softer = Ear.Of(
+            FrameMaker.Of(Array.ConvertAll(made.Samples, sample => sample / 4), made.Rate),
+            new ListeningFor(Juggling)
+        ).Touches;
         heard.Length.ShouldBeGreaterThan(10);
         Math.Abs(heard.Length - softer.Length).ShouldBeLessThanOrEqualTo(1);
-        Recordings.Hits([.. heard.Select(touch => touch.At)], [.. softer.Select(touch => touch.At)]).ShouldBeGreaterThanOrEqualTo(heard.Length - 1);
+        Recordings
+            .Hits([.. heard.Select(touch => touch.At)], [.. softer.Select(touch => touch.At)])
+            .ShouldBeGreaterThanOrEqualTo(heard.Length - 1);
     }
 
-    private static MadeRecording Practised() => new SimulatedMicrophone(Recordings.FirstSeed + 21).Record(new Scene(SceneKind.Juggling, 30, NoiseKind.Wind, 12) { Rate = 16_000 });
+    private static MadeRecording Practised() =>
+        new SimulatedMicrophone(Recordings.FirstSeed + 21).Record(new Scene(SceneKind.Juggling, 30, NoiseKind.Wind, 12) { Rate = 16_000 });
 }

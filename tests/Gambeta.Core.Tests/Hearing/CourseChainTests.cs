@@ -2,12 +2,20 @@ using Gambeta.Core.Edges.Hearing;
 
 namespace Gambeta.Core.Tests.Hearing;
 
-/// <summary>Courses through a pattern, held against every course there may be, gone through one by one, and against times that keep a beat with some left out.</summary>
+/// <summary>Courses through a pattern, held against every course there may be, gone through one by one, and against times that keep a beat
+/// with some left out.</summary>
 public sealed class CourseChainTests
 {
-    private static readonly CycleSound Touch = new(HeardKind.Touch), Wall = new(HeardKind.Wall);
+    private static readonly CycleSound Touch = new(HeardKind.Touch),
+        Wall = new(HeardKind.Wall);
 
-    public static TheoryData<int, int> Patterns => new() { { 1, 4 }, { 2, 4 }, { 3, 3 } };
+    public static TheoryData<int, int> Patterns =>
+        new()
+        {
+            { 1, 4 },
+            { 2, 4 },
+            { 3, 3 },
+        };
 
     [Theory]
     [MemberData(nameof(Patterns))]
@@ -17,7 +25,8 @@ public sealed class CourseChainTests
         for (var time = 0; time < 60; time++)
         {
             var (at, times) = (1.0, new double[sounds]);
-            for (var i = 0; i < times.Length; i++) times[i] = at += 0.06 + (chance.NextDouble() * (time % 3 == 0 ? 2.2 : 0.8));
+            for (var i = 0; i < times.Length; i++)
+                times[i] = at += 0.06 + (chance.NextDouble() * (time % 3 == 0 ? 2.2 : 0.8));
             double[] all = [.. times.Append(times[0] + chance.NextDouble()).Order()];
             double[][] worth = [.. times.Select(_ => Enumerable.Range(0, length).Select(_ => (chance.NextDouble() - 0.4) * 10).ToArray())];
             var odds = new CourseOdds([.. Enumerable.Range(0, length).Select(place => time % 2 == 0 ? 0 : 0.3 + (0.1 * place))]);
@@ -28,15 +37,19 @@ public sealed class CourseChainTests
             foreach (var one in Every([], 0, times, length))
             {
                 var value = Worth(one, times, all, worth, odds, rep);
-                if (value > most) (most, best) = (value, one);
+                if (value > most)
+                    (most, best) = (value, one);
                 sum += Math.Exp(CourseDecoder.Tempered * value);
-                foreach (var sound in one) of[sound.At][sound.Place] += Math.Exp(CourseDecoder.Tempered * value);
+                foreach (var sound in one)
+                    of[sound.At][sound.Place] += Math.Exp(CourseDecoder.Tempered * value);
             }
             var (told, isWorth) = chain.Best();
             told.ShouldBe(best);
             isWorth.ShouldBe(most, 1e-9);
             var chances = chain.Chances();
-            for (var i = 0; i < times.Length; i++) for (var place = 0; place < length; place++) chances[i][place].ShouldBe(of[i][place] / sum, 1e-9);
+            for (var i = 0; i < times.Length; i++)
+            for (var place = 0; place < length; place++)
+                chances[i][place].ShouldBe(of[i][place] / sum, 1e-9);
         }
     }
 
@@ -71,7 +84,17 @@ public sealed class CourseChainTests
         course.Skip(1).ShouldAllBe(sound => !sound.Begins);
     }
 
-    private static SoundCycle RepOf(int length) => new(length switch { 1 => [Touch], 2 => [Touch, Wall], _ => [Touch, Wall, Touch] }, 0, false);
+    private static SoundCycle RepOf(int length) =>
+        new(
+            length switch
+            {
+                1 => [Touch],
+                2 => [Touch, Wall],
+                _ => [Touch, Wall, Touch],
+            },
+            0,
+            false
+        );
 
     private static IEnumerable<List<CourseSound>> Every(List<CourseSound> so, int from, double[] times, int length)
     {
@@ -83,7 +106,8 @@ public sealed class CourseChainTests
                 {
                     List<CourseSound> now = [.. so, new(i, place, begins)];
                     yield return now;
-                    foreach (var one in Every(now, i + 1, times, length)) yield return one;
+                    foreach (var one in Every(now, i + 1, times, length))
+                        yield return one;
                 }
             }
         }
@@ -99,21 +123,31 @@ public sealed class CourseChainTests
             sum += worth[i][place];
             if (begins)
             {
-                if (k > 0 && !(times[course[k - 1].At] < times[i] - CourseDecoder.Pause)) return double.NegativeInfinity;
-                sum += length == 1 ? CourseDecoder.NewSeries : place == 0 ? CourseDecoder.NewPattern : CourseDecoder.NewInTheMiddle;
+                if (k > 0 && !(times[course[k - 1].At] < times[i] - CourseDecoder.Pause))
+                    return double.NegativeInfinity;
+                sum +=
+                    length == 1 ? CourseDecoder.NewSeries
+                    : place == 0 ? CourseDecoder.NewPattern
+                    : CourseDecoder.NewInTheMiddle;
                 continue;
             }
             var (j, from) = (course[k - 1].At, course[k - 1].Place);
             var gap = times[i] - times[j];
             var toWall = rep.Sounds[from].Kind == HeardKind.Wall || rep.Sounds[place].Kind == HeardKind.Wall;
-            if (gap > CourseDecoder.LongestGap || gap < (toWall ? CourseDecoder.ShortestToWall : BallPath.ShortestTouch)) return double.NegativeInfinity;
+            if (gap > CourseDecoder.LongestGap || gap < (toWall ? CourseDecoder.ShortestToWall : BallPath.ShortestTouch))
+                return double.NegativeInfinity;
             var best = double.NegativeInfinity;
             for (var steps = 1; steps <= Math.Max(length, CourseOdds.MostMissed + 1); steps++)
             {
-                if ((from + steps) % length != place) continue;
+                if ((from + steps) % length != place)
+                    continue;
                 var due = times[j] + (gap * odds.Lasts(from, 1) / odds.Lasts(from, 2));
                 var fits = odds.Fits(from, steps, Math.Log(gap));
-                best = Math.Max(best, fits + odds.Missing(steps, fits > CourseOdds.Worst && all.Any(at => at >= due - (0.14 * gap) && at < due + (0.14 * gap))));
+                best = Math.Max(
+                    best,
+                    fits
+                        + odds.Missing(steps, fits > CourseOdds.Worst && all.Any(at => at >= due - (0.14 * gap) && at < due + (0.14 * gap)))
+                );
             }
             sum += best;
         }

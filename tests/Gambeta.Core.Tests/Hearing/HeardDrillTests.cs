@@ -21,7 +21,8 @@ public class HeardDrillTests
     [InlineData("one-touch-wall", true)]
     [InlineData("toe-taps", false)]
     [InlineData("pull-back-laces-away", false)]
-    public void Follows_from_the_pattern(string drill, bool isHeard) => (HeardDrill.Of(Catalogue.Find(drill)!, Feet.Both) is not null).ShouldBe(isHeard);
+    public void Follows_from_the_pattern(string drill, bool isHeard) =>
+        (HeardDrill.Of(Catalogue.Find(drill)!, Feet.Both) is not null).ShouldBe(isHeard);
 
     [Fact]
     public void A_sole_is_never_heard_and_a_wall_follows_every_pass()
@@ -32,10 +33,14 @@ public class HeardDrillTests
         {
             card.Pattern.Touches.ShouldAllBe(touch => touch.Surface != Surface.Sole, card.Id);
             var sounds = HeardDrill.Of(card, Feet.Both)!.Sounds;
-            sounds.Count(sound => sound.Kind == HeardKind.Wall).ShouldBe(card.Pattern.Touches.Count(touch => touch.Move == BallMove.Wall), card.Id);
+            sounds
+                .Count(sound => sound.Kind == HeardKind.Wall)
+                .ShouldBe(card.Pattern.Touches.Count(touch => touch.Move == BallMove.Wall), card.Id);
             sounds.Count(sound => sound.Kind == HeardKind.Touch).ShouldBe(card.Pattern.Touches.Length, card.Id);
         }
-        Catalogue.Cards.Where(card => card.Pattern.Touches.Any(touch => touch.Surface == Surface.Sole)).ShouldAllBe(card => HeardDrill.Of(card, Feet.Both) == null);
+        Catalogue
+            .Cards.Where(card => card.Pattern.Touches.Any(touch => touch.Surface == Surface.Sole))
+            .ShouldAllBe(card => HeardDrill.Of(card, Feet.Both) == null);
     }
 
     [Theory]
@@ -46,7 +51,8 @@ public class HeardDrillTests
     [InlineData("one-touch-wall-alternating", "TW")]
     [InlineData("wall-ten-ten-ten", "TW")]
     public void What_is_heard_of_a_pattern_repeats_whichever_foot_it_is(string drill, string repeats) =>
-        string.Concat(HeardDrill.Of(Catalogue.Find(drill)!, Feet.Both)!.Shortest.Sounds.Select(sound => sound.Kind.ToString()[0])).ShouldBe(repeats);
+        string.Concat(HeardDrill.Of(Catalogue.Find(drill)!, Feet.Both)!.Shortest.Sounds.Select(sound => sound.Kind.ToString()[0]))
+            .ShouldBe(repeats);
 
     [Fact]
     public void Of_no_sounds_none_repeat() => (SoundCycle.Plain with { Sounds = [] }).Shortest.Sounds.ShouldBeEmpty();
@@ -59,7 +65,23 @@ public class HeardDrillTests
         HeardMark.Read(mark.ToString())!.Doubts.ShouldBe(mark.Doubts);
         HeardMark.Read("right")!.Counts.ShouldBeTrue();
         HeardMark.Read("doubted t1:1")!.Counts.ShouldBeFalse();
-        foreach (var bad in new[] { null, "", "sure", "trusted  t1:1", "trusted t1", "trusted t1:1 ", "trusted t1234567:1", "trusted t-1:1", "trusted x1:1", new string('t', 2000), "trusted " + string.Join(' ', Enumerable.Repeat("t1:1", 300)) }) HeardMark.Read(bad).ShouldBeNull(bad);
+        foreach (
+            var bad in new[]
+            {
+                null,
+                "",
+                "sure",
+                "trusted  t1:1",
+                "trusted t1",
+                "trusted t1:1 ",
+                "trusted t1234567:1",
+                "trusted t-1:1",
+                "trusted x1:1",
+                new string('t', 2000),
+                "trusted " + string.Join(' ', Enumerable.Repeat("t1:1", 300)),
+            }
+        )
+            HeardMark.Read(bad).ShouldBeNull(bad);
     }
 
     [Fact]
@@ -88,15 +110,30 @@ public class HeardDrillTests
     {
         var card = Catalogue.Cards.First(one => one.MeasuredBy == MeasuredBy.CleanPasses && HeardDrill.Of(one, Feet.Both) is { Heard: 1 });
         HeardTouch Kick(double at, bool ends = false) => new(at, HeardKind.Touch, null, 1, ends, IsPass: true);
-        var heard = new HeardSet([Kick(1), new(1.3, HeardKind.Wall, null, 1), new(1.8, HeardKind.Touch, null, 1), Kick(2.2, ends: true), Kick(6)], 0, true);
+        var heard = new HeardSet(
+            [Kick(1), new(1.3, HeardKind.Wall, null, 1), new(1.8, HeardKind.Touch, null, 1), Kick(2.2, ends: true), Kick(6)],
+            0,
+            true
+        );
         PlayNotation.Write(HeardDrill.Events(card, Feet.Right, heard)).ShouldBe("r100 r120 x20 r360");
         // Heard before the set began: no part of it.
         PlayNotation.Write(HeardDrill.Events(card, Feet.Right, heard, from: 2)).ShouldBe("r20 x20 r360");
     }
 
-    private static SetFrame Frame(string mark) => new(Guid.CreateVersion7(), Guid.CreateVersion7(), Guid.CreateVersion7(), 1, Feet.Both, new DateTimeOffset(2026, 5, 20, 12, 0, 0, TimeSpan.Zero), new DateOnly(2026, 5, 20), TimeSpan.FromSeconds(30), CountedBy.Heard)
-    {
-        Events = "l100 r50 l50",
-        Heard = mark,
-    };
+    private static SetFrame Frame(string mark) =>
+        new(
+            Guid.CreateVersion7(),
+            Guid.CreateVersion7(),
+            Guid.CreateVersion7(),
+            1,
+            Feet.Both,
+            new DateTimeOffset(2026, 5, 20, 12, 0, 0, TimeSpan.Zero),
+            new DateOnly(2026, 5, 20),
+            TimeSpan.FromSeconds(30),
+            CountedBy.Heard
+        )
+        {
+            Events = "l100 r50 l50",
+            Heard = mark,
+        };
 }

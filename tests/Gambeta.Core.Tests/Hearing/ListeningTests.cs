@@ -6,10 +6,14 @@ using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Core.Tests.Hearing;
 
-/// <summary>What is heard, held against recordings whose truth is known: a few, and most of them at the loudness that matters most. <c>GAMBETA_RECORDINGS</c> says how many; <c>./soak</c> takes 300.</summary>
+/// <summary>What is heard, held against recordings whose truth is known: a few, and most of them at the loudness that matters most.
+/// <c>GAMBETA_RECORDINGS</c> says how many; <c>./soak</c> takes 300.</summary>
 public sealed class ListeningTests(ITestOutputHelper told)
 {
-    private static int Many(double decibels) => int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_RECORDINGS"), CultureInfo.InvariantCulture, out var many) ? many : decibels == 10 ? 12 : 6;
+    private static int Many(double decibels) =>
+        int.TryParse(Environment.GetEnvironmentVariable("GAMBETA_RECORDINGS"), CultureInfo.InvariantCulture, out var many) ? many
+        : decibels == 10 ? 12
+        : 6;
 
     [Theory]
     [InlineData(15, 0.965, 0.75)]
@@ -47,7 +51,10 @@ public sealed class ListeningTests(ITestOutputHelper told)
     {
         var cycle = HeardDrill.Of(DrillCatalogue.Shipped().Find(drill)!, Feet.Both)!;
         // One of the walls is played back without a touch in between.
-        var made = Enumerable.Range(Recordings.FirstSeed + 50_000, 10).Select(seed => Recordings.Make(seed, 20, kind).Made).First(made => Recordings.CycleOf(made, kind).Sounds.Length == cycle.Shortest.Sounds.Length);
+        var made = Enumerable
+            .Range(Recordings.FirstSeed + 50_000, 10)
+            .Select(seed => Recordings.Make(seed, 20, kind).Made)
+            .First(made => Recordings.CycleOf(made, kind).Sounds.Length == cycle.Shortest.Sounds.Length);
         var frames = FrameMaker.Of(made.Samples, made.Rate);
         var (own, plain) = (Ear.Of(frames, new ListeningFor(cycle)), Ear.Of(frames, new ListeningFor(Recordings.CycleOf(made, kind))));
         own.Touches.Select(touch => (touch.At, touch.Sure)).ShouldBe(plain.Touches.Select(touch => (touch.At, touch.Sure)));
@@ -58,7 +65,8 @@ public sealed class ListeningTests(ITestOutputHelper told)
         foreach (var touch in own.Touches)
         {
             touch.Foot.ShouldBe(pattern[told++ % pattern.Count]);
-            if (touch.EndsTry && cycle.Falls) told = 0;
+            if (touch.EndsTry && cycle.Falls)
+                told = 0;
         }
     }
 
@@ -69,16 +77,23 @@ public sealed class ListeningTests(ITestOutputHelper told)
     public void Recordings_of_another_make_are_heard_as_well(double decibels, double leastF1)
     {
         var (score, noises) = (new HearingScore(), new Dictionary<string, HearingScore>());
-        var made = Enumerable.Range(0, Many(decibels) >= 300 ? 72 : OtherRecipe.Noises.Length * 2).AsParallel().AsOrdered().Select(seed => (Seed: seed, Recording: new OtherRecipe(seed).Make(decibels)));
+        var made = Enumerable
+            .Range(0, Many(decibels) >= 300 ? 72 : OtherRecipe.Noises.Length * 2)
+            .AsParallel()
+            .AsOrdered()
+            .Select(seed => (Seed: seed, Recording: new OtherRecipe(seed).Make(decibels)));
         foreach (var (seed, recording) in made)
         {
             var (kind, noise) = OtherRecipe.Of(seed);
             var heard = Recordings.Hear(recording, kind);
             score.Add(recording, kind, heard);
-            if (!noises.TryGetValue(noise, out var of)) noises[noise] = of = new();
+            if (!noises.TryGetValue(noise, out var of))
+                noises[noise] = of = new();
             of.Add(recording, kind, heard);
         }
-        told.WriteLine($"{decibels} dB, of another make: {score}; {string.Join(", ", noises.Select(pair => $"{pair.Key} {pair.Value.F1:0.000}"))}");
+        told.WriteLine(
+            $"{decibels} dB, of another make: {score}; {string.Join(", ", noises.Select(pair => $"{pair.Key} {pair.Value.F1:0.000}"))}"
+        );
         score.F1.ShouldBeGreaterThan(leastF1);
         score.WrongTrusted.ShouldBeLessThanOrEqualTo(1 + (score.Trusted / 10));
     }
@@ -89,7 +104,9 @@ public sealed class ListeningTests(ITestOutputHelper told)
         var touches = 0;
         foreach (var noise in new[] { NoiseKind.Speech, NoiseKind.Steps, NoiseKind.Wind, NoiseKind.Rain, NoiseKind.Car, NoiseKind.Hiss })
         {
-            var made = new SimulatedMicrophone(Recordings.FirstSeed + (int)noise).Record(new Scene(SceneKind.Nothing, 100, noise, 10) { Rate = 16_000 });
+            var made = new SimulatedMicrophone(Recordings.FirstSeed + (int)noise).Record(
+                new Scene(SceneKind.Nothing, 100, noise, 10) { Rate = 16_000 }
+            );
             var heard = Recordings.Hear(made, SceneKind.Juggling);
             told.WriteLine($"{noise}: {heard.Touches.Length} counted in 100 s without a ball");
             touches += heard.Touches.Length;
@@ -104,17 +121,18 @@ public sealed class ListeningTests(ITestOutputHelper told)
         var frames = FrameMaker.Of(made.Samples, made.Rate);
         var (whole, chance) = (Recordings.Hear(made, scene.Kind), new Random(1));
         var ear = new Ear(new ListeningFor(Recordings.CycleOf(made, scene.Kind)));
-        for (var at = 0; at < frames.Length;)
+        for (var at = 0; at < frames.Length; )
         {
             var next = Math.Min(frames.Length, at + (SoundFrame.Bands * (1 + chance.Next(40))));
             ear.Take(frames.AsSpan(at, next - at));
-            if (chance.Next(3) == 0) _ = ear.Heard;
+            if (chance.Next(3) == 0)
+                _ = ear.Heard;
             at = next;
         }
         ear.Heard.Sounds.ShouldBe(whole.Sounds);
         var pieces = new List<byte>();
         var maker = new FrameMaker(made.Rate);
-        for (var at = 0; at < made.Samples.Length;)
+        for (var at = 0; at < made.Samples.Length; )
         {
             var next = Math.Min(made.Samples.Length, at + 1 + chance.Next(3000));
             maker.Take(made.Samples.AsSpan(at, next - at), pieces);
@@ -154,7 +172,8 @@ public sealed class ListeningTests(ITestOutputHelper told)
         whole.Touches[0].At.ShouldBe(first, 0.05);
         // The first kick is not heard: what was there before it goes on.
         var kick = (int)(first * SoundFrame.ASecond);
-        for (var frame = kick - 3; frame < kick + 14; frame++) frames.AsSpan((kick - 20) * SoundFrame.Bands, SoundFrame.Bands).CopyTo(frames.AsSpan(frame * SoundFrame.Bands));
+        for (var frame = kick - 3; frame < kick + 14; frame++)
+            frames.AsSpan((kick - 20) * SoundFrame.Bands, SoundFrame.Bands).CopyTo(frames.AsSpan(frame * SoundFrame.Bands));
         var without = Ear.Of(frames, new ListeningFor(Recordings.CycleOf(made, SceneKind.Wall)));
         without.Touches.Length.ShouldBe(whole.Touches.Length);
         without.Touches[0].At.ShouldBe(first, 0.1);
@@ -173,7 +192,8 @@ public sealed class ListeningTests(ITestOutputHelper told)
             ear.Take(frames.AsSpan(frame * SoundFrame.Bands, SoundFrame.Bands));
             var touches = ear.Heard.Touches;
             // The window of a frame ends 20 ms after it begins.
-            if (touches.Length > last) late.Add(SoundFrame.Seconds(frame) + 0.02 - touches[^1].At);
+            if (touches.Length > last)
+                late.Add(SoundFrame.Seconds(frame) + 0.02 - touches[^1].At);
             last = touches.Length;
         }
         late.Count.ShouldBeGreaterThan(20);
@@ -187,7 +207,11 @@ public sealed class ListeningTests(ITestOutputHelper told)
         Ear.Of([], ListeningFor.Touches).Touches.ShouldBeEmpty();
         Ear.Of(new byte[SoundFrame.Bands * 3000], ListeningFor.Touches).Touches.ShouldBeEmpty();
         Ear.Of([.. Enumerable.Repeat((byte)255, SoundFrame.Bands * 3000)], ListeningFor.Touches).Touches.ShouldBeEmpty();
-        Ear.Of(FrameMaker.Of([.. Enumerable.Range(0, 48_000 * 10).Select(_ => chance.Next(2) == 0 ? 1f : -1f)], 48_000), ListeningFor.Touches).Touches.ShouldBeEmpty();
+        Ear.Of(
+                FrameMaker.Of([.. Enumerable.Range(0, 48_000 * 10).Select(_ => chance.Next(2) == 0 ? 1f : -1f)], 48_000),
+                ListeningFor.Touches
+            )
+            .Touches.ShouldBeEmpty();
         // Whatever bytes come, nothing breaks.
         for (var i = 0; i < 20; i++)
         {
@@ -210,19 +234,27 @@ public sealed class ListeningTests(ITestOutputHelper told)
         var truth = taps.Truth.Where(sound => sound.Kind == TrueKind.Touch).Select(sound => sound.At).ToList();
         // A signal with every touch: a player who keeps to the beat.
         var kept = new SimulatedMicrophone(9).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Hiss, 20) { Beeps = truth });
-        var heard = Ear.Of(FrameMaker.Of(kept.Samples, kept.Rate), new ListeningFor(SoundCycle.Plain with { Falls = false }, [.. truth.Select(at => new OwnSound(at, 0.05, 880))]));
+        var heard = Ear.Of(
+            FrameMaker.Of(kept.Samples, kept.Rate),
+            new ListeningFor(SoundCycle.Plain with { Falls = false }, [.. truth.Select(at => new OwnSound(at, 0.05, 880))])
+        );
         Recordings.Hits(truth, [.. heard.Touches.Select(touch => touch.At)]).ShouldBeGreaterThan(truth.Count * 9 / 10);
     }
 
     private static HearingScore Scored(int from, double decibels, SceneKind? kind = null)
     {
         var score = new HearingScore();
-        var made = Enumerable.Range(from, Many(decibels)).AsParallel().AsOrdered().Select(seed =>
-        {
-            var (scene, recording) = Recordings.Make(seed, decibels, kind);
-            return (recording, scene.Kind, Heard: Recordings.Hear(recording, scene.Kind));
-        });
-        foreach (var (recording, played, heard) in made) score.Add(recording, played, heard);
+        var made = Enumerable
+            .Range(from, Many(decibels))
+            .AsParallel()
+            .AsOrdered()
+            .Select(seed =>
+            {
+                var (scene, recording) = Recordings.Make(seed, decibels, kind);
+                return (recording, scene.Kind, Heard: Recordings.Hear(recording, scene.Kind));
+            });
+        foreach (var (recording, played, heard) in made)
+            score.Add(recording, played, heard);
         return score;
     }
 }

@@ -10,7 +10,13 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
     // The same seed is the same ball: once as a place is learned, once as it is practised there.
     private static byte[] Frames(int seed, SceneKind kind, NoiseKind noise, out MadeRecording made)
     {
-        made = new SimulatedMicrophone(seed).Record(new Scene(kind, kind == SceneKind.Place ? 30 : 45, noise, kind == SceneKind.Place ? 20 : 8) { Rate = 16_000, IsSoftBall = seed % 3 == 0 });
+        made = new SimulatedMicrophone(seed).Record(
+            new Scene(kind, kind == SceneKind.Place ? 30 : 45, noise, kind == SceneKind.Place ? 20 : 8)
+            {
+                Rate = 16_000,
+                IsSoftBall = seed % 3 == 0,
+            }
+        );
         return FrameMaker.Of(made.Samples, made.Rate);
     }
 
@@ -21,7 +27,8 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
         for (var seed = Recordings.FirstSeed + 500; seed < Recordings.FirstSeed + 500 + Places; seed++)
         {
             var (place, heard, inTheQuiet) = PlaceSound.Learn(Frames(seed, SceneKind.Place, NoiseKind.Hiss, out _));
-            if (place is null) continue;
+            if (place is null)
+                continue;
             learned++;
             heard.ShouldBeInRange(PlaceSound.LeastTouches, PlaceSound.AskedTouches);
             inTheQuiet.ShouldBe(0);
@@ -34,8 +41,14 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
                 var what = new ListeningFor(Recordings.CycleOf(made, kind));
                 var (without, with) = (Ear.Of(frames, what), Ear.Of(frames, what with { Place = place }));
                 touches += truth.Length;
-                (before, countedBefore) = (before + Recordings.Hits(truth, [.. without.Touches.Select(touch => touch.At)]), countedBefore + without.Touches.Length);
-                (hits, counted) = (hits + Recordings.Hits(truth, [.. with.Touches.Select(touch => touch.At)]), counted + with.Touches.Length);
+                (before, countedBefore) = (
+                    before + Recordings.Hits(truth, [.. without.Touches.Select(touch => touch.At)]),
+                    countedBefore + without.Touches.Length
+                );
+                (hits, counted) = (
+                    hits + Recordings.Hits(truth, [.. with.Touches.Select(touch => touch.At)]),
+                    counted + with.Touches.Length
+                );
             }
         }
         var (f1, f1Before) = (2.0 * hits / (touches + counted), 2.0 * before / (touches + countedBefore));
@@ -50,7 +63,9 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
     {
         foreach (var noise in new[] { NoiseKind.Hiss, NoiseKind.Wind, NoiseKind.Rain })
         {
-            var made = new SimulatedMicrophone(Recordings.FirstSeed + 600).Record(new Scene(SceneKind.Nothing, 26, noise, 10) { Rate = 16_000 });
+            var made = new SimulatedMicrophone(Recordings.FirstSeed + 600).Record(
+                new Scene(SceneKind.Nothing, 26, noise, 10) { Rate = 16_000 }
+            );
             PlaceSound.Learn(FrameMaker.Of(made.Samples, made.Rate)).Place.ShouldBeNull(noise.ToString());
         }
         PlaceSound.Learn([]).ShouldBe((null, 0, 0));
@@ -70,5 +85,6 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
     public void What_is_no_place_is_none(string? line) => PlaceSound.Read(line).ShouldBeNull();
 
     [Fact]
-    public void A_line_of_a_place_is_read() => PlaceSound.Read("-3.5 0 0 0 0 0 0 0 0 0 0 0 0 0 0 12 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 9.5").ShouldNotBeNull().Means[0].ShouldBe(-3.5);
+    public void A_line_of_a_place_is_read() =>
+        PlaceSound.Read("-3.5 0 0 0 0 0 0 0 0 0 0 0 0 0 0 12 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 9.5").ShouldNotBeNull().Means[0].ShouldBe(-3.5);
 }

@@ -14,7 +14,10 @@ public class RecordingTests
         var chance = new Random(4);
         float[] samples = [.. Enumerable.Range(0, 16_000).Select(i => (float)((chance.NextDouble() - 0.5) * (i % 4000 < 200 ? 6 : 1)))];
         float[] cut = [.. samples.Select(sample => Math.Clamp(sample, -1, 1))];
-        foreach (var (at, no) in new[] { (1000, float.NaN), (5050, float.PositiveInfinity), (9000, float.NegativeInfinity), (13_000, float.NaN) }) (samples[at], cut[at]) = (no, 0);
+        foreach (
+            var (at, no) in new[] { (1000, float.NaN), (5050, float.PositiveInfinity), (9000, float.NegativeInfinity), (13_000, float.NaN) }
+        )
+            (samples[at], cut[at]) = (no, 0);
         FrameMaker.Of(samples, 16_000).ShouldBe(FrameMaker.Of(cut, 16_000));
     }
 
@@ -58,7 +61,8 @@ public class RecordingTests
         for (var i = 0; i < 300; i++)
         {
             var bad = (byte[])good.Clone();
-            for (var k = 0; k < 1 + chance.Next(6); k++) bad[chance.Next(60)] = (byte)chance.Next(256);
+            for (var k = 0; k < 1 + chance.Next(6); k++)
+                bad[chance.Next(60)] = (byte)chance.Next(256);
             Refused(bad);
         }
     }
@@ -68,8 +72,13 @@ public class RecordingTests
     {
         // By the definition of the transform, term by term, for one frame of any signal.
         var chance = new Random(2);
-        const int rate = 16_000, window = 320, size = 512;
-        float[] samples = [.. Enumerable.Range(0, rate).Select(i => (float)((0.2 * Math.Sin(i * 0.31)) + (0.05 * (chance.NextDouble() - 0.5))))];
+        const int rate = 16_000,
+            window = 320,
+            size = 512;
+        float[] samples =
+        [
+            .. Enumerable.Range(0, rate).Select(i => (float)((0.2 * Math.Sin(i * 0.31)) + (0.05 * (chance.NextDouble() - 0.5)))),
+        ];
         var frames = FrameMaker.Of(samples, rate);
         var hann = Enumerable.Range(0, window).Select(i => 0.5 - (0.5 * Math.Cos(2 * Math.PI * (i + 0.5) / window))).ToArray();
         foreach (var number in new[] { 0, 17, 50 })
@@ -79,8 +88,11 @@ public class RecordingTests
                 var power = 0.0;
                 for (var k = 1; k <= size / 2; k++)
                 {
-                    var part = Math.Min(SoundFrame.Edges[band + 1], (k + 0.5) * rate / size) - Math.Max(SoundFrame.Edges[band], (k - 0.5) * rate / size);
-                    if (part <= 0) continue;
+                    var part =
+                        Math.Min(SoundFrame.Edges[band + 1], (k + 0.5) * rate / size)
+                        - Math.Max(SoundFrame.Edges[band], (k - 0.5) * rate / size);
+                    if (part <= 0)
+                        continue;
                     var (re, im) = (0.0, 0.0);
                     for (var i = 0; i < window; i++)
                     {
@@ -89,7 +101,8 @@ public class RecordingTests
                     }
                     power += part * size / rate * ((re * re) + (im * im)) * 2 / (size * hann.Sum(w => w * w));
                 }
-                Math.Abs(frames[(number * SoundFrame.Bands) + band] - SoundFrame.Level(power)).ShouldBeLessThanOrEqualTo(1, $"frame {number}, band {band}");
+                Math.Abs(frames[(number * SoundFrame.Bands) + band] - SoundFrame.Level(power))
+                    .ShouldBeLessThanOrEqualTo(1, $"frame {number}, band {band}");
             }
         }
     }
@@ -100,9 +113,26 @@ public class RecordingTests
         // The same signal and the same file as tests/modules/hearing.test.mjs.
         var file = System.Text.Json.JsonDocument.Parse(Gambeta.Tests.Repository.Cases("frames")).RootElement;
         var rate = file.GetProperty("rate").GetInt32();
-        float[] samples = [.. Enumerable.Range(0, rate).Select(i => (float)((0.2 * Math.Sin(i * 0.31)) + (0.05 * Math.Sin((double)i * i * 0.00002)) + (0.3 * Math.Sin(i * 0.05) * Math.Exp(-(i % 4000) / 300.0))))];
+        float[] samples =
+        [
+            .. Enumerable
+                .Range(0, rate)
+                .Select(i =>
+                    (float)(
+                        (0.2 * Math.Sin(i * 0.31))
+                        + (0.05 * Math.Sin((double)i * i * 0.00002))
+                        + (0.3 * Math.Sin(i * 0.05) * Math.Exp(-(i % 4000) / 300.0))
+                    )
+                ),
+        ];
         var frames = FrameMaker.Of(samples, rate);
-        List<string> ninth = [.. Enumerable.Range(0, frames.Length / SoundFrame.Bands).Where(i => i % 9 == 0).Select(i => string.Join(' ', frames[(i * SoundFrame.Bands)..((i + 1) * SoundFrame.Bands)]))];
+        List<string> ninth =
+        [
+            .. Enumerable
+                .Range(0, frames.Length / SoundFrame.Bands)
+                .Where(i => i % 9 == 0)
+                .Select(i => string.Join(' ', frames[(i * SoundFrame.Bands)..((i + 1) * SoundFrame.Bands)])),
+        ];
         ninth.ShouldBe(file.GetProperty("frames").EnumerateArray().Select(line => line.GetString()!));
     }
 
@@ -119,13 +149,16 @@ public class RecordingTests
         }
     }
 
-    private static float[] Sine(int rate, int seconds) => [.. Enumerable.Range(0, rate * seconds).Select(i => (float)(0.1 * Math.Sin(2 * Math.PI * 1000 * i / rate)))];
+    private static float[] Sine(int rate, int seconds) =>
+        [.. Enumerable.Range(0, rate * seconds).Select(i => (float)(0.1 * Math.Sin(2 * Math.PI * 1000 * i / rate)))];
 
     private static byte[] With(byte[] file, int at, int value, int bytes = 4)
     {
         var changed = (byte[])file.Clone();
-        if (bytes == 4) BinaryPrimitives.WriteInt32LittleEndian(changed.AsSpan(at), value);
-        else BinaryPrimitives.WriteUInt16LittleEndian(changed.AsSpan(at), (ushort)value);
+        if (bytes == 4)
+            BinaryPrimitives.WriteInt32LittleEndian(changed.AsSpan(at), value);
+        else
+            BinaryPrimitives.WriteUInt16LittleEndian(changed.AsSpan(at), (ushort)value);
         return changed;
     }
 
@@ -152,11 +185,16 @@ public class RecordingTests
         {
             for (var channel = 0; channel < channels; channel++)
             {
-                if (isFloat) writer.Write(sample);
-                else if (bytes == 1) writer.Write((byte)(128 + (sample * 127)));
-                else if (bytes == 2) writer.Write((short)(sample * 32767));
-                else if (bytes == 3) writer.Write(BitConverter.GetBytes((int)(sample * 8388607))[..3]);
-                else writer.Write((int)(sample * 2147483647.0));
+                if (isFloat)
+                    writer.Write(sample);
+                else if (bytes == 1)
+                    writer.Write((byte)(128 + (sample * 127)));
+                else if (bytes == 2)
+                    writer.Write((short)(sample * 32767));
+                else if (bytes == 3)
+                    writer.Write(BitConverter.GetBytes((int)(sample * 8388607))[..3]);
+                else
+                    writer.Write((int)(sample * 2147483647.0));
             }
         }
         return file.ToArray();

@@ -4,7 +4,8 @@ using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Core.Tests.Hearing;
 
-/// <summary>Made-up recordings that nothing was fitted to (<c>tools/learn-to-hear</c> takes seeds below 10,000) and no constant chosen on (that was done on seeds up to 100,000), and how what is heard of them compares with the truth.</summary>
+/// <summary>Made-up recordings that nothing was fitted to (<c>tools/learn-to-hear</c> takes seeds below 10,000) and no constant chosen on
+/// (that was done on seeds up to 100,000), and how what is heard of them compares with the truth.</summary>
 internal static class Recordings
 {
     public const int FirstSeed = 1_000_000;
@@ -27,14 +28,17 @@ internal static class Recordings
         var (touch, wall) = (new CycleSound(HeardKind.Touch), new CycleSound(HeardKind.Wall));
         return kind switch
         {
-            SceneKind.Wall when made.Truth.Count(sound => sound.Kind == TrueKind.Touch) > 1.5 * made.Truth.Count(sound => sound.Kind == TrueKind.Wall) => new([touch, wall, touch], 0, false),
+            SceneKind.Wall
+                when made.Truth.Count(sound => sound.Kind == TrueKind.Touch)
+                    > 1.5 * made.Truth.Count(sound => sound.Kind == TrueKind.Wall) => new([touch, wall, touch], 0, false),
             SceneKind.Wall => new([touch, wall], 0, false),
             SceneKind.Bounced => new([touch, new(HeardKind.Bounce)], 0, true),
             _ => SoundCycle.Plain with { Falls = kind == SceneKind.Juggling },
         };
     }
 
-    public static HeardSet Hear(MadeRecording made, SceneKind kind) => Ear.Of(FrameMaker.Of(made.Samples, made.Rate), new ListeningFor(CycleOf(made, kind)));
+    public static HeardSet Hear(MadeRecording made, SceneKind kind) =>
+        Ear.Of(FrameMaker.Of(made.Samples, made.Rate), new ListeningFor(CycleOf(made, kind)));
 
     /// <summary>Touches that were heard within 50 ms of a true one, each true one once.</summary>
     public static int Hits(IReadOnlyList<double> truth, IReadOnlyList<double> heard)
@@ -42,8 +46,10 @@ internal static class Recordings
         var (hits, next) = (0, 0);
         foreach (var at in truth)
         {
-            while (next < heard.Count && heard[next] < at - 0.05) next++;
-            if (next < heard.Count && heard[next] <= at + 0.05) (hits, next) = (hits + 1, next + 1);
+            while (next < heard.Count && heard[next] < at - 0.05)
+                next++;
+            if (next < heard.Count && heard[next] <= at + 0.05)
+                (hits, next) = (hits + 1, next + 1);
         }
         return hits;
     }
@@ -52,7 +58,15 @@ internal static class Recordings
 /// <summary>What came of many recordings.</summary>
 internal sealed class HearingScore
 {
-    private int _truth, _heard, _hits, _sets, _trusted, _wrongTrusted, _tries, _exact, _withinOne;
+    private int _truth,
+        _heard,
+        _hits,
+        _sets,
+        _trusted,
+        _wrongTrusted,
+        _tries,
+        _exact,
+        _withinOne;
 
     public double F1 => 2.0 * _hits / Math.Max(1, _truth + _heard);
 
@@ -77,19 +91,24 @@ internal sealed class HearingScore
         if (heard.IsTrusted)
         {
             _trusted++;
-            if (Math.Abs(times.Count - truth.Count) > 0.02 * truth.Count) _wrongTrusted++;
+            if (Math.Abs(times.Count - truth.Count) > 0.02 * truth.Count)
+                _wrongTrusted++;
         }
-        if (kind != SceneKind.Juggling) return;
+        if (kind != SceneKind.Juggling)
+            return;
         foreach (var one in truth.GroupBy(sound => sound.Try))
         {
             var (from, to) = (one.First().At - 0.6, made.Truth.Last(sound => sound.Try == one.Key).At + 0.9);
             var off = Math.Abs(times.Count(at => at > from && at < to) - one.Count());
             _tries++;
-            if (off == 0) _exact++;
-            if (off <= 1) _withinOne++;
+            if (off == 0)
+                _exact++;
+            if (off <= 1)
+                _withinOne++;
         }
     }
 
     public override string ToString() =>
-        $"{_sets} recordings, {_truth} touches: F1 {F1:0.000}, tries exact {Exact:0.00}, within one {WithinOne:0.00} of {_tries}, trusted {_trusted / (double)Math.Max(1, _sets):0.00}, of those wrong by more than 2 % {_wrongTrusted} of {_trusted}";
+        $"{_sets} recordings, {_truth} touches: F1 {F1:0.000}, tries exact {Exact:0.00}, within one {WithinOne:0.00} of {_tries}, "
+        + $"trusted {_trusted / (double)Math.Max(1, _sets):0.00}, of those wrong by more than 2 % {_wrongTrusted} of {_trusted}";
 }

@@ -14,20 +14,29 @@ public sealed class SteadyCountTests
     [InlineData(99, 1.2, 0.3374)]
     [InlineData(100, 1.2, 0.1205)]
     [InlineData(40, 0, 0)]
-    public void The_chance_that_more_than_two_of_a_hundred_are_wrong_is_that_of_a_poisson_distribution(int touches, double doubt, double chance) => HeardSet.ChanceOfWrong(doubt, touches).ShouldBe(chance, 0.0001);
+    public void The_chance_that_more_than_two_of_a_hundred_are_wrong_is_that_of_a_poisson_distribution(
+        int touches,
+        double doubt,
+        double chance
+    ) => HeardSet.ChanceOfWrong(doubt, touches).ShouldBe(chance, 0.0001);
 
     [Fact]
     public void What_sounds_all_the_time_is_about_three_times_as_strong_and_what_is_loud_is_as_it_was()
     {
         var (chance, frames) = (new Random(2), new List<byte>());
-        for (var i = 0; i < 4000; i++) for (var band = 0; band < SoundFrame.Bands; band++) frames.Add(i % 100 == 50 ? (byte)30 : SoundFrame.Level(-Math.Log(1 - chance.NextDouble()) * 1e-7 * (1 + band)));
-        for (var i = 0; i < SoundFrame.Bands; i++) frames[(7 * SoundFrame.Bands) + i] = byte.MaxValue;
+        for (var i = 0; i < 4000; i++)
+        for (var band = 0; band < SoundFrame.Bands; band++)
+            frames.Add(i % 100 == 50 ? (byte)30 : SoundFrame.Level(-Math.Log(1 - chance.NextDouble()) * 1e-7 * (1 + band)));
+        for (var i = 0; i < SoundFrame.Bands; i++)
+            frames[(7 * SoundFrame.Bands) + i] = byte.MaxValue;
         var noisier = Noisier.Of([.. frames]);
         noisier.Length.ShouldBe(frames.Count);
         SoundFrame.IsLost(noisier.AsSpan(7 * SoundFrame.Bands, SoundFrame.Bands)).ShouldBeTrue();
-        double Mean(IReadOnlyList<byte> of, int band) => Enumerable.Range(8, 3900).Where(i => i % 100 != 50).Average(i => Math.Pow(10, of[(i * SoundFrame.Bands) + band] * 0.3));
+        double Mean(IReadOnlyList<byte> of, int band) =>
+            Enumerable.Range(8, 3900).Where(i => i % 100 != 50).Average(i => Math.Pow(10, of[(i * SoundFrame.Bands) + band] * 0.3));
         // The middle of an exponential lies at 0.7 of its mean; a level is that to 1.5 dB.
-        for (var band = 0; band < SoundFrame.Bands; band++) (Mean(noisier, band) / Mean(frames, band)).ShouldBeInRange(2.4, 4.1);
+        for (var band = 0; band < SoundFrame.Bands; band++)
+            (Mean(noisier, band) / Mean(frames, band)).ShouldBeInRange(2.4, 4.1);
         Enumerable.Range(0, 40).ShouldAllBe(i => noisier[((i * 100) + 50) * SoundFrame.Bands] == 30);
         Noisier.Of([]).ShouldBeEmpty();
     }
@@ -62,9 +71,12 @@ public sealed class SteadyCountTests
             ear.Take(FrameMaker.Of(made.Samples, made.Rate));
             var whole = ear.Whole();
             whole.Touches.Select(touch => touch.At).ShouldBe(ear.Heard.Touches.Select(touch => touch.At));
-            if (ear.Heard.IsTrusted) sets++;
-            if (ear.Heard.IsTrusted && !whole.IsTrusted) fewer++;
-            if (!ear.Heard.IsTrusted) whole.IsTrusted.ShouldBeFalse();
+            if (ear.Heard.IsTrusted)
+                sets++;
+            if (ear.Heard.IsTrusted && !whole.IsTrusted)
+                fewer++;
+            if (!ear.Heard.IsTrusted)
+                whole.IsTrusted.ShouldBeFalse();
         }
         sets.ShouldBeGreaterThan(5);
         fewer.ShouldBeLessThan(sets / 2);

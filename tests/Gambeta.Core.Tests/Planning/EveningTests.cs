@@ -9,10 +9,16 @@ namespace Gambeta.Core.Tests.Planning;
 /// <summary>Two or three on one evening: nobody's order is changed, and no other order lays the yard less often.</summary>
 public sealed class EveningTests
 {
-    private static readonly ImmutableArray<DrillCard> Laid = [.. Cards.All.Cards.Where(card => card.Layout is not null).Take(5)], Plain = [.. Cards.All.Cards.Where(card => card.Layout is null).Take(5)];
+    private static readonly ImmutableArray<DrillCard> Laid = [.. Cards.All.Cards.Where(card => card.Layout is not null).Take(5)],
+        Plain = [.. Cards.All.Cards.Where(card => card.Layout is null).Take(5)];
 
     private static ImmutableArray<SheetDrill> Session(Random chance, int drills) =>
-        [.. Enumerable.Range(0, drills).Select(_ => (chance.Next(3) == 0 ? Plain : Laid)[chance.Next(5)]).Select(card => SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, Level.Steady))];
+        [
+            .. Enumerable
+                .Range(0, drills)
+                .Select(_ => (chance.Next(3) == 0 ? Plain : Laid)[chance.Next(5)])
+                .Select(card => SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, Level.Steady)),
+        ];
 
     // Every way to shuffle them, counted by hand.
     private static int Fewest(IReadOnlyList<ImmutableArray<SheetDrill>> sessions, int[] done, string? lies)
@@ -20,7 +26,8 @@ public sealed class EveningTests
         var fewest = int.MaxValue;
         for (var who = 0; who < sessions.Count; who++)
         {
-            if (done[who] == sessions[who].Length) continue;
+            if (done[who] == sessions[who].Length)
+                continue;
             var layout = sessions[who][done[who]++].Card.Layout?.Key;
             fewest = Math.Min(fewest, (layout is not null && layout != lies ? 1 : 0) + Fewest(sessions, done, layout ?? lies));
             done[who]--;
@@ -39,7 +46,8 @@ public sealed class EveningTests
             turns.Layings.ShouldBe(Fewest(sessions, new int[sessions.Count], null), $"seed {seed}");
             foreach (var evening in new[] { turns, after })
             {
-                for (var who = 0; who < sessions.Count; who++) evening.Turns.Where(turn => turn.Who == who).Select(turn => turn.Drill).ShouldBe(sessions[who]);
+                for (var who = 0; who < sessions.Count; who++)
+                    evening.Turns.Where(turn => turn.Who == who).Select(turn => turn.Drill).ShouldBe(sessions[who]);
                 evening.Turns.Count(turn => turn.Lays).ShouldBe(evening.Layings);
             }
             turns.Layings.ShouldBeLessThanOrEqualTo(after.Layings);
@@ -56,8 +64,14 @@ public sealed class EveningTests
         foreach (var seed in Enumerable.Range(2000, 80))
         {
             var (facts, ask) = RandomHouseholds.Of(seed);
-            int On(SessionPlan plan, IReadOnlySet<string> lying) => plan.Drills.Count(planned => facts.Catalogue.Find(planned.Item.Drill)?.Layout is { } layout && lying.Contains(layout.Key));
-            var lying = facts.Catalogue.Cards.Where(card => card.Layout is not null).Select(card => card.Layout!.Key).Distinct().Take(6).ToHashSet();
+            int On(SessionPlan plan, IReadOnlySet<string> lying) =>
+                plan.Drills.Count(planned => facts.Catalogue.Find(planned.Item.Drill)?.Layout is { } layout && lying.Contains(layout.Key));
+            var lying = facts
+                .Catalogue.Cards.Where(card => card.Layout is not null)
+                .Select(card => card.Layout!.Key)
+                .Distinct()
+                .Take(6)
+                .ToHashSet();
             alone += On(SessionPlanner.Plan(facts, ask), lying);
             beside += On(SessionPlanner.Plan(facts with { Lying = lying }, ask), lying);
         }

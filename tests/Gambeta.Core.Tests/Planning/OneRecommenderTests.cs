@@ -17,14 +17,24 @@ public sealed class OneRecommenderTests
             var (facts, ask) = RandomHouseholds.Of(seed);
             var plan = SessionPlanner.Plan(facts, ask);
             (plan.OneAlone is null).ShouldBe(plan.Drills.IsEmpty, $"household {seed}");
-            if (plan.OneAlone is not { } one) continue;
+            if (plan.OneAlone is not { } one)
+                continue;
             plan.Drills.ShouldContain(one);
-            if (one.Item.Drill == Worths.First && one.Reason.Kind == ReasonKind.New) continue;
-            var known = plan.Drills.Where(drill => drill.Reason.Kind is not (ReasonKind.New or ReasonKind.NextRung or ReasonKind.Beside or ReasonKind.Stretch)).ToList();
-            if (known.Count > 0) known.ShouldContain(one, $"household {seed}: what is known comes before what is new");
-            if (known.Count == 0 && plan.Drills.Length > 1) one.Item.Part.ShouldNotBe(SheetPart.WarmUp);
-            if (known.Exists(drill => drill.Item.Part == SheetPart.Focus)) one.Item.Part.ShouldBe(SheetPart.Focus);
-            if (plan.Stretch is { } stretch) plan.Drills.ShouldContain(stretch);
+            if (one.Item.Drill == Worths.First && one.Reason.Kind == ReasonKind.New)
+                continue;
+            var known = plan
+                .Drills.Where(drill =>
+                    drill.Reason.Kind is not (ReasonKind.New or ReasonKind.NextRung or ReasonKind.Beside or ReasonKind.Stretch)
+                )
+                .ToList();
+            if (known.Count > 0)
+                known.ShouldContain(one, $"household {seed}: what is known comes before what is new");
+            if (known.Count == 0 && plan.Drills.Length > 1)
+                one.Item.Part.ShouldNotBe(SheetPart.WarmUp);
+            if (known.Exists(drill => drill.Item.Part == SheetPart.Focus))
+                one.Item.Part.ShouldBe(SheetPart.Focus);
+            if (plan.Stretch is { } stretch)
+                plan.Drills.ShouldContain(stretch);
         }
     }
 
@@ -47,8 +57,11 @@ public sealed class OneRecommenderTests
         {
             var beside = catalogue.Rungs.Beside(card);
             beside.ShouldNotContain(card);
-            beside.ShouldAllBe(other => other.From <= card.From && !other.After.Contains(card.Id)
-                && (card.After.IsEmpty ? other.Family == card.Family : other.After.Intersect(card.After).Any()));
+            beside.ShouldAllBe(other =>
+                other.From <= card.From
+                && !other.After.Contains(card.Id)
+                && (card.After.IsEmpty ? other.Family == card.Family : other.After.Intersect(card.After).Any())
+            );
         }
     }
 

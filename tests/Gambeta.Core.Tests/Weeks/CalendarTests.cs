@@ -10,24 +10,40 @@ public sealed class CalendarTests
 {
     private static readonly DateOnly Monday = new(2026, 9, 14);
 
-    private static string File(params string[] events) => "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Club//EN\r\n" + string.Concat(events.Select((one, i) => $"BEGIN:VEVENT\r\nUID:{i}@club\r\nDTSTAMP:20260101T000000Z\r\n{one}\r\nEND:VEVENT\r\n")) + "END:VCALENDAR\r\n";
+    private static string File(params string[] events) =>
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Club//EN\r\n"
+        + string.Concat(events.Select((one, i) => $"BEGIN:VEVENT\r\nUID:{i}@club\r\nDTSTAMP:20260101T000000Z\r\n{one}\r\nEND:VEVENT\r\n"))
+        + "END:VCALENDAR\r\n";
 
-    private static (IReadOnlyList<ClubDate> Dates, ClubCalendarProblem Problem) Read(string text, string zone = "Europe/Madrid", int most = 400) => ClubCalendar.Read(text, ClubKind.Match, zone, Monday, Monday.AddDays(365), most);
+    private static (IReadOnlyList<ClubDate> Dates, ClubCalendarProblem Problem) Read(
+        string text,
+        string zone = "Europe/Madrid",
+        int most = 400
+    ) => ClubCalendar.Read(text, ClubKind.Match, zone, Monday, Monday.AddDays(365), most);
 
     [Fact]
     public void Days_are_those_of_the_household_whatever_zone_an_event_is_written_in()
     {
         // Half past eleven at night in New York is the next morning in Madrid; both changes of the clocks lie between.
-        Read(File("DTSTART;TZID=America/New_York:20261031T233000\r\nDTEND;TZID=America/New_York:20261101T003000")).Dates.ShouldBe([new ClubDate(new(2026, 11, 1), ClubKind.Match, 60)]);
-        Read(File("DTSTART:20261024T223000Z\r\nDTEND:20261024T233000Z")).Dates.ShouldBe([new ClubDate(new(2026, 10, 25), ClubKind.Match, 60)]);
-        Read(File("DTSTART;VALUE=DATE:20261024\r\nDTEND;VALUE=DATE:20261025")).Dates.ShouldBe([new ClubDate(new(2026, 10, 24), ClubKind.Match, ClubCalendar.UsualMinutes)]);
-        Read(File("DTSTART:20261024T110000\r\nDTEND:20261024T123000")).Dates.ShouldBe([new ClubDate(new(2026, 10, 24), ClubKind.Match, 90)]);
+        Read(File("DTSTART;TZID=America/New_York:20261031T233000\r\nDTEND;TZID=America/New_York:20261101T003000"))
+            .Dates.ShouldBe([new ClubDate(new(2026, 11, 1), ClubKind.Match, 60)]);
+        Read(File("DTSTART:20261024T223000Z\r\nDTEND:20261024T233000Z"))
+            .Dates.ShouldBe([new ClubDate(new(2026, 10, 25), ClubKind.Match, 60)]);
+        Read(File("DTSTART;VALUE=DATE:20261024\r\nDTEND;VALUE=DATE:20261025"))
+            .Dates.ShouldBe([new ClubDate(new(2026, 10, 24), ClubKind.Match, ClubCalendar.UsualMinutes)]);
+        Read(File("DTSTART:20261024T110000\r\nDTEND:20261024T123000"))
+            .Dates.ShouldBe([new ClubDate(new(2026, 10, 24), ClubKind.Match, 90)]);
     }
 
     [Fact]
     public void Events_that_come_back_are_followed_over_the_change_of_the_clocks()
     {
-        var (dates, _) = Read(File("DTSTART;TZID=Europe/Madrid:20260919T230000\r\nDTEND;TZID=Europe/Madrid:20260919T235900\r\nRRULE:FREQ=WEEKLY;COUNT=10\r\nEXDATE;TZID=Europe/Madrid:20261003T230000"));
+        var (dates, _) = Read(
+            File(
+                "DTSTART;TZID=Europe/Madrid:20260919T230000\r\nDTEND;TZID=Europe/Madrid:20260919T235900\r\nRRULE:FREQ=WEEKLY;COUNT=10\r\n"
+                    + "EXDATE;TZID=Europe/Madrid:20261003T230000"
+            )
+        );
         dates.Count.ShouldBe(9);
         dates.ShouldAllBe(date => date.Day.DayOfWeek == DayOfWeek.Saturday && date.Minutes == 59);
         dates.ShouldNotContain(date => date.Day == new DateOnly(2026, 10, 3));
@@ -37,18 +53,40 @@ public sealed class CalendarTests
     public void Five_thousand_matches_and_files_that_are_none_are_answered_at_once()
     {
         var clock = Stopwatch.StartNew();
-        Read(File([.. Enumerable.Range(0, 5000).Select(i => $"DTSTART:{Monday.AddDays(i):yyyyMMdd}T100000Z")])).Problem.ShouldBeOneOf(ClubCalendarProblem.TooLarge, ClubCalendarProblem.TooMany);
-        Read(File([.. Enumerable.Range(0, 1500).Select(i => $"DTSTART:{Monday.AddDays(i):yyyyMMdd}T100000Z")]), most: 200).Problem.ShouldBe(ClubCalendarProblem.TooMany);
+        Read(File([.. Enumerable.Range(0, 5000).Select(i => $"DTSTART:{Monday.AddDays(i):yyyyMMdd}T100000Z")]))
+            .Problem.ShouldBeOneOf(ClubCalendarProblem.TooLarge, ClubCalendarProblem.TooMany);
+        Read(File([.. Enumerable.Range(0, 1500).Select(i => $"DTSTART:{Monday.AddDays(i):yyyyMMdd}T100000Z")]), most: 200)
+            .Problem.ShouldBe(ClubCalendarProblem.TooMany);
         Read(File("DTSTART:20200101T100000Z")).Problem.ShouldBe(ClubCalendarProblem.Nothing);
         string[] none =
         [
-            "", "BEGIN", "BEGIN:VCALENDAR", "\0", "<html>", new('B', 200_000), string.Concat(Enumerable.Repeat("BEGIN:VCALENDAR\r\n", 12_000)), string.Concat(Enumerable.Repeat("BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n", 6_000)),
-            File("DTSTART:99999999T999999Z"), File("DTSTART;TZID=Nowhere/Else:20261024T223000"), File("DTSTART:00010101T000000Z\r\nRRULE:FREQ=DAILY"), File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=SECONDLY"),
-            File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30"), File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=DAILY;INTERVAL=0"), File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=MONTHLY;BYDAY=5MO;BYSETPOS=99"),
-            File("RRULE:FREQ=WEEKLY"), File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=WEEKLY;BYHOUR=0,1,2,3,4,5,6,7,8,9,10,11,12;BYMINUTE=0,1,2,3,4,5;BYSECOND=0,1,2,3,4,5"), File("DTSTART:20260914T000000Z\r\nDTEND:00010101T000000Z"),
-            File($"SUMMARY:{new string('a', 100_000)}\r\nDTSTART:20260914T000000Z"), File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=WEEKLY;UNTIL=99991231T000000Z"), File("DTSTART:20260914T000000Z\r\nDURATION:P99999999999D"),
+            "",
+            "BEGIN",
+            "BEGIN:VCALENDAR",
+            "\0",
+            "<html>",
+            new('B', 200_000),
+            string.Concat(Enumerable.Repeat("BEGIN:VCALENDAR\r\n", 12_000)),
+            string.Concat(Enumerable.Repeat("BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\n", 6_000)),
+            File("DTSTART:99999999T999999Z"),
+            File("DTSTART;TZID=Nowhere/Else:20261024T223000"),
+            File("DTSTART:00010101T000000Z\r\nRRULE:FREQ=DAILY"),
+            File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=SECONDLY"),
+            File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30"),
+            File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=DAILY;INTERVAL=0"),
+            File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=MONTHLY;BYDAY=5MO;BYSETPOS=99"),
+            File("RRULE:FREQ=WEEKLY"),
+            File(
+                "DTSTART:20260914T000000Z\r\nRRULE:FREQ=WEEKLY;BYHOUR=0,1,2,3,4,5,6,7,8,9,10,11,12;"
+                    + "BYMINUTE=0,1,2,3,4,5;BYSECOND=0,1,2,3,4,5"
+            ),
+            File("DTSTART:20260914T000000Z\r\nDTEND:00010101T000000Z"),
+            File($"SUMMARY:{new string('a', 100_000)}\r\nDTSTART:20260914T000000Z"),
+            File("DTSTART:20260914T000000Z\r\nRRULE:FREQ=WEEKLY;UNTIL=99991231T000000Z"),
+            File("DTSTART:20260914T000000Z\r\nDURATION:P99999999999D"),
         ];
-        foreach (var text in none) Should.NotThrow(() => Read(text), text.Length > 60 ? text[^60..] : text);
+        foreach (var text in none)
+            Should.NotThrow(() => Read(text), text.Length > 60 ? text[^60..] : text);
         // Not a timed test: a machine ten times as slow is still far from this, a rule that never ends is not.
         clock.Elapsed.ShouldBeLessThan(TimeSpan.FromMinutes(2));
     }
@@ -57,16 +95,31 @@ public sealed class CalendarTests
     public void The_feed_tells_whole_days_and_is_the_same_when_it_is_asked_again()
     {
         var weeks = WeeksPlanner.LayOut(new WeeksFacts { Today = Monday, Age = 10 });
-        string Written() => PracticeCalendar.Write(weeks, "Practice", "secret", day => ($"Practice, {day.Minutes} min; and \\ more,\nthan that", "Planned"), new Uri("https://gambeta.example/weeks"));
+        string Written() =>
+            PracticeCalendar.Write(
+                weeks,
+                "Practice",
+                "secret",
+                day => ($"Practice, {day.Minutes} min; and \\ more,\nthan that", "Planned"),
+                new Uri("https://gambeta.example/weeks")
+            );
         var text = Written();
         Written().ShouldBe(text);
         // Read back by hand, line by line as RFC 5545 has them: no line over 75 bytes, folded lines joined.
         text.Split("\r\n").ShouldAllBe(line => Encoding.UTF8.GetByteCount(line) <= 75);
         var lines = text.Replace("\r\n ", "", StringComparison.Ordinal).Split("\r\n");
         lines.Count(line => line == "BEGIN:VEVENT").ShouldBe(weeks.Days.Count(day => day.Kind == DayKind.Practice));
-        lines.Where(line => line.StartsWith("DTSTART", StringComparison.Ordinal)).ShouldBe(weeks.Days.Where(day => day.Kind == DayKind.Practice).Select(day => $"DTSTART;VALUE=DATE:{day.Day:yyyyMMdd}"));
-        lines.Where(line => line.StartsWith("UID", StringComparison.Ordinal)).Distinct().Count().ShouldBe(weeks.Days.Count(day => day.Kind == DayKind.Practice));
-        lines.ShouldContain("SUMMARY:Practice\\, 20 min\\; and \\\\ more\\,\\nthan that".Replace("20", $"{weeks.Now.Minutes}", StringComparison.Ordinal));
+        lines
+            .Where(line => line.StartsWith("DTSTART", StringComparison.Ordinal))
+            .ShouldBe(weeks.Days.Where(day => day.Kind == DayKind.Practice).Select(day => $"DTSTART;VALUE=DATE:{day.Day:yyyyMMdd}"));
+        lines
+            .Where(line => line.StartsWith("UID", StringComparison.Ordinal))
+            .Distinct()
+            .Count()
+            .ShouldBe(weeks.Days.Count(day => day.Kind == DayKind.Practice));
+        lines.ShouldContain(
+            "SUMMARY:Practice\\, 20 min\\; and \\\\ more\\,\\nthan that".Replace("20", $"{weeks.Now.Minutes}", StringComparison.Ordinal)
+        );
         text.ShouldNotContain("secret");
     }
 }

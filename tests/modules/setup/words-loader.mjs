@@ -7,5 +7,7 @@ export function resolve(specifier, context, next) {
 }
 
 export async function load(url, context, next) {
-  return url === 'gambeta:words' ? { format: 'module', source: `export default ${await readFile(words, 'utf8')};`, shortCircuit: true } : next(url, context);
+  return url === 'gambeta:words'
+    ? { format: 'module', source: `export default ${await readFile(words, 'utf8')};`, shortCircuit: true }
+    : next(url, context);
 }

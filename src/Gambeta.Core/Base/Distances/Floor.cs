@@ -4,6 +4,5 @@ namespace Gambeta.Core.Base.Distances;
 public readonly record struct Floor(double Width, double Length)
 {
     /// <summary>True when it lies within a room of these sides, either way round.</summary>
-    public bool FitsIn(Floor room) =>
-        (Width <= room.Width && Length <= room.Length) || (Width <= room.Length && Length <= room.Width);
+    public bool FitsIn(Floor room) => (Width <= room.Width && Length <= room.Length) || (Width <= room.Length && Length <= room.Width);
 }

@@ -4,13 +4,16 @@ namespace Gambeta.Core.Base.Distances;
 public enum PaceSource
 {
     /// <summary>Ten paces walked and measured with a tape: the best.</summary>
-    [Key("walked")] Walked,
+    [Key("walked")]
+    Walked,
 
     /// <summary>Worked out from the player's height.</summary>
-    [Key("from height")] FromHeight,
+    [Key("from height")]
+    FromHeight,
 
     /// <summary>Worked out from the usual height at the player's age.</summary>
-    [Key("from age")] FromAge,
+    [Key("from age")]
+    FromAge,
 }
 
 /// <summary>What is wrong with a pace. A page words it.</summary>
@@ -52,9 +55,28 @@ public readonly record struct Pace(double Metres)
 
     // Median heights in cm from 4 to 19 years, the mean of girls and boys: growth standards (4, 5) and growth reference for
     // 5 to 19 years (2007) of the World Health Organization.
-    private static readonly double[] Heights = [103.0, 109.7, 115.6, 121.3, 127.0, 132.6, 138.2, 144.1, 150.2, 156.2, 161.5, 165.4, 167.7, 169.1, 169.6, 169.9];
+    private static readonly double[] Heights =
+    [
+        103.0,
+        109.7,
+        115.6,
+        121.3,
+        127.0,
+        132.6,
+        138.2,
+        144.1,
+        150.2,
+        156.2,
+        161.5,
+        165.4,
+        167.7,
+        169.1,
+        169.6,
+        169.9,
+    ];
 
-    /// <summary>The usual height at an age in years, in metres: the median, girls and boys together. Outside 4 to 19 the nearest of them.</summary>
+    /// <summary>The usual height at an age in years, in metres: the median, girls and boys together. Outside 4 to 19 the nearest of
+    /// them.</summary>
     public static double UsualHeight(int age) => Heights[Math.Clamp(age - 4, 0, Heights.Length - 1)] / 100;
 
     /// <summary>The pace of somebody of a height in metres, about.</summary>
@@ -63,11 +85,17 @@ public readonly record struct Pace(double Metres)
     /// <summary>The pace of somebody of an age in years, about.</summary>
     public static Pace FromAge(int age) => FromHeight(UsualHeight(age));
 
-    /// <summary>The pace from the metres that <see cref="Walked"/> paces came to, to the centimetre, or what is wrong with it at an age in years.</summary>
+    /// <summary>The pace from the metres that <see cref="Walked"/> paces came to, to the centimetre, or what is wrong with it at an age in
+    /// years.</summary>
     public static (Pace Pace, PaceProblem? Problem) FromWalk(double metres, int age)
     {
         var pace = new Pace(Rounded.To(metres / Walked, 2));
-        return (pace, !(pace.Metres >= Shortest) ? PaceProblem.TooShort : pace.Metres > LongestShare * UsualHeight(age) ? PaceProblem.ALeap : null);
+        return (
+            pace,
+            !(pace.Metres >= Shortest) ? PaceProblem.TooShort
+            : pace.Metres > LongestShare * UsualHeight(age) ? PaceProblem.ALeap
+            : null
+        );
     }
 
     /// <summary>True for a height in metres that people have.</summary>

@@ -33,7 +33,9 @@ public readonly record struct Spot(double Right, double Ahead)
     public double Cross(Spot other) => (Right * other.Ahead) - (Ahead * other.Right);
 #pragma warning disable CS1591 // arithmetic by coordinates
     public static Spot operator +(Spot a, Spot b) => new(a.Right + b.Right, a.Ahead + b.Ahead);
+
     public static Spot operator -(Spot a, Spot b) => new(a.Right - b.Right, a.Ahead - b.Ahead);
+
     public static Spot operator *(Spot a, double factor) => new(a.Right * factor, a.Ahead * factor);
 #pragma warning restore CS1591
 }

@@ -4,8 +4,10 @@ namespace Gambeta.Core.Base.Distances;
 public enum Units
 {
     /// <summary>Metres and centimetres.</summary>
-    [Key("metric")] Metric,
+    [Key("metric")]
+    Metric,
 
     /// <summary>Feet and inches.</summary>
-    [Key("feet")] Feet,
+    [Key("feet")]
+    Feet,
 }

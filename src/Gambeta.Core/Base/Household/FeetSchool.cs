@@ -4,8 +4,10 @@ namespace Gambeta.Core.Base.Household;
 public enum FeetSchool
 {
     /// <summary>More of the other foot once it is measured to be behind, until it is level.</summary>
-    [Key("catch up")] CatchUp,
+    [Key("catch up")]
+    CatchUp,
 
     /// <summary>The same for both from the first day on.</summary>
-    [Key("even")] Even,
+    [Key("even")]
+    Even,
 }

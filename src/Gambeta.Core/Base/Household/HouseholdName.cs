@@ -17,9 +17,9 @@ public enum NameProblem
 }
 
 /// <summary>
-/// The name that a household signs in with. Two names that look the same are the same: compared is a key in one form of each letter (NFKC), without
-/// capitals, with single spaces, and with letters of other alphabets that look like Latin ones read as these. The database makes the same key
-/// (<c>household_name_key</c>).
+/// The name that a household signs in with. Two names that look the same are the same: compared is a key in one form of each letter (NFKC),
+/// without capitals, with single spaces, and with letters of other alphabets that look like Latin ones read as these. The database makes
+/// the same key (<c>household_name_key</c>).
 /// </summary>
 public static class HouseholdName
 {
@@ -33,7 +33,13 @@ public static class HouseholdName
     private const string Latin = "aeopcyxijsdhoakivoptux";
 
     /// <summary>The name as it is kept: one form of each letter, single spaces, none at the ends.</summary>
-    public static string Tidy(string? typed) => string.Join(' ', (typed is not null && NoText.IsText(typed) ? typed : "").Normalize(NormalizationForm.FormKC).Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+    public static string Tidy(string? typed) =>
+        string.Join(
+            ' ',
+            (typed is not null && NoText.IsText(typed) ? typed : "")
+                .Normalize(NormalizationForm.FormKC)
+                .Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
+        );
 
     /// <summary>What two names are compared by.</summary>
     public static string Key(string? typed)
@@ -42,7 +48,8 @@ public static class HouseholdName
         for (var i = 0; i < key.Length; i++)
         {
             var at = LookAlike.IndexOf(key[i], StringComparison.Ordinal);
-            if (at >= 0) key[i] = Latin[at];
+            if (at >= 0)
+                key[i] = Latin[at];
         }
         return key.ToString();
     }
@@ -50,19 +57,33 @@ public static class HouseholdName
     /// <summary>What is wrong with a name, or nothing.</summary>
     public static NameProblem? Wrong(string? typed)
     {
-        if (!NoText.IsText(typed)) return NameProblem.UnseenSigns;
+        if (!NoText.IsText(typed))
+            return NameProblem.UnseenSigns;
         var name = Tidy(typed);
-        if (name.Length is < Shortest or > Longest) return NameProblem.Length;
-        if (name.Any(c => CharUnicodeInfo.GetUnicodeCategory(c) is UnicodeCategory.Format or UnicodeCategory.Control or UnicodeCategory.PrivateUse or UnicodeCategory.OtherNotAssigned)) return NameProblem.UnseenSigns;
-        return name.Where(char.IsLetter).Select(AlphabetOf).Where(alphabet => alphabet > 0).Distinct().Count() > 1 ? NameProblem.MixedAlphabets : null;
+        if (name.Length is < Shortest or > Longest)
+            return NameProblem.Length;
+        if (
+            name.Any(c =>
+                CharUnicodeInfo.GetUnicodeCategory(c)
+                    is UnicodeCategory.Format
+                        or UnicodeCategory.Control
+                        or UnicodeCategory.PrivateUse
+                        or UnicodeCategory.OtherNotAssigned
+            )
+        )
+            return NameProblem.UnseenSigns;
+        return name.Where(char.IsLetter).Select(AlphabetOf).Where(alphabet => alphabet > 0).Distinct().Count() > 1
+            ? NameProblem.MixedAlphabets
+            : null;
     }
 
     // The three whose letters can be taken for each other's.
-    private static int AlphabetOf(char letter) => letter switch
-    {
-        < '\u0250' or (>= '\u1e00' and <= '\u1eff') => 1,
-        (>= '\u0370' and <= '\u03ff') or (>= '\u1f00' and <= '\u1fff') => 2,
-        >= '\u0400' and <= '\u052f' => 3,
-        _ => 0,
-    };
+    private static int AlphabetOf(char letter) =>
+        letter switch
+        {
+            < '\u0250' or (>= '\u1e00' and <= '\u1eff') => 1,
+            (>= '\u0370' and <= '\u03ff') or (>= '\u1f00' and <= '\u1fff') => 2,
+            >= '\u0400' and <= '\u052f' => 3,
+            _ => 0,
+        };
 }

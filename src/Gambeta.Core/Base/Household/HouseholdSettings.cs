@@ -9,13 +9,21 @@ namespace Gambeta.Core.Base.Household;
 /// <param name="WeekStartsOn">The first day of its week.</param>
 /// <param name="TimeZone">Whose midnight ends its day.</param>
 /// <param name="ClipPenalty">What a clipped marker adds to a run, in seconds; runs that were made keep theirs.</param>
-public sealed record HouseholdSettings(Units Units, string OtherFoot, bool Sounds, DayOfWeek WeekStartsOn, string TimeZone, decimal ClipPenalty)
+public sealed record HouseholdSettings(
+    Units Units,
+    string OtherFoot,
+    bool Sounds,
+    DayOfWeek WeekStartsOn,
+    string TimeZone,
+    decimal ClipPenalty
+)
 {
     /// <summary>Of 100 touches the other foot gets no more than so many, unless a household says otherwise.</summary>
     public const int UsualCatchUpCap = 60;
 
     /// <summary>The caps a household may choose.</summary>
-    public const int LeastCatchUpCap = 51, MostCatchUpCap = 75;
+    public const int LeastCatchUpCap = 51,
+        MostCatchUpCap = 75;
 
     /// <summary>How practice is shared between the feet.</summary>
     public FeetSchool Feet { get; init; } = FeetSchool.CatchUp;

@@ -8,9 +8,18 @@ namespace Gambeta.Core.Base.Household;
 /// <param name="HasRecovery">Whether there are words that lead back in without the password.</param>
 /// <param name="Settings">What it chose.</param>
 /// <param name="Players">Its players, first comers first.</param>
-public sealed record HouseholdView(string Name, bool Heading, int DrillsVersion, bool IsDemo, bool HasRecovery, HouseholdSettings Settings, List<Player> Players)
+public sealed record HouseholdView(
+    string Name,
+    bool Heading,
+    int DrillsVersion,
+    bool IsDemo,
+    bool HasRecovery,
+    HouseholdSettings Settings,
+    List<Player> Players
+)
 {
-    /// <summary>The word that its grown-ups know, see <see cref="Catalogue.Safety.GrownUpWord"/>; nothing until somebody chose one.</summary>
+    /// <summary>The word that its grown-ups know, see <see cref="Catalogue.Safety.GrownUpWord"/>; nothing until somebody chose
+    /// one.</summary>
     public string? GrownUpWord { get; init; }
 
     /// <summary>Whose midnight ends its day.</summary>

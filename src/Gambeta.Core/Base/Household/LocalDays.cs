@@ -6,11 +6,15 @@ namespace Gambeta.Core.Base.Household;
 /// <summary>Days on a household's calendar, from instants and its time zone.</summary>
 public static class LocalDays
 {
-    // Where the largest place of each zone lies, from the zones' own data, which ships with the package. Other names of a zone stand for the same place.
+    // Where the largest place of each zone lies, from the zones' own data, which ships with the package. Other names of a zone stand for
+    // the same place.
     private static readonly Lazy<FrozenSet<string>> South = new(() =>
     {
         var source = TzdbDateTimeZoneSource.Default;
-        var south = source.ZoneLocations!.Where(place => place.Latitude < 0).Select(place => source.CanonicalIdMap[place.ZoneId]).ToHashSet();
+        var south = source
+            .ZoneLocations!.Where(place => place.Latitude < 0)
+            .Select(place => source.CanonicalIdMap[place.ZoneId])
+            .ToHashSet();
         return source.CanonicalIdMap.Where(zone => south.Contains(zone.Value)).Select(zone => zone.Key).ToFrozenSet();
     });
 

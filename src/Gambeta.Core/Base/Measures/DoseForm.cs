@@ -4,14 +4,18 @@ namespace Gambeta.Core.Base.Measures;
 public enum DoseForm
 {
     /// <summary>Rounds of a fixed time.</summary>
-    [Key("time")] Time,
+    [Key("time")]
+    Time,
 
     /// <summary>Sets of so many reps.</summary>
-    [Key("reps")] Reps,
+    [Key("reps")]
+    Reps,
 
     /// <summary>So many tries in one set.</summary>
-    [Key("tries")] Tries,
+    [Key("tries")]
+    Tries,
 
     /// <summary>So many runs.</summary>
-    [Key("runs")] Runs,
+    [Key("runs")]
+    Runs,
 }

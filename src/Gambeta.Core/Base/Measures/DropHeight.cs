@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 
 namespace Gambeta.Core.Base.Measures;
 

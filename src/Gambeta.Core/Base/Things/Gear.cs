@@ -6,28 +6,36 @@ namespace Gambeta.Core.Base.Things;
 public enum GearKind
 {
     /// <summary>A ball.</summary>
-    [Key("ball")] Ball,
+    [Key("ball")]
+    Ball,
 
     /// <summary>Something flat or low to go round.</summary>
-    [Key("marker")] Marker,
+    [Key("marker")]
+    Marker,
 
     /// <summary>Something upright to go round or pass: a chair will do.</summary>
-    [Key("upright")] Upright,
+    [Key("upright")]
+    Upright,
 
     /// <summary>A wall, a garage door, a rebounder.</summary>
-    [Key("wall")] Wall,
+    [Key("wall")]
+    Wall,
 
     /// <summary>A goal, or two sticks.</summary>
-    [Key("goal")] Goal,
+    [Key("goal")]
+    Goal,
 
     /// <summary>Chalk or tape, to mark targets and squares.</summary>
-    [Key("chalk")] Chalk,
+    [Key("chalk")]
+    Chalk,
 
     /// <summary>An empty bottle to knock over.</summary>
-    [Key("bottle")] Bottle,
+    [Key("bottle")]
+    Bottle,
 
     /// <summary>Somebody who throws or rolls the ball.</summary>
-    [Key("helper")] Helper,
+    [Key("helper")]
+    Helper,
 }
 
 /// <summary>So many of a kind, at least one.</summary>
@@ -39,14 +47,19 @@ public readonly record struct GearItem(GearKind Kind, int Count = 1)
     {
         var space = written.IndexOf(' ');
         var count = 1;
-        if (space > 0 && !int.TryParse(written.AsSpan(0, space), NumberStyles.None, CultureInfo.InvariantCulture, out count)) count = 0;
+        if (space > 0 && !int.TryParse(written.AsSpan(0, space), NumberStyles.None, CultureInfo.InvariantCulture, out count))
+            count = 0;
         var word = written[(space + 1)..];
-        if (count > 1 && word.EndsWith('s')) word = word[..^1];
+        if (count > 1 && word.EndsWith('s'))
+            word = word[..^1];
         return count is >= 1 and <= 20 && Keys.TryRead<GearKind>(word, out var kind)
             ? new GearItem(kind, count)
-            : throw new FormatException(Say("card-files.is-no-gear-understood-are", ("written", written), ("choices", Keys.Choices<GearKind>())));
+            : throw new FormatException(
+                Say("card-files.is-no-gear-understood-are", ("written", written), ("choices", Keys.Choices<GearKind>()))
+            );
     }
 
     /// <inheritdoc/>
-    public override string ToString() => Count == 1 ? Kind.ToKey() : string.Create(CultureInfo.InvariantCulture, $"{Count} {Kind.ToKey()}s");
+    public override string ToString() =>
+        Count == 1 ? Kind.ToKey() : string.Create(CultureInfo.InvariantCulture, $"{Count} {Kind.ToKey()}s");
 }

@@ -6,11 +6,14 @@ namespace Gambeta.Core.Base.Things;
 public enum Level
 {
     /// <summary>Meeting the movement.</summary>
-    [Key("first weeks")] FirstWeeks,
+    [Key("first weeks")]
+    FirstWeeks,
 
     /// <summary>Clean at a slow tempo.</summary>
-    [Key("steady")] Steady,
+    [Key("steady")]
+    Steady,
 
     /// <summary>Clean at speed.</summary>
-    [Key("sharp")] Sharp,
+    [Key("sharp")]
+    Sharp,
 }

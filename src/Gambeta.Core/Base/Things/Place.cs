@@ -5,20 +5,26 @@ namespace Gambeta.Core.Base.Things;
 public enum Places
 {
     /// <summary>Nowhere yet.</summary>
-    [Key("none")] None = 0,
+    [Key("none")]
+    None = 0,
 
     /// <summary>A room with a floor that can take it.</summary>
-    [Key("indoors")] Indoors = 1,
+    [Key("indoors")]
+    Indoors = 1,
 
     /// <summary>Hard ground outside.</summary>
-    [Key("patio")] Patio = 2,
+    [Key("patio")]
+    Patio = 2,
 
     /// <summary>Grass or earth.</summary>
-    [Key("garden")] Garden = 4,
+    [Key("garden")]
+    Garden = 4,
 
     /// <summary>Before a wall.</summary>
-    [Key("wall")] Wall = 8,
+    [Key("wall")]
+    Wall = 8,
 
     /// <summary>Before a goal.</summary>
-    [Key("goal")] Goal = 16,
+    [Key("goal")]
+    Goal = 16,
 }

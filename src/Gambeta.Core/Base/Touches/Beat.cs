@@ -4,44 +4,56 @@ namespace Gambeta.Core.Base.Touches;
 public enum Happening
 {
     /// <summary>The player's own hand lets the ball go.</summary>
-    [Key("hand")] Hand,
+    [Key("hand")]
+    Hand,
 
     /// <summary>A helper's hands serve the ball.</summary>
-    [Key("server")] Server,
+    [Key("server")]
+    Server,
 
     /// <summary>The ball meets the floor.</summary>
-    [Key("bounce")] Bounce,
+    [Key("bounce")]
+    Bounce,
 
     /// <summary>Hands take the ball: the player's own, or those that served it.</summary>
-    [Key("catch")] Catch,
+    [Key("catch")]
+    Catch,
 
     /// <summary>The player turns round.</summary>
-    [Key("turn")] Turn,
+    [Key("turn")]
+    Turn,
 
     /// <summary>A helper plays the ball along the floor, back or for the first time.</summary>
-    [Key("rolled")] Rolled,
+    [Key("rolled")]
+    Rolled,
 
     /// <summary>The player runs without the ball: past it, round a marker, away and back.</summary>
-    [Key("run")] Run,
+    [Key("run")]
+    Run,
 }
 
 /// <summary>A move of the foot or the body that does not touch the ball.</summary>
 public enum Sham
 {
     /// <summary>The foot goes round the front of the ball from the inside out.</summary>
-    [Key("over")] Over,
+    [Key("over")]
+    Over,
 
     /// <summary>The foot goes round the front of the ball from the outside in.</summary>
-    [Key("round")] Round,
+    [Key("round")]
+    Round,
 
     /// <summary>The foot swings as for a pass or a shot and stops.</summary>
-    [Key("fake")] Fake,
+    [Key("fake")]
+    Fake,
 
     /// <summary>The shoulder over this foot drops.</summary>
-    [Key("dip")] Dip,
+    [Key("dip")]
+    Dip,
 
     /// <summary>The foot is set down: past the ball, or on the floor again between two touches.</summary>
-    [Key("step")] Step,
+    [Key("step")]
+    Step,
 }
 
 /// <summary>One step of a pattern: a touch, a sham, or something that happens to the ball.</summary>

@@ -4,23 +4,28 @@ namespace Gambeta.Core.Base.Touches;
 public enum Foot
 {
     /// <summary>The left foot: ochre, on the left, key F.</summary>
-    [Key("left")] Left,
+    [Key("left")]
+    Left,
 
     /// <summary>The right foot: petrol, on the right, key J.</summary>
-    [Key("right")] Right,
+    [Key("right")]
+    Right,
 }
 
 /// <summary>The feet that a set is worked with.</summary>
 public enum Feet
 {
     /// <summary>Only the left foot touches the ball.</summary>
-    [Key("left")] Left,
+    [Key("left")]
+    Left,
 
     /// <summary>Only the right foot touches the ball.</summary>
-    [Key("right")] Right,
+    [Key("right")]
+    Right,
 
     /// <summary>Both feet in the same set.</summary>
-    [Key("both")] Both,
+    [Key("both")]
+    Both,
 }
 
 /// <summary>Small conversions between one foot and the feet of a set.</summary>

@@ -16,8 +16,11 @@ public sealed class Pattern : IEquatable<Pattern>
     {
         Beats = [.. beats];
         Touches = [.. Beats.OfType<Contact>().Select(contact => contact.Touch)];
-        var feet = Touches.IsEmpty ? [.. Beats.OfType<Shown>().Select(shown => shown.By)] : Touches.Select(touch => touch.Foot).ToImmutableArray();
-        if (feet.IsEmpty) throw new ArgumentException("In a pattern a foot does something.", nameof(beats));
+        var feet = Touches.IsEmpty
+            ? [.. Beats.OfType<Shown>().Select(shown => shown.By)]
+            : Touches.Select(touch => touch.Foot).ToImmutableArray();
+        if (feet.IsEmpty)
+            throw new ArgumentException("In a pattern a foot does something.", nameof(beats));
         Moves = feet.Length;
         PerRep = Count(Touches);
         Surfaces = [.. Touches.GroupBy(t => t.Surface).Select(g => new SurfaceCount(g.Key, g.Count()))];
@@ -45,16 +48,18 @@ public sealed class Pattern : IEquatable<Pattern>
     public Feet Feet { get; }
 
     /// <summary>True when the ball leaves the floor: such a pattern is drawn from the side.</summary>
-    public bool InTheAir => Beats.Any(beat => beat
-        is Between { Happening: not (Happening.Turn or Happening.Rolled or Happening.Run) }
-        or Contact { Touch.Move: BallMove.Up }
-        || beat is Contact { Touch.Surface: var surface } && !SurfaceTraits.Of(surface).IsOfTheFoot);
+    public bool InTheAir =>
+        Beats.Any(beat =>
+            beat is Between { Happening: not (Happening.Turn or Happening.Rolled or Happening.Run) } or Contact { Touch.Move: BallMove.Up }
+            || beat is Contact { Touch.Surface: var surface } && !SurfaceTraits.Of(surface).IsOfTheFoot
+        );
 
     /// <summary>True when the head meets the ball.</summary>
     public bool HasHeading => Touches.Any(touch => touch.Surface == Surface.Head);
 
     /// <summary>True when its second half is its first with the feet exchanged: a pass through it is played once by each side.</summary>
-    public bool IsMirrored => Beats.Length % 2 == 0 && Beats.Take(Beats.Length / 2).Select(beat => beat.Mirror()).SequenceEqual(Beats.Skip(Beats.Length / 2));
+    public bool IsMirrored =>
+        Beats.Length % 2 == 0 && Beats.Take(Beats.Length / 2).Select(beat => beat.Mirror()).SequenceEqual(Beats.Skip(Beats.Length / 2));
 
     /// <summary>The same pattern with the feet exchanged. Mirroring twice gives it back.</summary>
     public Pattern Mirror() => new(Beats.Select(beat => beat.Mirror()));
@@ -91,9 +96,12 @@ public sealed class Pattern : IEquatable<Pattern>
         var (left, right) = (0, 0);
         foreach (var touch in touches)
         {
-            if (!SurfaceTraits.Of(touch.Surface).Counts) continue;
-            if (touch.Foot == Foot.Left) left++;
-            else right++;
+            if (!SurfaceTraits.Of(touch.Surface).Counts)
+                continue;
+            if (touch.Foot == Foot.Left)
+                left++;
+            else
+                right++;
         }
         return new TouchCount(left, right);
     }

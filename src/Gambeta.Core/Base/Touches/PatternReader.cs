@@ -43,41 +43,67 @@ public static class PatternReader
             ReadStep(new Step(written, at, stop), beats, ref foot);
             at = stop + 1;
         }
-        if (mirrors) beats.AddRange([.. beats.Select(beat => beat.Mirror())]);
-        if (beats.Count > MostBeats) throw new PatternException(Say("card-files.that-is-steps-a-pattern", ("beats", beats.Count), ("mostBeats", MostBeats)), 0, written.Length);
-        if (!beats.Any(beat => beat is Contact or Shown)) throw new PatternException(Say("card-files.a-pattern-has-at-least"), end, 0);
+        if (mirrors)
+            beats.AddRange([.. beats.Select(beat => beat.Mirror())]);
+        if (beats.Count > MostBeats)
+            throw new PatternException(
+                Say("card-files.that-is-steps-a-pattern", ("beats", beats.Count), ("mostBeats", MostBeats)),
+                0,
+                written.Length
+            );
+        if (!beats.Any(beat => beat is Contact or Shown))
+            throw new PatternException(Say("card-files.a-pattern-has-at-least"), end, 0);
         return new Pattern(beats);
     }
 
     private static void ReadStep(Step step, List<Beat> beats, ref Foot? foot)
     {
-        if (!step.Next(out var word)) return;
+        if (!step.Next(out var word))
+            return;
         if (Feet.TryGetValue(word, out var named))
         {
             foot = named;
-            if (!step.Next(out word)) throw step.Missing(Say("card-files.what-does-the-foot-do", ("foot", named.ToKey())));
+            if (!step.Next(out word))
+                throw step.Missing(Say("card-files.what-does-the-foot-do", ("foot", named.ToKey())));
         }
         Beat beat;
-        if (Keys.TryRead<Happening>(word, out var happening)) beat = new Between(happening);
-        else if (Keys.TryRead<Sham>(word, out var sham)) beat = new Shown(foot ?? throw step.Wrong(Say("card-files.which-foot-write-r-or", ("word", word))), sham);
-        else beat = new Contact(ReadTouch(step, word, foot));
+        if (Keys.TryRead<Happening>(word, out var happening))
+            beat = new Between(happening);
+        else if (Keys.TryRead<Sham>(word, out var sham))
+            beat = new Shown(foot ?? throw step.Wrong(Say("card-files.which-foot-write-r-or", ("word", word))), sham);
+        else
+            beat = new Contact(ReadTouch(step, word, foot));
 
         var times = 1;
-        if (step.Next(out var more) && !ReadTimes(more, out times)) throw step.Wrong(Say("card-files.does-not-belong-here-a", ("more", more)));
-        if (step.Next(out var left)) throw step.Wrong(Say("card-files.left-does-not-belong", ("left", left)));
-        for (var i = 0; i < times; i++) beats.Add(beat);
+        if (step.Next(out var more) && !ReadTimes(more, out times))
+            throw step.Wrong(Say("card-files.does-not-belong-here-a", ("more", more)));
+        if (step.Next(out var left))
+            throw step.Wrong(Say("card-files.left-does-not-belong", ("left", left)));
+        for (var i = 0; i < times; i++)
+            beats.Add(beat);
         // A little too long is told whole, at the end; far too long is not even written out.
-        if (beats.Count > 10 * MostBeats) throw step.Wrong(Say("card-files.more-than-steps-up-to", ("beats", beats.Count), ("mostBeats", MostBeats)));
+        if (beats.Count > 10 * MostBeats)
+            throw step.Wrong(Say("card-files.more-than-steps-up-to", ("beats", beats.Count), ("mostBeats", MostBeats)));
     }
 
     private static Touch ReadTouch(Step step, string word, Foot? foot)
     {
         if (!Keys.TryRead<Surface>(word, out var surface))
         {
-            throw step.Wrong(Say("card-files.is-no-surface-understood-are", ("word", word), ("surfaces", Keys.Choices<Surface>()), ("shams", Keys.Choices<Sham>()), ("happenings", Keys.Choices<Happening>())));
+            throw step.Wrong(
+                Say(
+                    "card-files.is-no-surface-understood-are",
+                    ("word", word),
+                    ("surfaces", Keys.Choices<Surface>()),
+                    ("shams", Keys.Choices<Sham>()),
+                    ("happenings", Keys.Choices<Happening>())
+                )
+            );
         }
-        if (foot is null) throw step.Wrong(Say("card-files.which-foot-write-r-or", ("word", word)));
-        if (!step.Next(out var way)) throw step.Missing(Say("card-files.where-does-the-ball-go", ("choices", Keys.Choices<BallMove>())));
+        if (foot is null)
+            throw step.Wrong(Say("card-files.which-foot-write-r-or", ("word", word)));
+        if (!step.Next(out var way))
+            throw step.Missing(Say("card-files.where-does-the-ball-go", ("choices", Keys.Choices<BallMove>())));
         return Keys.TryRead<BallMove>(way, out var move)
             ? new Touch(foot.Value, surface, move)
             : throw step.Wrong(Say("card-files.is-no-way-the-ball", ("way", way), ("choices", Keys.Choices<BallMove>())));
@@ -86,19 +112,25 @@ public static class PatternReader
     private static bool ReadTimes(string word, out int times)
     {
         times = 1;
-        return word is ['x', _, ..] && int.TryParse(word.AsSpan(1), NumberStyles.None, CultureInfo.InvariantCulture, out times) && times is >= 1 and <= MostBeats;
+        return word is ['x', _, ..]
+            && int.TryParse(word.AsSpan(1), NumberStyles.None, CultureInfo.InvariantCulture, out times)
+            && times is >= 1 and <= MostBeats;
     }
 
     /// <summary>The words of one step, remembering where the last one stood.</summary>
     private sealed class Step(string written, int at, int stop)
     {
-        private int _at = at, _start = at, _length;
+        private int _at = at,
+            _start = at,
+            _length;
 
         public bool Next(out string word)
         {
-            while (_at < stop && char.IsWhiteSpace(written[_at])) _at++;
+            while (_at < stop && char.IsWhiteSpace(written[_at]))
+                _at++;
             _start = _at;
-            while (_at < stop && !char.IsWhiteSpace(written[_at])) _at++;
+            while (_at < stop && !char.IsWhiteSpace(written[_at]))
+                _at++;
             _length = _at - _start;
             word = written.Substring(_start, _length);
             return _length > 0;

@@ -1,11 +1,12 @@
-using YamlDotNet.Core.Events;
 using YamlDotNet.Core;
+using YamlDotNet.Core.Events;
 
 namespace Gambeta.Core.Base.Yaml;
 
 /// <summary>
-/// A YAML parser that lets through only what a drill file is made of: lists, "word: value" lines and texts, a few deep. Each event is looked at before
-/// anything is built of it, so that no file can grow when it is read: an anchor could hold itself, an alias a copy of a copy of a copy.
+/// A YAML parser that lets through only what a drill file is made of: lists, "word: value" lines and texts, a few deep. Each event is
+/// looked at before anything is built of it, so that no file can grow when it is read: an anchor could hold itself, an alias a copy of a
+/// copy of a copy.
 /// </summary>
 internal sealed class PlainYaml(string file, IParser inner) : IParser
 {
@@ -26,22 +27,27 @@ internal sealed class PlainYaml(string file, IParser inner) : IParser
 
     public bool MoveNext()
     {
-        if (!inner.MoveNext()) return false;
+        if (!inner.MoveNext())
+            return false;
         Look(inner.Current!);
         return true;
     }
 
     private void Look(ParsingEvent read)
     {
-        if (read is AnchorAlias) throw Wrong(read, Say("card-files.for-something-that-was-written"));
+        if (read is AnchorAlias)
+            throw Wrong(read, Say("card-files.for-something-that-was-written"));
         if (read is NodeEvent node)
         {
-            if (!node.Anchor.IsEmpty) throw Wrong(read, Say("card-files.for-something-that-is-used"));
-            if (!node.Tag.IsEmpty) throw Wrong(read, Say("card-files.for-a-type-is-not"));
+            if (!node.Anchor.IsEmpty)
+                throw Wrong(read, Say("card-files.for-something-that-is-used"));
+            if (!node.Tag.IsEmpty)
+                throw Wrong(read, Say("card-files.for-a-type-is-not"));
             // In a mapping it is a word's turn, then its value's.
             if (_open.TryPeek(out var wantsKey) && wantsKey is { } key)
             {
-                if (key && read is not Scalar) throw Wrong(read, Say("card-files.a-word-is-wanted-before"));
+                if (key && read is not Scalar)
+                    throw Wrong(read, Say("card-files.a-word-is-wanted-before"));
                 _open.Pop();
                 _open.Push(!key);
             }
@@ -49,12 +55,16 @@ internal sealed class PlainYaml(string file, IParser inner) : IParser
         switch (read)
         {
             case Scalar text:
-                if (++_texts > MostTexts) throw Wrong(read, Say("card-files.more-than-texts-in-one", ("mostTexts", MostTexts)));
-                if (text.Value.Length > LongestText) throw Wrong(read, Say("card-files.a-text-has-letters-at", ("longestText", LongestText)));
-                if (text.Value.AsSpan().IndexOfAny(NoText.Signs) >= 0) throw Wrong(read, Say("card-files.a-text-holds-a-sign"));
+                if (++_texts > MostTexts)
+                    throw Wrong(read, Say("card-files.more-than-texts-in-one", ("mostTexts", MostTexts)));
+                if (text.Value.Length > LongestText)
+                    throw Wrong(read, Say("card-files.a-text-has-letters-at", ("longestText", LongestText)));
+                if (text.Value.AsSpan().IndexOfAny(NoText.Signs) >= 0)
+                    throw Wrong(read, Say("card-files.a-text-holds-a-sign"));
                 break;
             case SequenceStart or MappingStart:
-                if (_open.Count == Deepest) throw Wrong(read, Say("card-files.lists-and-brackets-lie-too"));
+                if (_open.Count == Deepest)
+                    throw Wrong(read, Say("card-files.lists-and-brackets-lie-too"));
                 _open.Push(read is MappingStart ? true : null);
                 break;
             case SequenceEnd or MappingEnd:

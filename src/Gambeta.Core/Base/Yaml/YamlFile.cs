@@ -20,9 +20,17 @@ internal static class YamlFile
         {
             throw new CatalogueException(file, broken.Start.Line, Say("card-files.this-is-not-yaml", ("message", broken.Message)));
         }
-        catch (Exception lost) when (lost is InvalidOperationException or ArgumentException or FormatException or IndexOutOfRangeException or NullReferenceException)
+        catch (Exception lost)
+            when (lost
+                    is InvalidOperationException
+                        or ArgumentException
+                        or FormatException
+                        or IndexOutOfRangeException
+                        or NullReferenceException
+            )
         {
-            // The library loses its way at a bracket that is never closed, and at some that close nothing; only the last event knows where it was.
+            // The library loses its way at a bracket that is never closed, and at some that close nothing; only the last event knows where
+            // it was.
             throw new CatalogueException(file, parser.Current?.End.Line ?? 1, Say("card-files.this-is-not-yaml-from"));
         }
         if (stream.Documents.Count != 1 || stream.Documents[0].RootNode is not YamlSequenceNode items)

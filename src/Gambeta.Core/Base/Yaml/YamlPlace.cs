@@ -15,7 +15,9 @@ internal sealed class YamlPlace(string file, YamlNode node)
     public string Text(string key, int longest = PlainYaml.LongestText)
     {
         var child = Child(key);
-        return child is YamlScalarNode { Value: { Length: > 0 } value } && !string.IsNullOrWhiteSpace(value) ? At(child).Within(value, longest) : throw At(child).Wrong(Say("card-files.wants-a-text", ("key", key)));
+        return child is YamlScalarNode { Value: { Length: > 0 } value } && !string.IsNullOrWhiteSpace(value)
+            ? At(child).Within(value, longest)
+            : throw At(child).Wrong(Say("card-files.wants-a-text", ("key", key)));
     }
 
     public int Whole(string key, int least, int most)
@@ -23,15 +25,18 @@ internal sealed class YamlPlace(string file, YamlNode node)
         var text = Text(key);
         return int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
             ? value
-            : throw At(Child(key)).Wrong(Say("card-files.wants-a-whole-number-from", ("key", key), ("least", least), ("most", most), ("text", text)));
+            : throw At(Child(key))
+                .Wrong(Say("card-files.wants-a-whole-number-from", ("key", key), ("least", least), ("most", most), ("text", text)));
     }
 
-    public T Word<T>(string key) where T : struct, Enum
+    public T Word<T>(string key)
+        where T : struct, Enum
     {
         var text = Text(key);
         return Keys.TryRead<T>(text, out var value)
             ? value
-            : throw At(Child(key)).Wrong(Say("card-files.is-no-understood-are", ("text", text), ("key", key), ("choices", Keys.Choices<T>())));
+            : throw At(Child(key))
+                .Wrong(Say("card-files.is-no-understood-are", ("text", text), ("key", key), ("choices", Keys.Choices<T>())));
     }
 
     public bool Has(string key)
@@ -45,11 +50,15 @@ internal sealed class YamlPlace(string file, YamlNode node)
     public IEnumerable<YamlPlace> Items(string key, int most)
     {
         var child = Child(key);
-        if (child is not YamlSequenceNode items) throw At(child).Wrong(Say("card-files.wants-a-list", ("key", key)));
-        return items.Children.Count <= most ? items.Children.Select(At) : throw At(child).Wrong(Say("card-files.has-items-at-most", ("key", key), ("most", most)));
+        if (child is not YamlSequenceNode items)
+            throw At(child).Wrong(Say("card-files.wants-a-list", ("key", key)));
+        return items.Children.Count <= most
+            ? items.Children.Select(At)
+            : throw At(child).Wrong(Say("card-files.has-items-at-most", ("key", key), ("most", most)));
     }
 
-    public string Scalar(int longest = PlainYaml.LongestText) => node is YamlScalarNode { Value: { } value } ? Within(value, longest) : throw Wrong(Say("card-files.expected-a-text"));
+    public string Scalar(int longest = PlainYaml.LongestText) =>
+        node is YamlScalarNode { Value: { } value } ? Within(value, longest) : throw Wrong(Say("card-files.expected-a-text"));
 
     public string? Optional(string key) => Has(key) ? Text(key) : null;
 
@@ -80,13 +89,16 @@ internal sealed class YamlPlace(string file, YamlNode node)
         }
     }
 
-    private string Within(string text, int longest) => text.Length <= longest ? text : throw Wrong(Say("card-files.that-is-letters-at-most", ("text", text.Length), ("longest", longest)));
+    private string Within(string text, int longest) =>
+        text.Length <= longest ? text : throw Wrong(Say("card-files.that-is-letters-at-most", ("text", text.Length), ("longest", longest)));
 
     private YamlPlace At(YamlNode child) => new(file, child);
 
     private YamlNode Child(string key)
     {
         _read.Add(key);
-        return Mapping.Children.TryGetValue(new YamlScalarNode(key), out var child) ? child : throw Wrong(Say("card-files.is-missing", ("key", key)));
+        return Mapping.Children.TryGetValue(new YamlScalarNode(key), out var child)
+            ? child
+            : throw Wrong(Say("card-files.is-missing", ("key", key)));
     }
 }

@@ -26,7 +26,8 @@ public static class DoseArithmetic
     /// <summary>
     /// Adds up a dose for a player. Rests stand between rounds, none after the last.
     /// Rounds: touches are the tempo over the working time. Reps: touches are exact, time is from the tempo.
-    /// Tries: <see cref="TouchesOfATry"/> touches a try, and <see cref="Timings.FetchTheBall"/> and the dose's rest between them. Runs: the touches of the course, or of one pattern where there is none, about.
+    /// Tries: <see cref="TouchesOfATry"/> touches a try, and <see cref="Timings.FetchTheBall"/> and the dose's rest between them. Runs: the
+    /// touches of the course, or of one pattern where there is none, about.
     /// </summary>
     /// <param name="card">The drill.</param>
     /// <param name="dose">One of its doses, or the household's own.</param>
@@ -50,13 +51,14 @@ public static class DoseArithmetic
     }
 
     /// <summary>Touches that one turn of a foot, or of both together, has in a dose: see <see cref="Amount"/>.</summary>
-    public static int TouchesOfATurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo) => dose switch
-    {
-        RoundsDose rounds => tempo.TouchesIn(rounds.Work),
-        RepsDose reps => CardRules.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps),
-        TriesDose tries => TouchesOfATry * tries.Tries,
-        _ => CardRules.Of(card.MeasuredBy).TouchesOfARun(card, pattern),
-    };
+    public static int TouchesOfATurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo) =>
+        dose switch
+        {
+            RoundsDose rounds => tempo.TouchesIn(rounds.Work),
+            RepsDose reps => CardRules.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps),
+            TriesDose tries => TouchesOfATry * tries.Tries,
+            _ => CardRules.Of(card.MeasuredBy).TouchesOfARun(card, pattern),
+        };
 
     /// <summary>The time that one turn of a foot, or of both together, is expected to take: see <see cref="Amount"/>.</summary>
     public static TimeSpan TimeOfATurn(DrillCard card, Pattern pattern, Dose dose, Tempo tempo) => OneTurn(card, pattern, dose, tempo).Time;
@@ -66,11 +68,19 @@ public static class DoseArithmetic
         return dose switch
         {
             RoundsDose rounds => (rounds.Work, pattern.Of(tempo.TouchesIn(rounds.Work))),
-            RepsDose reps => (tempo.TimeFor(CardRules.Of(card.MeasuredBy).MovesIn(pattern, reps.Reps)), pattern.Of(CardRules.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps))),
+            RepsDose reps => (
+                tempo.TimeFor(CardRules.Of(card.MeasuredBy).MovesIn(pattern, reps.Reps)),
+                pattern.Of(CardRules.Of(card.MeasuredBy).TouchesIn(pattern, reps.Reps))
+            ),
             TriesDose tries => (
-                ((tempo.TimeFor(TouchesOfATry) + TimeSpan.FromSeconds(Timings.FetchTheBall)) * tries.Tries) + (tries.Rest * (tries.Tries - 1)),
-                pattern.Of(TouchesOfATry) * tries.Tries),
-            RunsDose => (tempo.TimeFor(TouchesOfATurn(card, pattern, dose, tempo)), (card.Layout?.Way ?? RunWay.Any).Share(pattern, TouchesOfATurn(card, pattern, dose, tempo))),
+                ((tempo.TimeFor(TouchesOfATry) + TimeSpan.FromSeconds(Timings.FetchTheBall)) * tries.Tries)
+                    + (tries.Rest * (tries.Tries - 1)),
+                pattern.Of(TouchesOfATry) * tries.Tries
+            ),
+            RunsDose => (
+                tempo.TimeFor(TouchesOfATurn(card, pattern, dose, tempo)),
+                (card.Layout?.Way ?? RunWay.Any).Share(pattern, TouchesOfATurn(card, pattern, dose, tempo))
+            ),
             _ => throw new ArgumentException($"Unknown dose {dose.GetType().Name}.", nameof(dose)),
         };
     }

@@ -6,7 +6,8 @@ using Gambeta.Core.Catalogue.Doses;
 
 namespace Gambeta.Core.Catalogue.Amounts;
 
-/// <summary>A dose on its own as text: <c>time 3x30/20</c>, <c>reps 2x15/20</c>, <c>tries 8/0</c>, <c>runs 4/40</c>; the last number is the rest in seconds.</summary>
+/// <summary>A dose on its own as text: <c>time 3x30/20</c>, <c>reps 2x15/20</c>, <c>tries 8/0</c>, <c>runs 4/40</c>; the last number is the
+/// rest in seconds.</summary>
 public static class DoseText
 {
     /// <summary>Reads a dose.</summary>
@@ -38,9 +39,12 @@ public static class DoseText
         };
     }
 
-    /// <summary>The words that a drill's dose may begin with, its usual one first: a course is run, a streak is tried, everything else goes by reps or time; clean reps also in tries, each as long as it lasts.</summary>
+    /// <summary>The words that a drill's dose may begin with, its usual one first: a course is run, a streak is tried, everything else goes
+    /// by reps or time; clean reps also in tries, each as long as it lasts.</summary>
     public static ImmutableArray<string> WaysOf(DrillCard card) =>
-        MeasureTraits.Of(card.MeasuredBy) is var way && way.LastingAs is null ? [.. way.Doses.Select(form => form.ToKey())] : [.. way.Doses.Append(DoseForm.Tries).Select(form => form.ToKey())];
+        MeasureTraits.Of(card.MeasuredBy) is var way && way.LastingAs is null
+            ? [.. way.Doses.Select(form => form.ToKey())]
+            : [.. way.Doses.Append(DoseForm.Tries).Select(form => form.ToKey())];
 
     /// <summary>True when the drill can be played in this dose.</summary>
     public static bool Suits(DrillCard card, Dose dose) => WaysOf(card).Contains(Write(dose).Split(' ')[0]);

@@ -4,8 +4,8 @@ using Gambeta.Core.Catalogue.Layouts;
 namespace Gambeta.Core.Catalogue.Amounts;
 
 /// <summary>
-/// Every time on a run sheet that is no work: the sums of a sheet, the screen and the made-up players all take them from here. They are the household's own rules,
-/// so that minutes hold in the yard.
+/// Every time on a run sheet that is no work: the sums of a sheet, the screen and the made-up players all take them from here. They are the
+/// household's own rules, so that minutes hold in the yard.
 /// </summary>
 public static class Timings
 {
@@ -43,15 +43,19 @@ public static class Timings
     public const double WalkingSpeed = 1;
 
     /// <summary>The rest of a dose, long enough to change the foot where it changes.</summary>
-    public static TimeSpan Rest(Dose dose, bool swaps) => swaps && dose.Rest.TotalSeconds < ShortestSwap ? TimeSpan.FromSeconds(ShortestSwap) : dose.Rest;
+    public static TimeSpan Rest(Dose dose, bool swaps) =>
+        swaps && dose.Rest.TotalSeconds < ShortestSwap ? TimeSpan.FromSeconds(ShortestSwap) : dose.Rest;
 
-    /// <summary>The pause after a drill, in seconds, when another one follows: at least <see cref="BetweenDrills"/>, and as long as its own rests.</summary>
+    /// <summary>The pause after a drill, in seconds, when another one follows: at least <see cref="BetweenDrills"/>, and as long as its own
+    /// rests.</summary>
     public static int After(Dose dose) => Math.Max(BetweenDrills, (int)dose.Rest.TotalSeconds);
 
-    /// <summary>The time to lay the yard anew, to the next five seconds: a fetch, a while for each marker, and the walk from one to the next. None where nothing is laid.</summary>
+    /// <summary>The time to lay the yard anew, to the next five seconds: a fetch, a while for each marker, and the walk from one to the
+    /// next. None where nothing is laid.</summary>
     public static TimeSpan Laying(Layout? layout)
     {
-        if (layout is null) return TimeSpan.Zero;
+        if (layout is null)
+            return TimeSpan.Zero;
         var (walk, at) = (0.0, layout.Start);
         foreach (var marker in layout.Markers)
         {

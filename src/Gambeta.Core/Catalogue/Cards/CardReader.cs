@@ -26,26 +26,33 @@ public sealed class CardReader(SharedParts shared)
     /// <summary>The longest id of a card.</summary>
     public const int LongestId = 64;
 
-    private const int MostItems = 12, MostCautions = 6, MostBelow = 6, LongestCue = 80;
+    private const int MostItems = 12,
+        MostCautions = 6,
+        MostBelow = 6,
+        LongestCue = 80;
 
     /// <summary>Reads every card of a file.</summary>
     /// <exception cref="CatalogueException">The file is no YAML, a word is unknown, or something is missing.</exception>
     public IReadOnlyList<DrillCard> Read(string file, TextReader yaml)
     {
         var items = YamlFile.Items(file, yaml, "drill cards").ToList();
-        return items.Count > MostCards ? throw items[MostCards].Wrong(Say("card-files.a-file-has-cards-at", ("mostCards", MostCards))) : [.. items.Select(ReadCard)];
+        return items.Count > MostCards
+            ? throw items[MostCards].Wrong(Say("card-files.a-file-has-cards-at", ("mostCards", MostCards)))
+            : [.. items.Select(ReadCard)];
     }
 
     /// <summary>Reads cards that another took the place of: each names it under <c>now</c>.</summary>
     /// <exception cref="CatalogueException">As for <see cref="Read"/>.</exception>
     public IReadOnlyList<DrillCard> ReadRetired(string file, TextReader yaml) =>
-    [
-        .. YamlFile.Items(file, yaml, "drill cards").Select(item =>
-        {
-            var now = Id(item.Inside("now"));
-            return ReadCard(item) with { Now = now };
-        }),
-    ];
+        [
+            .. YamlFile
+                .Items(file, yaml, "drill cards")
+                .Select(item =>
+                {
+                    var now = Id(item.Inside("now"));
+                    return ReadCard(item) with { Now = now };
+                }),
+        ];
 
     private DrillCard ReadCard(YamlPlace at)
     {
@@ -63,12 +70,16 @@ public sealed class CardReader(SharedParts shared)
             Tempo = at.Inside("tempo").Read(ReadTempo),
             SlipsAreFine = at.Has("slips") && ReadSlips(at.Inside("slips")),
             From = at.Has("level") ? at.Word<Level>("level") : Level.FirstWeeks,
-            Gear = at.Has("gear") ? [new GearItem(GearKind.Ball), .. at.Items("gear", MostItems).Select(item => item.Read(GearItem.Parse))] : [new GearItem(GearKind.Ball)],
+            Gear = at.Has("gear")
+                ? [new GearItem(GearKind.Ball), .. at.Items("gear", MostItems).Select(item => item.Read(GearItem.Parse))]
+                : [new GearItem(GearKind.Ball)],
             Places = at.Inside("place").Read(ReadPlaces),
             Space = at.Inside("space").Read(ReadFloor),
             Cues = ReadCues(at),
             Faults = ReadFaults(at),
-            Cautions = at.Has("cautions") ? [.. at.Items("cautions", MostCautions).Select(item => item.Scalar(SharedParts.LongestSentence))] : [],
+            Cautions = at.Has("cautions")
+                ? [.. at.Items("cautions", MostCautions).Select(item => item.Scalar(SharedParts.LongestSentence))]
+                : [],
             Clean = at.Has("clean") ? at.Inside("clean").Read(written => CleanBar.Read(written, MeasureTraits.Of(measuredBy))) : null,
             Doses = ReadDoses(at, measuredBy),
             After = at.Has("after") ? [.. at.Items("after", MostBelow).Select(Id)] : [],
@@ -78,12 +89,14 @@ public sealed class CardReader(SharedParts shared)
             Zones = at.Has("zones") ? ReadZones(at) : [],
             Layout = at.Has("layout") ? ReadLayout(at.Inside("layout")) : null,
         };
-        if (card.Name.Length > LongestName) throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", LongestName)));
+        if (card.Name.Length > LongestName)
+            throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", LongestName)));
         if (card.Feet != FeetPlan.BothTogether && card.Pattern.Leads != Feet.Right)
             throw at.Inside("pattern").Wrong(Say("card-files.is-worked-one-foot-at", ("name", card.Name)));
         if (card.Pattern.Touches.IsEmpty && card.MeasuredBy != MeasuredBy.CleanReps)
             throw at.Inside("measured by").Wrong(Say("card-files.without-a-touch-reps-are", ("name", card.Name)));
-        if (CardRules.Of(card.MeasuredBy).Lacks(card) is { } lack) throw (card.Layout is null ? at : at.Inside("layout")).Wrong(lack);
+        if (CardRules.Of(card.MeasuredBy).Lacks(card) is { } lack)
+            throw (card.Layout is null ? at : at.Inside("layout")).Wrong(lack);
         if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)
             throw at.Inside("gear").Wrong(Say("card-files.a-kind-of-gear-stands"));
         at.NothingElse();
@@ -99,25 +112,31 @@ public sealed class CardReader(SharedParts shared)
             : throw at.Wrong(Say("card-files.is-no-id-lower-case", ("id", id), ("longestId", LongestId)));
     }
 
-    private static bool ReadSlips(YamlPlace at) =>
-        at.Scalar() == "fine" ? true : throw at.Wrong(Say("card-files.slips-says-fine-or-it"));
+    private static bool ReadSlips(YamlPlace at) => at.Scalar() == "fine" ? true : throw at.Wrong(Say("card-files.slips-says-fine-or-it"));
 
-    private static bool ReadMoves(YamlPlace at) =>
-        at.Scalar() == "two" ? true : throw at.Wrong(Say("card-files.moves-says-two-or-it"));
+    private static bool ReadMoves(YamlPlace at) => at.Scalar() == "two" ? true : throw at.Wrong(Say("card-files.moves-says-two-or-it"));
 
     private static ImmutableArray<int> ReadZones(YamlPlace at)
     {
         var zones = at.Items("zones", ChallengeRules.GoalZones)
-            .Select(item => int.TryParse(item.Scalar(), NumberStyles.None, CultureInfo.InvariantCulture, out var zone) && zone is >= 1 and <= ChallengeRules.GoalZones
-                ? zone
-                : throw item.Wrong(Say("card-files.is-no-zone", ("zone", item.Scalar()), ("zones", ChallengeRules.GoalZones)))).Distinct().Order().ToImmutableArray();
+            .Select(item =>
+                int.TryParse(item.Scalar(), NumberStyles.None, CultureInfo.InvariantCulture, out var zone)
+                && zone is >= 1 and <= ChallengeRules.GoalZones
+                    ? zone
+                    : throw item.Wrong(Say("card-files.is-no-zone", ("zone", item.Scalar()), ("zones", ChallengeRules.GoalZones)))
+            )
+            .Distinct()
+            .Order()
+            .ToImmutableArray();
         return zones.IsEmpty ? throw at.Inside("zones").Wrong(Say("card-files.no-zone-counts")) : zones;
     }
 
     private static TempoRange ReadTempo(string written)
     {
-        var numbers = written.Split(' ', StringSplitOptions.RemoveEmptyEntries)
-            .Select(word => double.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : 0).ToList();
+        var numbers = written
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .Select(word => double.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var number) ? number : 0)
+            .ToList();
         return numbers is [>= 1 and var slow, var steady, <= Tempo.MostTouchesASecond * 60 and var fast] && slow < steady && steady < fast
             ? new TempoRange(new(slow), new(steady), new(fast))
             : throw new FormatException(Say("card-files.is-no-tempo-slow-steady", ("written", written)));
@@ -128,17 +147,20 @@ public sealed class CardReader(SharedParts shared)
         var places = Places.None;
         foreach (var word in written.Split([' ', ','], StringSplitOptions.RemoveEmptyEntries))
         {
-            places |= Keys.TryRead<Places>(word, out var place) && place != Places.None
-                ? place
-                : throw new FormatException(Say("card-files.is-no-place-understood-are", ("word", word)));
+            places |=
+                Keys.TryRead<Places>(word, out var place) && place != Places.None
+                    ? place
+                    : throw new FormatException(Say("card-files.is-no-place-understood-are", ("word", word)));
         }
         return places;
     }
 
     private static Floor ReadFloor(string written)
     {
-        var sides = written.Split('x', StringSplitOptions.TrimEntries)
-            .Select(word => double.TryParse(word, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var side) ? side : 0).ToList();
+        var sides = written
+            .Split('x', StringSplitOptions.TrimEntries)
+            .Select(word => double.TryParse(word, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var side) ? side : 0)
+            .ToList();
         return sides is [> 0 and <= 100, > 0 and <= 100]
             ? new Floor(sides[0], sides[1])
             : throw new FormatException(Say("card-files.is-no-floor-width-and", ("written", written)));
@@ -147,7 +169,8 @@ public sealed class CardReader(SharedParts shared)
     private static ImmutableArray<string> ReadCues(YamlPlace at)
     {
         var cues = at.Items("cues", MostItems).ToList();
-        if (cues.Count is < 1 or > 3) throw at.Inside("cues").Wrong(Say("card-files.a-card-has-one-to"));
+        if (cues.Count is < 1 or > 3)
+            throw at.Inside("cues").Wrong(Say("card-files.a-card-has-one-to"));
         foreach (var cue in cues)
         {
             if (cue.Scalar(LongestCue).Split(' ', StringSplitOptions.RemoveEmptyEntries).Length is 0 or > WordsInACue)
@@ -158,13 +181,16 @@ public sealed class CardReader(SharedParts shared)
 
     private ImmutableArray<Fault> ReadFaults(YamlPlace at)
     {
-        var faults = at.Items("faults", MostItems).Select(item =>
-        {
-            if (!item.IsText) return SharedParts.ReadFault(item, id: "");
-            return shared.Faults.TryGetValue(item.Scalar(), out var fault)
-                ? fault
-                : throw item.Wrong(Say("card-files.is-not-in-the-list", ("fault", item.Scalar())));
-        }).ToImmutableArray();
+        var faults = at.Items("faults", MostItems)
+            .Select(item =>
+            {
+                if (!item.IsText)
+                    return SharedParts.ReadFault(item, id: "");
+                return shared.Faults.TryGetValue(item.Scalar(), out var fault)
+                    ? fault
+                    : throw item.Wrong(Say("card-files.is-not-in-the-list", ("fault", item.Scalar())));
+            })
+            .ToImmutableArray();
         return faults.IsEmpty ? throw at.Inside("faults").Wrong(Say("card-files.a-card-has-at-least")) : faults;
     }
 
@@ -177,7 +203,14 @@ public sealed class CardReader(SharedParts shared)
             DoseForm.Runs => DoseReader.Runs(at.Inside("runs")),
             _ => null,
         };
-        return new CardDoses(DoseReader.Time(at.Inside("time")), DoseReader.Reps(at.Inside("reps")), own, own is not null ? DoseWay.Own : usual == DoseForm.Reps ? DoseWay.Reps : DoseWay.Time);
+        return new CardDoses(
+            DoseReader.Time(at.Inside("time")),
+            DoseReader.Reps(at.Inside("reps")),
+            own,
+            own is not null ? DoseWay.Own
+                : usual == DoseForm.Reps ? DoseWay.Reps
+                : DoseWay.Time
+        );
     }
 
     private Layout ReadLayout(YamlPlace at)

@@ -31,14 +31,16 @@ public class CardRules
     public virtual ChallengeRules Rules(DrillCard card) => ChallengeRules.None;
 
     /// <summary>Reps, tries or touches of one set to aim at; nothing in a round or a run.</summary>
-    public virtual int? Target(Dose dose, Pattern pattern) => dose switch
-    {
-        RepsDose reps => reps.Reps,
-        TriesDose tries => tries.Tries,
-        _ => null,
-    };
+    public virtual int? Target(Dose dose, Pattern pattern) =>
+        dose switch
+        {
+            RepsDose reps => reps.Reps,
+            TriesDose tries => tries.Tries,
+            _ => null,
+        };
 
-    /// <summary>How many of what is counted one pass through a pattern holds: one rep; of passes, shots and tries those that are in it.</summary>
+    /// <summary>How many of what is counted one pass through a pattern holds: one rep; of passes, shots and tries those that are in
+    /// it.</summary>
     public virtual int InAPattern(Pattern pattern) => 1;
 
     /// <summary>Touches in so many of what is counted.</summary>

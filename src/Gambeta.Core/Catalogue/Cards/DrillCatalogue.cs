@@ -21,7 +21,8 @@ public sealed class DrillCatalogue
         Cards = [.. cards];
         var all = Cards.Concat(retired ?? []).ToList();
         var twice = all.GroupBy(c => c.Id).FirstOrDefault(g => g.Count() > 1);
-        if (twice is not null) throw new ArgumentException(Say("card-files.two-cards-have-the-id", ("id", twice.Key)), nameof(cards));
+        if (twice is not null)
+            throw new ArgumentException(Say("card-files.two-cards-have-the-id", ("id", twice.Key)), nameof(cards));
         _byId = all.ToFrozenDictionary(c => c.Id);
         _order = Cards.Select((card, i) => (card.Id, i)).ToFrozenDictionary(c => c.Id, c => c.i);
         Rungs = new Rungs(Cards);
@@ -39,7 +40,8 @@ public sealed class DrillCatalogue
     /// <summary>The card with an id, or nothing.</summary>
     public DrillCard? Find(string? id) => id is not null && _byId.TryGetValue(id, out var card) ? card : null;
 
-    /// <summary>The card on the shelf for an id: the one that took its place where it is another move now; nothing where none did.</summary>
+    /// <summary>The card on the shelf for an id: the one that took its place where it is another move now; nothing where none
+    /// did.</summary>
     public DrillCard? Offered(string? id) => Find(id) is { Now.Length: > 0 } before ? Find(before.Now) : Find(id);
 
     /// <summary>Cards that are found by id only.</summary>
@@ -58,49 +60,64 @@ public sealed class DrillCatalogue
         // Whoever starts the application waits for this: what cards need besides themselves is made ready side by side.
         Parallel.Invoke(() => _ = Language.English.Tag, () => _ = ShippedParts.Faults.Count);
         var reader = new CardReader(ShippedParts);
-        var files = Assembly.GetExecutingAssembly().GetManifestResourceNames()
-            .Where(n => n.StartsWith("cards/", StringComparison.Ordinal) && char.IsAsciiDigit(n["cards/".Length])).Order(StringComparer.Ordinal);
+        var files = Assembly
+            .GetExecutingAssembly()
+            .GetManifestResourceNames()
+            .Where(n => n.StartsWith("cards/", StringComparison.Ordinal) && char.IsAsciiDigit(n["cards/".Length]))
+            .Order(StringComparer.Ordinal);
         using var before = Resource("cards/retired.yaml");
         var retired = reader.ReadRetired("retired.yaml", before);
-        var shipped = new DrillCatalogue(files.SelectMany(name =>
-        {
-            using var file = Resource(name);
-            return reader.Read(name["cards/".Length..], file);
-        }), retired);
+        var shipped = new DrillCatalogue(
+            files.SelectMany(name =>
+            {
+                using var file = Resource(name);
+                return reader.Read(name["cards/".Length..], file);
+            }),
+            retired
+        );
         return retired.FirstOrDefault(card => shipped.OrderOf(card.Now) == int.MaxValue) is { } lost
             ? throw new ArgumentException(Say("card-files.stands-on-no-card", ("id", lost.Id), ("below", lost.Now)))
             : shipped;
     }
 
-    /// <summary>Reads the cards of every <c>.yaml</c> file in a folder, in the order of the file names; they may name the shipped faults and layouts.</summary>
+    /// <summary>Reads the cards of every <c>.yaml</c> file in a folder, in the order of the file names; they may name the shipped faults
+    /// and layouts.</summary>
     /// <exception cref="CatalogueException">A file is broken; the message names the file and the line.</exception>
     public static DrillCatalogue InFolder(string folder)
     {
         var reader = new CardReader(ShippedParts);
-        return new DrillCatalogue(Directory.EnumerateFiles(folder, "*.yaml").Order(StringComparer.Ordinal).SelectMany(path =>
-        {
-            using var file = new StreamReader(path);
-            return reader.Read(Path.GetFileName(path), file);
-        }));
+        return new DrillCatalogue(
+            Directory
+                .EnumerateFiles(folder, "*.yaml")
+                .Order(StringComparer.Ordinal)
+                .SelectMany(path =>
+                {
+                    using var file = new StreamReader(path);
+                    return reader.Read(Path.GetFileName(path), file);
+                })
+        );
     }
 
     /// <summary>This catalogue with a household's own cards behind the shipped ones.</summary>
     /// <exception cref="ArgumentException">An id is taken, or the rungs do not hold.</exception>
-    public DrillCatalogue With(IEnumerable<DrillCard> own, IEnumerable<DrillCard> retired) => new(Cards.Concat(own), OffTheShelf.Concat(retired));
+    public DrillCatalogue With(IEnumerable<DrillCard> own, IEnumerable<DrillCard> retired) =>
+        new(Cards.Concat(own), OffTheShelf.Concat(retired));
 
-    /// <summary>This catalogue with other words on its cards, where a household says something differently; ids and patterns stay.</summary>
+    /// <summary>This catalogue with other words on its cards, where a household says something differently; ids and patterns
+    /// stay.</summary>
     public DrillCatalogue Reworded(Func<string, string> words)
     {
         return new(Cards.Select(Reword), OffTheShelf.Select(Reword));
 
-        DrillCard Reword(DrillCard card) => card with
-        {
-            Name = words(card.Name),
-            Purpose = words(card.Purpose),
-            Cues = [.. card.Cues.Select(words)],
-            Cautions = [.. card.Cautions.Select(words)],
-            Faults = [.. card.Faults.Select(fault => new Fault(fault.Id, words(fault.Seen), words(fault.Cause), words(fault.Fix)))],
-        };
+        DrillCard Reword(DrillCard card) =>
+            card with
+            {
+                Name = words(card.Name),
+                Purpose = words(card.Purpose),
+                Cues = [.. card.Cues.Select(words)],
+                Cautions = [.. card.Cautions.Select(words)],
+                Faults = [.. card.Faults.Select(fault => new Fault(fault.Id, words(fault.Seen), words(fault.Cause), words(fault.Fix)))],
+            };
     }
 
     private static SharedParts ReadParts()

@@ -21,8 +21,10 @@ public sealed class Rungs
             if (card.After.FirstOrDefault(id => !_cards.ContainsKey(id)) is { } nobody)
                 throw new ArgumentException(Say("card-files.stands-on-no-card", ("id", card.Id), ("below", nobody)), nameof(cards));
         }
-        _above = cards.SelectMany(card => card.After, (card, below) => (card, below))
-            .GroupBy(pair => pair.below, pair => pair.card).ToFrozenDictionary(group => group.Key, group => group.ToImmutableArray());
+        _above = cards
+            .SelectMany(card => card.After, (card, below) => (card, below))
+            .GroupBy(pair => pair.below, pair => pair.card)
+            .ToFrozenDictionary(group => group.Key, group => group.ToImmutableArray());
         RefuseCycles(cards);
         Ladders = WriteLadders(cards);
     }
@@ -40,14 +42,21 @@ public sealed class Rungs
     public ImmutableArray<DrillCard> Above(DrillCard card) => _above.TryGetValue(card.Id, out var above) ? above : [];
 
     /// <summary>
-    /// The cards to the side of a card, no harder than it: those that stand on a rung that it stands on, else the other first rungs of its family; its own family first, then
-    /// as they lie on the shelf.
+    /// The cards to the side of a card, no harder than it: those that stand on a rung that it stands on, else the other first rungs of its
+    /// family; its own family first, then as they lie on the shelf.
     /// </summary>
     public ImmutableArray<DrillCard> Beside(DrillCard card) =>
-    [
-        .. _shelf.Where(other => other.Id != card.Id && other.From <= card.From && !other.After.Contains(card.Id) && !card.After.Contains(other.Id) && (card.After.IsEmpty ? other.After.IsEmpty && other.Family == card.Family : other.After.Intersect(card.After).Any()))
-            .OrderBy(other => other.Family != card.Family),
-    ];
+        [
+            .. _shelf
+                .Where(other =>
+                    other.Id != card.Id
+                    && other.From <= card.From
+                    && !other.After.Contains(card.Id)
+                    && !card.After.Contains(other.Id)
+                    && (card.After.IsEmpty ? other.After.IsEmpty && other.Family == card.Family : other.After.Intersect(card.After).Any())
+                )
+                .OrderBy(other => other.Family != card.Family),
+        ];
 
     /// <summary>
     /// The way through a card: up to two rungs below it, the first of each; itself; and up to two above.
@@ -55,9 +64,11 @@ public sealed class Rungs
     public (ImmutableArray<DrillCard> Behind, ImmutableArray<DrillCard> Ahead) Around(DrillCard card)
     {
         var behind = ImmutableArray.CreateBuilder<DrillCard>();
-        for (var below = Below(card); behind.Count < 2 && !below.IsEmpty; below = Below(below[0])) behind.Insert(0, below[0]);
+        for (var below = Below(card); behind.Count < 2 && !below.IsEmpty; below = Below(below[0]))
+            behind.Insert(0, below[0]);
         var ahead = ImmutableArray.CreateBuilder<DrillCard>();
-        for (var above = Above(card); ahead.Count < 2 && !above.IsEmpty; above = Above(above[0])) ahead.Add(above[0]);
+        for (var above = Above(card); ahead.Count < 2 && !above.IsEmpty; above = Above(above[0]))
+            ahead.Add(above[0]);
         return (behind.ToImmutable(), ahead.ToImmutable());
     }
 
@@ -71,10 +82,15 @@ public sealed class Rungs
             waits.Remove(card.Id);
             foreach (var above in Above(card))
             {
-                if (--waits[above.Id] == 0) free.Enqueue(above);
+                if (--waits[above.Id] == 0)
+                    free.Enqueue(above);
             }
         }
-        if (waits.Count > 0) throw new ArgumentException(Say("card-files.rungs-go-in-a-ring", ("ring", string.Join(", ", waits.Keys.Order()))), nameof(cards));
+        if (waits.Count > 0)
+            throw new ArgumentException(
+                Say("card-files.rungs-go-in-a-ring", ("ring", string.Join(", ", waits.Keys.Order()))),
+                nameof(cards)
+            );
     }
 
     private ImmutableArray<ImmutableArray<DrillCard>> WriteLadders(ImmutableArray<DrillCard> cards)
@@ -84,8 +100,14 @@ public sealed class Rungs
         foreach (var first in cards.Where(card => card.After.IsEmpty).Concat(cards))
         {
             var ladder = ImmutableArray.CreateBuilder<DrillCard>();
-            for (var card = first; card is not null && placed.Add(card.Id); card = Above(card).FirstOrDefault(above => !placed.Contains(above.Id))) ladder.Add(card);
-            if (ladder.Count > 0) ladders.Add(ladder.ToImmutable());
+            for (
+                var card = first;
+                card is not null && placed.Add(card.Id);
+                card = Above(card).FirstOrDefault(above => !placed.Contains(above.Id))
+            )
+                ladder.Add(card);
+            if (ladder.Count > 0)
+                ladders.Add(ladder.ToImmutable());
         }
         return [.. ladders.OrderBy(ladder => cards.IndexOf(ladder[0]))];
     }
@@ -95,19 +117,24 @@ public sealed class Rungs
 public enum RungPlace
 {
     /// <summary>A rung above it on the same ladder was played already.</summary>
-    [Key("behind")] Behind,
+    [Key("behind")]
+    Behind,
 
     /// <summary>The highest rung played so far.</summary>
-    [Key("here")] Here,
+    [Key("here")]
+    Here,
 
     /// <summary>The rung above here, or the first one for a player who has not begun.</summary>
-    [Key("next")] Next,
+    [Key("next")]
+    Next,
 
     /// <summary>Two above: for one try a session.</summary>
-    [Key("stretch")] Stretch,
+    [Key("stretch")]
+    Stretch,
 
     /// <summary>Further up.</summary>
-    [Key("later")] Later,
+    [Key("later")]
+    Later,
 }
 
 /// <summary>Finds a player's place on a ladder.</summary>
@@ -119,15 +146,23 @@ public static class LadderPlace
         var here = -1;
         for (var i = 0; i < ladder.Length; i++)
         {
-            if (played.Contains(ladder[i].Id)) here = i;
+            if (played.Contains(ladder[i].Id))
+                here = i;
         }
-        return [.. Enumerable.Range(0, ladder.Length).Select(i => (i - here) switch
-        {
-            < 0 => RungPlace.Behind,
-            0 => RungPlace.Here,
-            1 => RungPlace.Next,
-            2 => RungPlace.Stretch,
-            _ => RungPlace.Later,
-        })];
+        return
+        [
+            .. Enumerable
+                .Range(0, ladder.Length)
+                .Select(i =>
+                    (i - here) switch
+                    {
+                        < 0 => RungPlace.Behind,
+                        0 => RungPlace.Here,
+                        1 => RungPlace.Next,
+                        2 => RungPlace.Stretch,
+                        _ => RungPlace.Later,
+                    }
+                ),
+        ];
     }
 }

@@ -12,13 +12,18 @@ namespace Gambeta.Core.Catalogue.Cards;
 public sealed class SharedParts
 {
     /// <summary>The longest sentence of a card, and the longest key of a layout.</summary>
-    public const int LongestSentence = 400, LongestKey = 64;
+    public const int LongestSentence = 400,
+        LongestKey = 64;
 
     /// <summary>Reads both lists.</summary>
     /// <exception cref="CatalogueException">A list is broken, or names something twice.</exception>
     public SharedParts(TextReader faults, TextReader layouts)
     {
-        Faults = ById("faults.yaml", YamlFile.Items("faults.yaml", faults, "faults").Select(item => ReadFault(item, item.Text("id"))), fault => fault.Id);
+        Faults = ById(
+            "faults.yaml",
+            YamlFile.Items("faults.yaml", faults, "faults").Select(item => ReadFault(item, item.Text("id"))),
+            fault => fault.Id
+        );
         var all = ById("layouts.yaml", YamlFile.Items("layouts.yaml", layouts, "layouts").Select(ReadLayout), layout => layout.Key);
         Layouts = all.Values.Where(layout => layout.Now.Length == 0).ToFrozenDictionary(layout => layout.Key);
         Before = all.Values.Where(layout => layout.Now.Length > 0).ToFrozenDictionary(layout => layout.Key);
@@ -44,18 +49,34 @@ public sealed class SharedParts
     {
         var (key, name) = (at.Text("key", LongestKey), at.Text("name", CardReader.LongestName));
         var layout = at.Has("shape") ? ReadShape(at) : ReadPlaced(at);
-        layout = layout with { Key = key, Name = name, Run = at.Has("run") ? at.Text("run", LongestSentence) : layout.Run, Now = at.Has("now") ? at.Text("now", LongestKey) : "" };
+        layout = layout with
+        {
+            Key = key,
+            Name = name,
+            Run = at.Has("run") ? at.Text("run", LongestSentence) : layout.Run,
+            Now = at.Has("now") ? at.Text("now", LongestKey) : "",
+        };
         at.NothingElse();
         var (_, problems) = Course.Of(layout);
-        return problems.IsEmpty ? layout : throw at.Wrong(Say("card-files.this-layout-cannot-be-run", ("second", string.Join(", ", problems.Select(problem => $"{problem.Kind.ToKey()} {problem.First} {problem.Second}")))));
+        return problems.IsEmpty
+            ? layout
+            : throw at.Wrong(
+                Say(
+                    "card-files.this-layout-cannot-be-run",
+                    ("second", string.Join(", ", problems.Select(problem => $"{problem.Kind.ToKey()} {problem.First} {problem.Second}")))
+                )
+            );
     }
 
     private static Layout ReadShape(YamlPlace at)
     {
         var shape = Shape.Of(at.Word<ShapeKind>("shape"));
-        var measures = shape.Parameters.Where(parameter => at.Has(parameter.Key)).ToDictionary(parameter => parameter.Key, parameter => at.Inside(parameter.Key).Read(ReadNumber));
+        var measures = shape
+            .Parameters.Where(parameter => at.Has(parameter.Key))
+            .ToDictionary(parameter => parameter.Key, parameter => at.Inside(parameter.Key).Read(ReadNumber));
         return shape.Wrong(measures).FirstOrDefault() is { } wrong
-            ? throw at.Inside(wrong.Key).Wrong(Say("card-files.goes-from-to", ("key", wrong.Key), ("least", wrong.Least), ("most", wrong.Most)))
+            ? throw at.Inside(wrong.Key)
+                .Wrong(Say("card-files.goes-from-to", ("key", wrong.Key), ("least", wrong.Least), ("most", wrong.Most)))
             : shape.Lay(measures);
     }
 
@@ -81,8 +102,10 @@ public sealed class SharedParts
 
     private static Spot ReadSpot(string written)
     {
-        var metres = written.Split(' ', StringSplitOptions.RemoveEmptyEntries)
-            .Select(word => double.TryParse(word, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) ? value : double.NaN).ToImmutableArray();
+        var metres = written
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .Select(word => double.TryParse(word, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) ? value : double.NaN)
+            .ToImmutableArray();
         return metres is [>= -100 and <= 100, >= -100 and <= 100]
             ? new Spot(metres[0], metres[1])
             : throw new FormatException(Say("card-files.is-no-marker-metres-to", ("written", written)));
@@ -92,6 +115,8 @@ public sealed class SharedParts
     {
         var all = items.ToList();
         var twice = all.GroupBy(id).FirstOrDefault(group => group.Count() > 1);
-        return twice is null ? all.ToFrozenDictionary(id) : throw new CatalogueException(file, 1, Say("card-files.stands-there-twice", ("key", twice.Key)));
+        return twice is null
+            ? all.ToFrozenDictionary(id)
+            : throw new CatalogueException(file, 1, Say("card-files.stands-there-twice", ("key", twice.Key)));
     }
 }

@@ -6,7 +6,12 @@ namespace Gambeta.Core.Catalogue.Cards;
 internal sealed class TargetPointsRules : CardRules
 {
     /// <inheritdoc/>
-    public override ChallengeRules Rules(DrillCard card) => ChallengeRules.None with { TargetPoints = [.. Enumerable.Range(0, TargetsOn(card.Layout)).Select(ChalkTargets.PointsOf)] };
+    public override ChallengeRules Rules(DrillCard card) =>
+        ChallengeRules.None with
+        {
+            TargetPoints = [.. Enumerable.Range(0, TargetsOn(card.Layout)).Select(ChalkTargets.PointsOf)],
+        };
 
-    private static int TargetsOn(Layout? layout) => layout is not null && layout.Measures.TryGetValue("targets", out var targets) ? (int)targets : 1;
+    private static int TargetsOn(Layout? layout) =>
+        layout is not null && layout.Measures.TryGetValue("targets", out var targets) ? (int)targets : 1;
 }

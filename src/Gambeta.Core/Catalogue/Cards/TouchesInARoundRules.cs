@@ -7,5 +7,6 @@ namespace Gambeta.Core.Catalogue.Cards;
 internal sealed class TouchesInARoundRules : CardRules
 {
     /// <summary>By reps the aim is their touches.</summary>
-    public override int? Target(Dose dose, Pattern pattern) => dose is RepsDose reps ? reps.Reps * pattern.Touches.Length : base.Target(dose, pattern);
+    public override int? Target(Dose dose, Pattern pattern) =>
+        dose is RepsDose reps ? reps.Reps * pattern.Touches.Length : base.Target(dose, pattern);
 }

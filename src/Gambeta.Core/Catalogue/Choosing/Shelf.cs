@@ -1,5 +1,5 @@
-using System.Runtime.CompilerServices;
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Amounts;
@@ -10,7 +10,18 @@ namespace Gambeta.Core.Catalogue.Choosing;
 /// <summary>All cards of a catalogue, made ready to be narrowed down and counted in one pass.</summary>
 public sealed class Shelf
 {
-    private const int Family = 0, Surfaces = 1, Feet = 2, Place = 3, Room = 4, Minutes = 5, Level = 6, Age = 7, Words = 8, Opponents = 9, Doubles = 10, Parts = 11;
+    private const int Family = 0,
+        Surfaces = 1,
+        Feet = 2,
+        Place = 3,
+        Room = 4,
+        Minutes = 5,
+        Level = 6,
+        Age = 7,
+        Words = 8,
+        Opponents = 9,
+        Doubles = 10,
+        Parts = 11;
 
     private static readonly ImmutableArray<Places> AllPlaces = [.. Enum.GetValues<Places>().Where(p => p != Places.None)];
 
@@ -68,17 +79,26 @@ public sealed class Shelf
             fails[Opponents] = choice.Opponent is { } opponent && entry.Card.Opponent != opponent;
             fails[Doubles] = choice.DoubleMoves && !entry.Card.IsDoubleMove;
             var failed = fails.Count(true);
-            if (failed <= 1) tally.Add(entry, failed == 0 ? -1 : fails.IndexOf(true), seconds);
-            if (failed > 0) continue;
+            if (failed <= 1)
+                tally.Add(entry, failed == 0 ? -1 : fails.IndexOf(true), seconds);
+            if (failed > 0)
+                continue;
 
             var missing = gear is { } there ? entry.Gear & ~there : 0;
             // Until somebody says what there is, a count says how many need that and a ball.
             tally.AddGear(entry.Gear, gear ?? 1 << (int)GearKind.Ball);
-            if (missing == 0) ready.Add(entry.AsReady);
-            else lacking.Add(new ShelfCard(entry.Card, [.. entry.Card.Gear.Where(item => (missing & (1 << (int)item.Kind)) != 0)]));
+            if (missing == 0)
+                ready.Add(entry.AsReady);
+            else
+                lacking.Add(new ShelfCard(entry.Card, [.. entry.Card.Gear.Where(item => (missing & (1 << (int)item.Kind)) != 0)]));
         }
-        return new ShelfView(ready.ToImmutable(), [.. lacking.OrderBy(card => card.Missing.Length)], tally.Counts, headingOff,
-            words.AsSpan().SequenceEqual(typed) ? null : string.Join(' ', words));
+        return new ShelfView(
+            ready.ToImmutable(),
+            [.. lacking.OrderBy(card => card.Missing.Length)],
+            tally.Counts,
+            headingOff,
+            words.AsSpan().SequenceEqual(typed) ? null : string.Join(' ', words)
+        );
     }
 
     /// <summary>A card with everything that is compared, worked out once.</summary>
@@ -90,10 +110,25 @@ public sealed class Shelf
             AsReady = new ShelfCard(card, []);
             Surfaces = card.Pattern.Surfaces.Aggregate(0, (mask, s) => mask | (1 << (int)s.Surface));
             Gear = card.Gear.Aggregate(0, (mask, item) => mask | (1 << (int)item.Kind));
-            Seconds = [.. Enum.GetValues<Level>().Select(l => DoseArithmetic.Amount(card, card.Doses[l], Foot.Right, card.Tempo.Steady).Total.TotalSeconds)];
+            Seconds =
+            [
+                .. Enum.GetValues<Level>()
+                    .Select(l => DoseArithmetic.Amount(card, card.Doses[l], Foot.Right, card.Tempo.Steady).Total.TotalSeconds),
+            ];
             // What the card is, not how it is said: a cue that names a wall makes no wall drill.
-            var what = Plain(string.Join(' ',
-                [card.Name, card.Purpose, card.Family.ToKey(), card.Feet.ToKey(), .. card.Pattern.Surfaces.Select(s => s.Surface.ToKey()), .. card.Gear.Select(item => item.Kind.ToKey())]));
+            var what = Plain(
+                string.Join(
+                    ' ',
+                    [
+                        card.Name,
+                        card.Purpose,
+                        card.Family.ToKey(),
+                        card.Feet.ToKey(),
+                        .. card.Pattern.Surfaces.Select(s => s.Surface.ToKey()),
+                        .. card.Gear.Select(item => item.Kind.ToKey()),
+                    ]
+                )
+            );
             Text = $" {what} {string.Join(' ', Synonyms.Shipped.Of(what))} {Plain(string.Join(' ', card.Cues))}";
         }
 
@@ -118,8 +153,10 @@ public sealed class Shelf
             foreach (var word in words)
             {
                 var at = Text.IndexOf(word, StringComparison.Ordinal);
-                while (at > 0 && Text[at - 1] != ' ') at = Text.IndexOf(word, at + 1, StringComparison.Ordinal);
-                if (at < 0) return false;
+                while (at > 0 && Text[at - 1] != ' ')
+                    at = Text.IndexOf(word, at + 1, StringComparison.Ordinal);
+                if (at < 0)
+                    return false;
             }
             return true;
         }
@@ -140,51 +177,74 @@ public sealed class Shelf
         private readonly int[] _opponents = new int[Enum.GetValues<Opponent>().Length];
         private int _doubles;
 
-        public ShelfCounts Counts => new([.. _families], [.. _surfaces], [.. _feet], [.. _places], [.. _gear], [.. _rooms], [.. _minutes], [.. _levels], [.. _ages], [.. _opponents], _doubles);
+        public ShelfCounts Counts =>
+            new(
+                [.. _families],
+                [.. _surfaces],
+                [.. _feet],
+                [.. _places],
+                [.. _gear],
+                [.. _rooms],
+                [.. _minutes],
+                [.. _levels],
+                [.. _ages],
+                [.. _opponents],
+                _doubles
+            );
 
         /// <summary>Counts a card in every part, or in the only one in which it fails.</summary>
         public void Add(Entry entry, int only, double seconds)
         {
             var card = entry.Card;
-            if (only is -1 or Family) _families[(int)card.Family]++;
+            if (only is -1 or Family)
+                _families[(int)card.Family]++;
             if (only is -1)
             {
                 // Surfaces are asked for together: one more only narrows, so it brings nothing back.
-                for (var i = 0; i < _surfaces.Length; i++) _surfaces[i] += (entry.Surfaces >> i) & 1;
+                for (var i = 0; i < _surfaces.Length; i++)
+                    _surfaces[i] += (entry.Surfaces >> i) & 1;
             }
-            if (only is -1 or Feet) _feet[(int)card.Feet]++;
+            if (only is -1 or Feet)
+                _feet[(int)card.Feet]++;
             if (only is -1 or Place)
             {
                 for (var i = 0; i < AllPlaces.Length; i++)
                 {
-                    if (card.Places.HasFlag(AllPlaces[i])) _places[i]++;
+                    if (card.Places.HasFlag(AllPlaces[i]))
+                        _places[i]++;
                 }
             }
             if (only is -1 or Room)
             {
                 for (var i = 0; i < _rooms.Length; i++)
                 {
-                    if (card.Space.FitsIn(ShelfChoice.Rooms[i])) _rooms[i]++;
+                    if (card.Space.FitsIn(ShelfChoice.Rooms[i]))
+                        _rooms[i]++;
                 }
             }
             if (only is -1 or Minutes)
             {
                 for (var i = 0; i < _minutes.Length; i++)
                 {
-                    if (seconds <= ShelfChoice.MinutesAtHand[i] * 60) _minutes[i]++;
+                    if (seconds <= ShelfChoice.MinutesAtHand[i] * 60)
+                        _minutes[i]++;
                 }
             }
             if (only is -1 or Level)
             {
-                for (var i = (int)card.From; i < _levels.Length; i++) _levels[i]++;
+                for (var i = (int)card.From; i < _levels.Length; i++)
+                    _levels[i]++;
             }
-            if (only is -1 or Opponents && card.Opponent is { } opponent) _opponents[(int)opponent]++;
-            if (only is -1 or Doubles && card.IsDoubleMove) _doubles++;
+            if (only is -1 or Opponents && card.Opponent is { } opponent)
+                _opponents[(int)opponent]++;
+            if (only is -1 or Doubles && card.IsDoubleMove)
+                _doubles++;
             if (only is -1 or Age)
             {
                 for (var i = 0; i < _ages.Length; i++)
                 {
-                    if (!(card.LeastAge > ShelfChoice.Ages[i])) _ages[i]++;
+                    if (!(card.LeastAge > ShelfChoice.Ages[i]))
+                        _ages[i]++;
                 }
             }
         }
@@ -195,7 +255,8 @@ public sealed class Shelf
             var missing = needed & ~there;
             for (var i = 0; i < _gear.Length; i++)
             {
-                if ((missing & ~(1 << i)) == 0) _gear[i]++;
+                if ((missing & ~(1 << i)) == 0)
+                    _gear[i]++;
             }
         }
     }

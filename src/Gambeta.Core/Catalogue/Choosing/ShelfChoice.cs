@@ -51,7 +51,8 @@ public sealed record ShelfChoice
     /// <summary>Only double moves.</summary>
     public bool DoubleMoves { get; init; }
 
-    /// <summary>Words of which each begins a word on the card (name, purpose, surfaces, cues, gear), or another word of the field for it.</summary>
+    /// <summary>Words of which each begins a word on the card (name, purpose, surfaces, cues, gear), or another word of the field for
+    /// it.</summary>
     public string Words { get; init; } = "";
 }
 
@@ -60,14 +61,30 @@ public sealed record ShelfCard(DrillCard Card, ImmutableArray<GearItem> Missing)
 
 /// <summary>How many cards each choice would leave, everything else chosen as it is.</summary>
 public sealed record ShelfCounts(
-    ImmutableArray<int> Families, ImmutableArray<int> Surfaces, ImmutableArray<int> Feet, ImmutableArray<int> Places,
-    ImmutableArray<int> Gear, ImmutableArray<int> Rooms, ImmutableArray<int> Minutes, ImmutableArray<int> Levels, ImmutableArray<int> Ages,
-    ImmutableArray<int> Opponents, int DoubleMoves);
+    ImmutableArray<int> Families,
+    ImmutableArray<int> Surfaces,
+    ImmutableArray<int> Feet,
+    ImmutableArray<int> Places,
+    ImmutableArray<int> Gear,
+    ImmutableArray<int> Rooms,
+    ImmutableArray<int> Minutes,
+    ImmutableArray<int> Levels,
+    ImmutableArray<int> Ages,
+    ImmutableArray<int> Opponents,
+    int DoubleMoves
+);
 
 /// <summary>What the shelf shows.</summary>
 /// <param name="Ready">Cards for which everything is there.</param>
 /// <param name="Lacking">Cards that fit but lack gear, those that lack least first.</param>
 /// <param name="Counts">For each choice how many remain.</param>
 /// <param name="HeadingOff">Cards that are left out because heading is off.</param>
-/// <param name="ReadAs">The words as they were read, where one that no card knows was taken for the nearest that it does; nothing where all were known.</param>
-public sealed record ShelfView(ImmutableArray<ShelfCard> Ready, ImmutableArray<ShelfCard> Lacking, ShelfCounts Counts, int HeadingOff, string? ReadAs = null);
+/// <param name="ReadAs">The words as they were read, where one that no card knows was taken for the nearest that it does; nothing where all
+/// were known.</param>
+public sealed record ShelfView(
+    ImmutableArray<ShelfCard> Ready,
+    ImmutableArray<ShelfCard> Lacking,
+    ShelfCounts Counts,
+    int HeadingOff,
+    string? ReadAs = null
+);

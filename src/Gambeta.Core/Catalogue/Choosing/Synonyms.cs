@@ -5,26 +5,32 @@ using Gambeta.Core.Base.Yaml;
 namespace Gambeta.Core.Catalogue.Choosing;
 
 /// <summary>
-/// Words of the field that people type, and the words on our cards that they mean: <c>{ means: juggling, said: [keepy-ups, kick-ups] }</c>, one a line in
-/// <c>Cards/synonyms.yaml</c>. A card whose own words hold what is meant is found by what is said.
+/// Words of the field that people type, and the words on our cards that they mean: <c>{ means: juggling, said: [keepy-ups, kick-ups] }</c>,
+/// one a line in <c>Cards/synonyms.yaml</c>. A card whose own words hold what is meant is found by what is said.
 /// </summary>
 public sealed class Synonyms
 {
-    private const int MostSaid = 20, LongestWords = 40;
+    private const int MostSaid = 20,
+        LongestWords = 40;
 
     private readonly ImmutableArray<(string Means, string Said)> _lines;
 
     /// <summary>Reads them.</summary>
     /// <exception cref="CatalogueException">The file is broken; the message names the line.</exception>
-    public Synonyms(string file, TextReader yaml) => _lines =
-    [
-        .. YamlFile.Items(file, yaml, "synonyms").Select(at =>
-        {
-            var line = (" " + at.Text("means", LongestWords), string.Join(' ', at.Items("said", MostSaid).Select(said => said.Scalar(LongestWords).Replace('-', ' '))));
-            at.NothingElse();
-            return line;
-        }),
-    ];
+    public Synonyms(string file, TextReader yaml) =>
+        _lines = [
+            .. YamlFile
+                .Items(file, yaml, "synonyms")
+                .Select(at =>
+                {
+                    var line = (
+                        " " + at.Text("means", LongestWords),
+                        string.Join(' ', at.Items("said", MostSaid).Select(said => said.Scalar(LongestWords).Replace('-', ' ')))
+                    );
+                    at.NothingElse();
+                    return line;
+                }),
+        ];
 
     /// <summary>Those that ship with the cards.</summary>
     public static Synonyms Shipped { get; } = ReadShipped();
@@ -33,7 +39,8 @@ public sealed class Synonyms
     public IEnumerable<string> Meanings => _lines.Select(line => line.Means.TrimStart());
 
     /// <summary>What people say for a card that holds these words, in small letters with a space between.</summary>
-    public IEnumerable<string> Of(string words) => _lines.Where(line => $" {words} ".Contains(line.Means, StringComparison.Ordinal)).Select(line => line.Said);
+    public IEnumerable<string> Of(string words) =>
+        _lines.Where(line => $" {words} ".Contains(line.Means, StringComparison.Ordinal)).Select(line => line.Said);
 
     private static Synonyms ReadShipped()
     {

@@ -11,20 +11,22 @@ namespace Gambeta.Core.Catalogue.Doses;
 /// <param name="ByReps">Sets of reps.</param>
 /// <param name="Own">Tries or runs, where the drill is measured by those; otherwise nothing.</param>
 /// <param name="Usual">Which of the three a player gets without asking.</param>
-public sealed record CardDoses(
-    ImmutableArray<RoundsDose> ByTime, ImmutableArray<RepsDose> ByReps, ImmutableArray<Dose>? Own, DoseWay Usual)
+public sealed record CardDoses(ImmutableArray<RoundsDose> ByTime, ImmutableArray<RepsDose> ByReps, ImmutableArray<Dose>? Own, DoseWay Usual)
 {
     /// <summary>The usual dose of a level.</summary>
     public Dose this[Level level] => this[level, Usual];
 
     /// <summary>The dose of a level in one of the ways.</summary>
     /// <exception cref="ArgumentException">The drill has no dose of that way.</exception>
-    public Dose this[Level level, DoseWay way] => way switch
-    {
-        DoseWay.Time => ByTime[(int)level],
-        DoseWay.Reps => ByReps[(int)level],
-        _ => Own is { } own ? own[(int)level] : throw new ArgumentException("This drill is dosed by time and by reps only.", nameof(way)),
-    };
+    public Dose this[Level level, DoseWay way] =>
+        way switch
+        {
+            DoseWay.Time => ByTime[(int)level],
+            DoseWay.Reps => ByReps[(int)level],
+            _ => Own is { } own
+                ? own[(int)level]
+                : throw new ArgumentException("This drill is dosed by time and by reps only.", nameof(way)),
+        };
 }
 
 /// <summary>Ways to set an amount.</summary>

@@ -41,7 +41,8 @@ internal static partial class DoseReader
     private static ImmutableArray<T> Three<T>(YamlPlace at, string example, Func<string, T> read)
     {
         var items = at.Scalar().Split(',', StringSplitOptions.TrimEntries);
-        if (items.Length != 3) throw at.Wrong(Say("card-files.three-doses-are-wanted-for", ("example", example)));
+        if (items.Length != 3)
+            throw at.Wrong(Say("card-files.three-doses-are-wanted-for", ("example", example)));
         try
         {
             return [.. items.Select(read)];
@@ -53,14 +54,17 @@ internal static partial class DoseReader
     }
 
     private static (int Sets, int Amount, TimeSpan Pause)? Sets(string text) =>
-        SetsForm().Match(text) is { Success: true } form && Pause(form) is { } pause ? (Number(form, "sets"), Number(form, "amount"), pause) : null;
+        SetsForm().Match(text) is { Success: true } form && Pause(form) is { } pause
+            ? (Number(form, "sets"), Number(form, "amount"), pause)
+            : null;
 
     private static (int Times, TimeSpan Pause)? Times(string text) =>
         TimesForm().Match(text) is { Success: true } form && Pause(form) is { } pause ? (Number(form, "times"), pause) : null;
 
     private static TimeSpan? Pause(Match form) => Number(form, "rest") is var seconds and <= 300 ? TimeSpan.FromSeconds(seconds) : null;
 
-    private static int Number(Match form, string group) => int.Parse(form.Groups[group].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture);
+    private static int Number(Match form, string group) =>
+        int.Parse(form.Groups[group].ValueSpan, NumberStyles.None, CultureInfo.InvariantCulture);
 
     [GeneratedRegex(@"^(?<sets>\d{1,3})x(?<amount>\d{1,3})/(?<rest>\d{1,3})$")]
     private static partial Regex SetsForm();

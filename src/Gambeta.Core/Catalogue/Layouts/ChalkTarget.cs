@@ -7,22 +7,28 @@ namespace Gambeta.Core.Catalogue.Layouts;
 public enum BodyHeight
 {
     /// <summary>The floor.</summary>
-    [Key("floor")] Floor,
+    [Key("floor")]
+    Floor,
 
     /// <summary>The ankle.</summary>
-    [Key("ankle")] Ankle,
+    [Key("ankle")]
+    Ankle,
 
     /// <summary>The knee.</summary>
-    [Key("knee")] Knee,
+    [Key("knee")]
+    Knee,
 
     /// <summary>The hip.</summary>
-    [Key("hip")] Hip,
+    [Key("hip")]
+    Hip,
 
     /// <summary>The chest.</summary>
-    [Key("chest")] Chest,
+    [Key("chest")]
+    Chest,
 
     /// <summary>The top of the head.</summary>
-    [Key("head")] Head,
+    [Key("head")]
+    Head,
 }
 
 /// <summary>A square chalked on a wall.</summary>
@@ -37,25 +43,28 @@ public sealed record ChalkTarget(int Number, double Right, double Bottom, double
     public BodyHeight At(double height) => Enum.GetValues<BodyHeight>().MinBy(part => Math.Abs((Share(part) * height) - Bottom));
 
     // Landmark heights as shares of the standing height, as commonly given in anthropometry.
-    private static double Share(BodyHeight part) => part switch
-    {
-        BodyHeight.Ankle => 0.04,
-        BodyHeight.Knee => 0.28,
-        BodyHeight.Hip => 0.52,
-        BodyHeight.Chest => 0.72,
-        BodyHeight.Head => 1,
-        _ => 0,
-    };
+    private static double Share(BodyHeight part) =>
+        part switch
+        {
+            BodyHeight.Ankle => 0.04,
+            BodyHeight.Knee => 0.28,
+            BodyHeight.Hip => 0.52,
+            BodyHeight.Chest => 0.72,
+            BodyHeight.Head => 1,
+            _ => 0,
+        };
 }
 
 /// <summary>Targets for a wall, by age and distance.</summary>
 /// <param name="Targets">The squares, low ones first.</param>
-/// <param name="Stray">The degrees by which a pass from straight in front may stray to either side and still strike within a low one, as it is drawn.</param>
+/// <param name="Stray">The degrees by which a pass from straight in front may stray to either side and still strike within a low one, as it
+/// is drawn.</param>
 /// <param name="LeftOut">How many of those asked for the wall has no room for.</param>
 public sealed record ChalkTargets(ImmutableArray<ChalkTarget> Targets, double Stray, int LeftOut)
 {
     /// <summary>Smallest and largest square, in metres: two balls wide, and what one arm can chalk.</summary>
-    public const double Smallest = 0.45, Largest = 1.2;
+    public const double Smallest = 0.45,
+        Largest = 1.2;
 
     /// <summary>Clear wall between two squares, in metres.</summary>
     public const double Apart = 0.3;
@@ -79,14 +88,19 @@ public sealed record ChalkTargets(ImmutableArray<ChalkTarget> Targets, double St
             // The middle first, then right and left in turn, farther each time.
             var right = (row + 1) / 2 * (row % 2 == 1 ? 1 : -1) * ((isHigh ? high : low) + Apart);
             var (size, from) = isHigh ? (high, bottom) : (low, 0);
-            if (Math.Abs(right) + (size / 2) > (wallWidth / 2) + LayoutCheck.Tolerance || from + size > wallHeight + LayoutCheck.Tolerance) continue;
+            if (Math.Abs(right) + (size / 2) > (wallWidth / 2) + LayoutCheck.Tolerance || from + size > wallHeight + LayoutCheck.Tolerance)
+                continue;
             targets.Add(new ChalkTarget(i + 1, right, from, size, PointsOf(i)));
         }
         return new([.. targets], Math.Atan2(low / 2, distance) * 180 / Math.PI, count - targets.Count);
     }
 
-    /// <summary>What a hit of a target is worth, by its place from 0: three for every third, a high one; one straight ahead; two beside it.</summary>
-    public static int PointsOf(int place) => place % 3 == 2 ? 3 : place == 0 ? 1 : 2;
+    /// <summary>What a hit of a target is worth, by its place from 0: three for every third, a high one; one straight ahead; two beside
+    /// it.</summary>
+    public static int PointsOf(int place) =>
+        place % 3 == 2 ? 3
+        : place == 0 ? 1
+        : 2;
 
     /// <summary>
     /// The degrees to either side that a square forgives at an age: 7 at six years, half a degree less each year, 3 from fourteen on.

@@ -42,19 +42,28 @@ public sealed record Course(ImmutableArray<CoursePart> Parts, double Turning, do
     /// <summary>The length in metres.</summary>
     public double Length { get; } = Parts.Sum(part => part.Length);
 
-    /// <summary>The direction in which the run comes home, in radians; nothing where nobody runs. A straight of no length has none: then it is that of the arc before it.</summary>
-    public double? Homeward => Parts.LastOrDefault(part => part.Length > ALength) switch
-    {
-        Straight last => (last.To - last.From).Angle,
-        Arc last => last.From + last.Sweep + (Math.Sign(last.Sweep) * Math.PI / 2),
-        _ => null,
-    };
+    /// <summary>The direction in which the run comes home, in radians; nothing where nobody runs. A straight of no length has none: then it
+    /// is that of the arc before it.</summary>
+    public double? Homeward =>
+        Parts.LastOrDefault(part => part.Length > ALength) switch
+        {
+            Straight last => (last.To - last.From).Angle,
+            Arc last => last.From + last.Sweep + (Math.Sign(last.Sweep) * Math.PI / 2),
+            _ => null,
+        };
 
     // Shorter than this a direction is rounding, in metres.
     private const double ALength = 1e-6;
 
-    /// <summary>The markers, by their place in the layout from 0, that the run names and the string does not touch: it passes clear of them, on their side.</summary>
-    public IEnumerable<int> Untouched(Layout layout) => layout.Steps.OfType<Past>().Select(past => past.Marker).Distinct().Except(Parts.OfType<Arc>().Where(arc => Math.Abs(arc.Sweep) > 1e-9).Select(arc => arc.Marker)).Order();
+    /// <summary>The markers, by their place in the layout from 0, that the run names and the string does not touch: it passes clear of
+    /// them, on their side.</summary>
+    public IEnumerable<int> Untouched(Layout layout) =>
+        layout
+            .Steps.OfType<Past>()
+            .Select(past => past.Marker)
+            .Distinct()
+            .Except(Parts.OfType<Arc>().Where(arc => Math.Abs(arc.Sweep) > 1e-9).Select(arc => arc.Marker))
+            .Order();
 
     /// <summary>The box of the course alone, without any run-off: least and most to the right and ahead, in metres.</summary>
     public (Spot Least, Spot Most) Box
@@ -64,14 +73,20 @@ public sealed record Course(ImmutableArray<CoursePart> Parts, double Turning, do
             var (left, right, near, far) = (double.MaxValue, double.MinValue, double.MaxValue, double.MinValue);
             foreach (var part in Parts)
             {
-                if (part is Straight straight) { Take(straight.From); Take(straight.To); }
-                if (part is not Arc arc) continue;
+                if (part is Straight straight)
+                {
+                    Take(straight.From);
+                    Take(straight.To);
+                }
+                if (part is not Arc arc)
+                    continue;
                 Take(arc.At(0));
                 Take(arc.At(1));
                 for (var quarter = 0; quarter < 4; quarter++)
                 {
                     // Where the arc faces right, ahead, left or back it reaches farthest that way.
-                    if (TautLine.Turned(arc.From, quarter * Math.PI / 2, Math.Sign(arc.Sweep)) <= Math.Abs(arc.Sweep)) Take(arc.Centre + Spot.At(quarter * Math.PI / 2, arc.Radius));
+                    if (TautLine.Turned(arc.From, quarter * Math.PI / 2, Math.Sign(arc.Sweep)) <= Math.Abs(arc.Sweep))
+                        Take(arc.Centre + Spot.At(quarter * Math.PI / 2, arc.Radius));
                 }
             }
             return Parts.IsEmpty ? default : (new Spot(left, near), new Spot(right, far));
@@ -88,9 +103,11 @@ public sealed record Course(ImmutableArray<CoursePart> Parts, double Turning, do
     public static (Course? Course, ImmutableArray<LayoutProblem> Problems) Of(Layout layout)
     {
         var problems = LayoutCheck.Problems(layout);
-        if (!problems.IsEmpty) return (null, problems);
+        if (!problems.IsEmpty)
+            return (null, problems);
         var course = TautLine.Pull(layout);
-        if (course is null) return (null, [new LayoutProblem(LayoutProblemKind.NoWay)]);
+        if (course is null)
+            return (null, [new LayoutProblem(LayoutProblemKind.NoWay)]);
         return layout.WallAhead is { } wall && course.Box.Most.Ahead > wall + LayoutCheck.Tolerance
             ? (null, [new LayoutProblem(LayoutProblemKind.CrossesWall)])
             : (course, []);

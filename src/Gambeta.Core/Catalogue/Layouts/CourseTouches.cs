@@ -3,8 +3,9 @@ using System.Runtime.CompilerServices;
 namespace Gambeta.Core.Catalogue.Layouts;
 
 /// <summary>
-/// About how often the ball is touched on a course. A pattern says how it is touched there, not how often on the way: that follows from the length and from
-/// the turns. Our own reckoning, for a ball kept close: a touch each <see cref="MetresATouch"/>, a stride or so of a running child, and one more at each half-turn.
+/// About how often the ball is touched on a course. A pattern says how it is touched there, not how often on the way: that follows from the
+/// length and from the turns. Our own reckoning, for a ball kept close: a touch each <see cref="MetresATouch"/>, a stride or so of a
+/// running child, and one more at each half-turn.
 /// </summary>
 public static class CourseTouches
 {
@@ -15,8 +16,13 @@ public static class CourseTouches
     private static readonly ConditionalWeakTable<Layout, StrongBox<int>> Reckoned = [];
 
     /// <summary>Touches of one run, at least one; nothing where nobody runs or the layout cannot be run.</summary>
-    public static int? Of(Layout? layout) => layout is null || layout.Steps.IsEmpty ? null
-        : Reckoned.GetValue(layout, static asked => new(Course.Of(asked).Course is { } course ? Of(course) : 0)).Value is > 0 and var touches ? touches : null;
+    public static int? Of(Layout? layout) =>
+        layout is null || layout.Steps.IsEmpty ? null
+        : Reckoned.GetValue(layout, static asked => new(Course.Of(asked).Course is { } course ? Of(course) : 0)).Value
+            is > 0
+                and var touches
+            ? touches
+        : null;
 
     /// <summary>Touches of one run of a course, at least one.</summary>
     public static int Of(Course course) => Math.Max(1, Rounded.Whole((course.Length / MetresATouch) + (course.Turning / Math.PI)));

@@ -34,7 +34,11 @@ public sealed class Footprint
     public static Footprint Of(Layout layout, Course course, RunOff runOff)
     {
         // A marker that holds the string wants its clearance, whether or not the run names it.
-        var passed = layout.Steps.OfType<Past>().Select(past => past.Marker).Concat(course.Parts.OfType<Arc>().Select(arc => arc.Marker)).ToHashSet();
+        var passed = layout
+            .Steps.OfType<Past>()
+            .Select(past => past.Marker)
+            .Concat(course.Parts.OfType<Arc>().Select(arc => arc.Marker))
+            .ToHashSet();
         var discs = new List<Disc> { new(layout.Start, runOff.Sides), new(layout.Finish, runOff.Sides) };
         discs.AddRange(layout.Markers.Select((marker, i) => new Disc(marker, runOff.Sides + (passed.Contains(i) ? layout.Clearance : 0))));
         discs.AddRange(layout.Steps.OfType<Over>().Select(over => new Disc(over.Spot, runOff.Sides)));
@@ -67,7 +71,8 @@ public sealed class Footprint
     public (double Width, double Length) Size(double angle) =>
         (Reach(angle) + Reach(angle + Math.PI), Reach(angle + (Math.PI / 2)) + Reach(angle - (Math.PI / 2)));
 
-    /// <summary>By how much a space is too small for it, upright, in metres: the worse of width and length; below zero where there is room.</summary>
+    /// <summary>By how much a space is too small for it, upright, in metres: the worse of width and length; below zero where there is
+    /// room.</summary>
     public double Lacks(Space space)
     {
         var (width, length) = Size(0);
@@ -90,8 +95,10 @@ public sealed class Footprint
     public (double Angle, double Spare) Best(double width, double length)
     {
         var best = (Angle: 0.0, Spare: Spare(0));
-        if (Spare(Math.PI / 2) is var across && across > best.Spare + LayoutCheck.Tolerance) best = (Math.PI / 2, across);
-        if (best.Spare >= -LayoutCheck.Tolerance) return best;
+        if (Spare(Math.PI / 2) is var across && across > best.Spare + LayoutCheck.Tolerance)
+            best = (Math.PI / 2, across);
+        if (best.Spare >= -LayoutCheck.Tolerance)
+            return best;
 
         var ends = new List<double>(4 * _from.Length + 2) { 0, Math.PI };
         foreach (var from in _from)
@@ -99,14 +106,16 @@ public sealed class Footprint
             for (var quarter = 0; quarter < 4; quarter++)
             {
                 var end = (from + (quarter * Math.PI / 2)) % (2 * Math.PI);
-                if (end < Math.PI) ends.Add(end);
+                if (end < Math.PI)
+                    ends.Add(end);
             }
         }
         ends.Sort();
         for (var i = 0; i < ends.Count; i++)
         {
             Try(ends[i]);
-            if (i + 1 < ends.Count && ends[i + 1] - ends[i] > 1e-12) Crossings(ends[i], ends[i + 1]);
+            if (i + 1 < ends.Count && ends[i + 1] - ends[i] > 1e-12)
+                Crossings(ends[i], ends[i + 1]);
         }
         return best;
 
@@ -118,7 +127,8 @@ public sealed class Footprint
 
         void Try(double angle)
         {
-            if (Spare(angle) is var spare && spare > best.Spare) best = (angle, spare);
+            if (Spare(angle) is var spare && spare > best.Spare)
+                best = (angle, spare);
         }
 
         // width - w = length - l, that is A cos + B sin = C over one stretch of angles.
@@ -130,13 +140,15 @@ public sealed class Footprint
             var (a, b) = (across.Right - along.Ahead, across.Ahead + along.Right);
             var c = width - length - (right.Radius + left.Radius) + ahead.Radius + back.Radius;
             var size = Math.Sqrt((a * a) + (b * b));
-            if (size < Math.Abs(c)) return;
+            if (size < Math.Abs(c))
+                return;
             var (towards, off) = (Math.Atan2(b, a), Math.Acos(c / size));
             foreach (var angle in (ReadOnlySpan<double>)[towards - off, towards + off])
             {
                 for (var turn = -2 * Math.PI; turn <= 2 * Math.PI; turn += 2 * Math.PI)
                 {
-                    if (angle + turn > low && angle + turn < high) Try(angle + turn);
+                    if (angle + turn > low && angle + turn < high)
+                        Try(angle + turn);
                 }
             }
         }
@@ -145,9 +157,11 @@ public sealed class Footprint
     private Disc At(double angle)
     {
         var turn = angle % (2 * Math.PI);
-        if (turn < 0) turn += 2 * Math.PI;
+        if (turn < 0)
+            turn += 2 * Math.PI;
         var i = _from.BinarySearch(turn);
-        if (i < 0) i = ~i - 1;
+        if (i < 0)
+            i = ~i - 1;
         return _hull[i < 0 ? _hull.Length - 1 : i];
     }
 
@@ -168,12 +182,16 @@ public sealed class Footprint
                 var off = disc.Centre - now.Centre;
                 var distance = off.Length;
                 // A disc inside the other never overtakes it.
-                if (distance <= Math.Abs(now.Radius - disc.Radius) + 1e-12) continue;
+                if (distance <= Math.Abs(now.Radius - disc.Radius) + 1e-12)
+                    continue;
                 var overtakes = off.Angle - Math.Acos(Math.Clamp((now.Radius - disc.Radius) / distance, -1, 1));
-                if (overtakes < angle - 1e-12) overtakes += 2 * Math.PI * Math.Ceiling((angle - 1e-12 - overtakes) / (2 * Math.PI));
-                if (overtakes < at - 1e-12 || (overtakes < at + 1e-12 && distance > next.Centre.DistanceTo(now.Centre))) (next, at) = (disc, overtakes);
+                if (overtakes < angle - 1e-12)
+                    overtakes += 2 * Math.PI * Math.Ceiling((angle - 1e-12 - overtakes) / (2 * Math.PI));
+                if (overtakes < at - 1e-12 || (overtakes < at + 1e-12 && distance > next.Centre.DistanceTo(now.Centre)))
+                    (next, at) = (disc, overtakes);
             }
-            if (at >= 2 * Math.PI) break;
+            if (at >= 2 * Math.PI)
+                break;
             (now, angle) = (next, Math.Max(at, angle));
         }
         return (hull.ToImmutable(), froms.ToImmutable());

@@ -8,10 +8,12 @@ namespace Gambeta.Core.Catalogue.Layouts;
 public enum Side
 {
     /// <summary>The left.</summary>
-    [Key("left")] Left,
+    [Key("left")]
+    Left,
 
     /// <summary>The right.</summary>
-    [Key("right")] Right,
+    [Key("right")]
+    Right,
 }
 
 /// <summary>A step of a run.</summary>
@@ -21,7 +23,8 @@ public abstract record RunStep;
 /// <param name="Marker">The marker's place in the layout, from 0.</param>
 /// <param name="Side">The side of the marker on which the runner passes: on its left it stays at the right hand.</param>
 /// <param name="Loops">Full loops on top of the way past it.</param>
-/// <param name="IsRound">True when the run turns about the marker, however the way before and behind it bends: the last one before the way home.</param>
+/// <param name="IsRound">True when the run turns about the marker, however the way before and behind it bends: the last one before the way
+/// home.</param>
 public sealed record Past(int Marker, Side Side, int Loops = 0, bool IsRound = false) : RunStep;
 
 /// <summary>To a spot and over it: a line that is touched, a gate's middle, the start again.</summary>
@@ -49,7 +52,10 @@ public sealed record Layout
     public string Run { get; init; } = "";
 
     /// <summary>How it is run: its own sentence, or that of its shape; empty for one that was set out by hand without a word.</summary>
-    public string RunInWords => Run.Length > 0 ? Run : Shape is { } kind ? Catalogue.Layouts.Shape.Of(kind).Run : "";
+    public string RunInWords =>
+        Run.Length > 0 ? Run
+        : Shape is { } kind ? Catalogue.Layouts.Shape.Of(kind).Run
+        : "";
 
     /// <summary>The shape it was laid from; nothing where the markers were placed freely.</summary>
     public ShapeKind? Shape { get; init; }
@@ -85,16 +91,25 @@ public sealed record Layout
     public GearItem? Needs => Markers.IsEmpty ? null : new GearItem(Standing, Standing == GearKind.Chalk ? 1 : Markers.Length);
 
     /// <summary>
-    /// True when the two are the same layout: as many markers, the same sides and loops, run in the same way, and every marker, finish, stop,
-    /// clearance and wall within <see cref="SameWithin"/>, seen from the start. Names do not matter, nor where in a yard and which way
-    /// round it is laid, unless there is a wall.
+    /// True when the two are the same layout: as many markers, the same sides and loops, run in the same way, and every marker, finish,
+    /// stop, clearance and wall within <see cref="SameWithin"/>, seen from the start. Names do not matter, nor where in a yard and which
+    /// way round it is laid, unless there is a wall.
     /// </summary>
     public bool IsSameAs(Layout other)
     {
-        if (Markers.Length != other.Markers.Length || Steps.Length != other.Steps.Length || Standing != other.Standing || Way != other.Way
-            || WallAhead.HasValue != other.WallAhead.HasValue || !Close(Clearance, other.Clearance)) return false;
-        if (LiesLike(other, 0)) return true;
-        if (WallAhead.HasValue || Markers.IsEmpty) return false;
+        if (
+            Markers.Length != other.Markers.Length
+            || Steps.Length != other.Steps.Length
+            || Standing != other.Standing
+            || Way != other.Way
+            || WallAhead.HasValue != other.WallAhead.HasValue
+            || !Close(Clearance, other.Clearance)
+        )
+            return false;
+        if (LiesLike(other, 0))
+            return true;
+        if (WallAhead.HasValue || Markers.IsEmpty)
+            return false;
         // Turned so that the marker farthest from the start lies in the same direction.
         var farthest = Enumerable.Range(0, Markers.Length).MaxBy(i => Markers[i].DistanceTo(Start));
         return LiesLike(other, (Markers[farthest] - Start).Angle - (other.Markers[farthest] - other.Start).Angle);
@@ -102,7 +117,8 @@ public sealed record Layout
 
     private bool LiesLike(Layout other, double turn)
     {
-        return Near(Finish, other.Finish) && (WallAhead is not { } wall || Close(wall - Start.Ahead, other.WallAhead!.Value - other.Start.Ahead))
+        return Near(Finish, other.Finish)
+            && (WallAhead is not { } wall || Close(wall - Start.Ahead, other.WallAhead!.Value - other.Start.Ahead))
             && Markers.Zip(other.Markers).All(pair => Near(pair.First, pair.Second))
             && Steps.Zip(other.Steps).All(pair => pair is (Over a, Over b) ? Near(a.Spot, b.Spot) : pair.First == pair.Second);
 
@@ -113,21 +129,26 @@ public sealed record Layout
     /// The same layout smaller or larger by a factor, clearance and wall with it: the run keeps its turns. It has no shape
     /// any more, no key and no record: it is a layout of its own.
     /// </summary>
-    public Layout Scaled(double factor) => Placed() with
-    {
-        Markers = [.. Markers.Select(marker => marker * factor)],
-        Start = Start * factor,
-        Finish = Finish * factor,
-        Steps = [.. Steps.Select(step => step is Over over ? new Over(over.Spot * factor) : step)],
-        Clearance = Clearance * factor,
-        WallAhead = WallAhead * factor,
-    };
+    public Layout Scaled(double factor) =>
+        Placed() with
+        {
+            Markers = [.. Markers.Select(marker => marker * factor)],
+            Start = Start * factor,
+            Finish = Finish * factor,
+            Steps = [.. Steps.Select(step => step is Over over ? new Over(over.Spot * factor) : step)],
+            Clearance = Clearance * factor,
+            WallAhead = WallAhead * factor,
+        };
 
     /// <summary>The same layout with one more marker, passed last, on the side opposite to the one before.</summary>
     public Layout With(Spot marker)
     {
         var last = Steps.OfType<Past>().LastOrDefault();
-        return Placed() with { Markers = Markers.Add(marker), Steps = Steps.Add(new Past(Markers.Length, last?.Side == Side.Left ? Side.Right : Side.Left)) };
+        return Placed() with
+        {
+            Markers = Markers.Add(marker),
+            Steps = Steps.Add(new Past(Markers.Length, last?.Side == Side.Left ? Side.Right : Side.Left)),
+        };
     }
 
     /// <summary>Where one more marker goes: a step beyond the last one, or beside it where the space ends.</summary>
@@ -135,21 +156,30 @@ public sealed record Layout
     {
         var last = Markers[^1];
         var there = last + new Spot(0, Math.Max(1, 2.5 * Clearance));
-        return space is null || WallAhead is not null || there.Ahead < space.Length - margins.Sides ? there : last + new Spot(last.Right < space.Width / 2 ? 1 : -1, 0);
+        return space is null || WallAhead is not null || there.Ahead < space.Length - margins.Sides
+            ? there
+            : last + new Spot(last.Right < space.Width / 2 ? 1 : -1, 0);
     }
 
     /// <summary>The same layout without a marker; those behind it move up, the run leaves it out.</summary>
-    public Layout Without(int marker) => Placed() with
-    {
-        Markers = Markers.RemoveAt(marker),
-        Way = Way.Without(marker),
-        Steps = [.. Steps.Where(step => !(step is Past past && past.Marker == marker)).Select(step => step is Past past && past.Marker > marker ? past with { Marker = past.Marker - 1 } : step)],
-    };
+    public Layout Without(int marker) =>
+        Placed() with
+        {
+            Markers = Markers.RemoveAt(marker),
+            Way = Way.Without(marker),
+            Steps =
+            [
+                .. Steps
+                    .Where(step => !(step is Past past && past.Marker == marker))
+                    .Select(step => step is Past past && past.Marker > marker ? past with { Marker = past.Marker - 1 } : step),
+            ],
+        };
 
     /// <summary>The same geometry as one that was placed by hand: no shape, no key.</summary>
     public Layout Placed() => this with { Key = "", Shape = null, Measures = ImmutableDictionary<string, double>.Empty };
 
-    /// <summary>The same layout elsewhere on the floor: moved after being turned counter-clockwise by radians. A wall stays behind.</summary>
+    /// <summary>The same layout elsewhere on the floor: moved after being turned counter-clockwise by radians. A wall stays
+    /// behind.</summary>
     public Layout Moved(double radians, Spot by)
     {
         return this with

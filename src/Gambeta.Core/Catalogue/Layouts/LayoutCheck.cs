@@ -7,37 +7,49 @@ namespace Gambeta.Core.Catalogue.Layouts;
 public enum LayoutProblemKind
 {
     /// <summary>The clearance is below <see cref="LayoutCheck.LeastClearance"/> or above <see cref="LayoutCheck.MostClearance"/>.</summary>
-    [Key("clearance out of range")] ClearanceOutOfRange,
+    [Key("clearance out of range")]
+    ClearanceOutOfRange,
 
     /// <summary>More markers than <see cref="LayoutCheck.MostMarkers"/>.</summary>
-    [Key("too many markers")] TooManyMarkers,
+    [Key("too many markers")]
+    TooManyMarkers,
 
     /// <summary>More steps than <see cref="RunNotation.MostSteps"/>.</summary>
-    [Key("too many steps")] TooManySteps,
+    [Key("too many steps")]
+    TooManySteps,
 
-    /// <summary>A marker, the start, the finish, a stop or the wall (the number of none) lies farther out than <see cref="LayoutCheck.Farthest"/>, or nowhere.</summary>
-    [Key("too far out")] TooFarOut,
+    /// <summary>A marker, the start, the finish, a stop or the wall (the number of none) lies farther out than
+    /// <see cref="LayoutCheck.Farthest"/>, or nowhere.</summary>
+    [Key("too far out")]
+    TooFarOut,
 
     /// <summary>Two markers are closer than twice the clearance: the string cannot pass between them.</summary>
-    [Key("markers too close")] MarkersTooClose,
+    [Key("markers too close")]
+    MarkersTooClose,
 
     /// <summary>A marker is closer to the start than the clearance.</summary>
-    [Key("too close to start")] TooCloseToStart,
+    [Key("too close to start")]
+    TooCloseToStart,
 
     /// <summary>A marker is closer to the finish than the clearance.</summary>
-    [Key("too close to finish")] TooCloseToFinish,
+    [Key("too close to finish")]
+    TooCloseToFinish,
 
     /// <summary>A marker is closer to a spot that the run goes over than the clearance.</summary>
-    [Key("too close to stop")] TooCloseToStop,
+    [Key("too close to stop")]
+    TooCloseToStop,
 
     /// <summary>The same marker is passed twice running on different sides.</summary>
-    [Key("both sides at once")] BothSidesAtOnce,
+    [Key("both sides at once")]
+    BothSidesAtOnce,
 
     /// <summary>A marker or the run lies behind the wall.</summary>
-    [Key("crosses wall")] CrossesWall,
+    [Key("crosses wall")]
+    CrossesWall,
 
     /// <summary>The string cannot be laid at all.</summary>
-    [Key("no way")] NoWay,
+    [Key("no way")]
+    NoWay,
 }
 
 /// <summary>Something wrong with a layout.</summary>
@@ -69,10 +81,12 @@ public static class LayoutCheck
     public static ImmutableArray<LayoutProblem> Problems(Layout layout)
     {
         var bounds = Bounds(layout);
-        if (!bounds.IsEmpty) return bounds;
+        if (!bounds.IsEmpty)
+            return bounds;
         var problems = ImmutableArray.CreateBuilder<LayoutProblem>();
         // Where nobody runs nobody has to pass.
-        if (!layout.Steps.IsEmpty) Passages(layout, problems);
+        if (!layout.Steps.IsEmpty)
+            Passages(layout, problems);
         return problems.ToImmutable();
     }
 
@@ -81,22 +95,29 @@ public static class LayoutCheck
 
     private static ImmutableArray<LayoutProblem> Bounds(Layout layout)
     {
-        if (!(layout.Clearance >= LeastClearance - Tolerance && layout.Clearance <= MostClearance + Tolerance)) return [new(LayoutProblemKind.ClearanceOutOfRange, Metres: layout.Clearance)];
-        if (layout.Markers.Length > MostMarkers) return [new(LayoutProblemKind.TooManyMarkers)];
+        if (!(layout.Clearance >= LeastClearance - Tolerance && layout.Clearance <= MostClearance + Tolerance))
+            return [new(LayoutProblemKind.ClearanceOutOfRange, Metres: layout.Clearance)];
+        if (layout.Markers.Length > MostMarkers)
+            return [new(LayoutProblemKind.TooManyMarkers)];
         var problems = ImmutableArray.CreateBuilder<LayoutProblem>();
         for (var i = 0; i < layout.Markers.Length; i++)
         {
             var marker = layout.Markers[i];
-            if (!(Math.Abs(marker.Right) <= Farthest && Math.Abs(marker.Ahead) <= Farthest)) problems.Add(new(LayoutProblemKind.TooFarOut, i + 1));
-            if (layout.WallAhead is { } wall && marker.Ahead > wall + Tolerance) problems.Add(new(LayoutProblemKind.CrossesWall, i + 1));
+            if (!(Math.Abs(marker.Right) <= Farthest && Math.Abs(marker.Ahead) <= Farthest))
+                problems.Add(new(LayoutProblemKind.TooFarOut, i + 1));
+            if (layout.WallAhead is { } wall && marker.Ahead > wall + Tolerance)
+                problems.Add(new(LayoutProblemKind.CrossesWall, i + 1));
         }
         // A space is wide enough for any of them twice over: what lies farther out was never meant, and could not be drawn.
-        if (layout.WallAhead is { } ahead && !(Math.Abs(ahead) <= Farthest)) problems.Add(new(LayoutProblemKind.TooFarOut));
+        if (layout.WallAhead is { } ahead && !(Math.Abs(ahead) <= Farthest))
+            problems.Add(new(LayoutProblemKind.TooFarOut));
         foreach (var spot in layout.Steps.OfType<Over>().Select(over => over.Spot).Append(layout.Start).Append(layout.Finish))
         {
-            if (!(Math.Abs(spot.Right) <= Farthest && Math.Abs(spot.Ahead) <= Farthest)) problems.Add(new(LayoutProblemKind.TooFarOut));
+            if (!(Math.Abs(spot.Right) <= Farthest && Math.Abs(spot.Ahead) <= Farthest))
+                problems.Add(new(LayoutProblemKind.TooFarOut));
         }
-        if (layout.Steps.Length > RunNotation.MostSteps) problems.Add(new(LayoutProblemKind.TooManySteps));
+        if (layout.Steps.Length > RunNotation.MostSteps)
+            problems.Add(new(LayoutProblemKind.TooManySteps));
         return [.. problems.Distinct()];
     }
 
@@ -108,13 +129,16 @@ public static class LayoutCheck
             for (var j = i + 1; j < layout.Markers.Length; j++)
             {
                 var apart = marker.DistanceTo(layout.Markers[j]);
-                if (apart < (2 * layout.Clearance) - Tolerance) problems.Add(new(LayoutProblemKind.MarkersTooClose, i + 1, j + 1, apart));
+                if (apart < (2 * layout.Clearance) - Tolerance)
+                    problems.Add(new(LayoutProblemKind.MarkersTooClose, i + 1, j + 1, apart));
             }
             Near(LayoutProblemKind.TooCloseToStart, i, layout.Start);
-            if (layout.Finish != layout.Start) Near(LayoutProblemKind.TooCloseToFinish, i, layout.Finish);
+            if (layout.Finish != layout.Start)
+                Near(LayoutProblemKind.TooCloseToFinish, i, layout.Finish);
             foreach (var step in layout.Steps)
             {
-                if (step is Over over && over.Spot != layout.Start && over.Spot != layout.Finish) Near(LayoutProblemKind.TooCloseToStop, i, over.Spot);
+                if (step is Over over && over.Spot != layout.Start && over.Spot != layout.Finish)
+                    Near(LayoutProblemKind.TooCloseToStop, i, over.Spot);
             }
         }
         for (var i = 1; i < layout.Steps.Length; i++)
@@ -126,7 +150,8 @@ public static class LayoutCheck
         void Near(LayoutProblemKind kind, int i, Spot spot)
         {
             var apart = layout.Markers[i].DistanceTo(spot);
-            if (apart < layout.Clearance - Tolerance) problems.Add(new(kind, i + 1, Metres: apart));
+            if (apart < layout.Clearance - Tolerance)
+                problems.Add(new(kind, i + 1, Metres: apart));
         }
     }
 }

@@ -1,6 +1,7 @@
 namespace Gambeta.Core.Catalogue.Layouts;
 
-/// <summary>Room that has to stay free round a layout, in metres: at the sides, and behind the finish, which is met with speed. The figures are ours.</summary>
+/// <summary>Room that has to stay free round a layout, in metres: at the sides, and behind the finish, which is met with speed. The figures
+/// are ours.</summary>
 public readonly record struct RunOff(double Sides, double BehindFinish)
 {
     /// <summary>No faster than a walk.</summary>

@@ -7,21 +7,27 @@ namespace Gambeta.Core.Catalogue.Layouts;
 public enum RunFeet
 {
     /// <summary>Whichever comes.</summary>
-    [Key("as it comes")] AsItComes,
+    [Key("as it comes")]
+    AsItComes,
 
     /// <summary>The left foot alone.</summary>
-    [Key("left foot")] LeftFoot,
+    [Key("left foot")]
+    LeftFoot,
 
     /// <summary>The right foot alone.</summary>
-    [Key("right foot")] RightFoot,
+    [Key("right foot")]
+    RightFoot,
 
     /// <summary>Half of the way with one foot, half with the other.</summary>
-    [Key("half and half")] HalfAndHalf,
+    [Key("half and half")]
+    HalfAndHalf,
 }
 
-/// <summary>How a layout is run: with which foot, and which turn at which marker. A layout that is run in another way is another layout: times compare within one.</summary>
+/// <summary>How a layout is run: with which foot, and which turn at which marker. A layout that is run in another way is another layout:
+/// times compare within one.</summary>
 /// <param name="By">The foot.</param>
-/// <param name="Turns">The drill of the turn at each marker, in the order of the markers; empty text where any turn will do. Trailing ones may be left out.</param>
+/// <param name="Turns">The drill of the turn at each marker, in the order of the markers; empty text where any turn will do. Trailing ones
+/// may be left out.</param>
 public sealed record RunWay(RunFeet By, ImmutableArray<string> Turns)
 {
     /// <summary>As it comes, with any turn.</summary>
@@ -37,13 +43,14 @@ public sealed record RunWay(RunFeet By, ImmutableArray<string> Turns)
     public RunWay Without(int marker) => marker < Turns.Length ? this with { Turns = Turns.RemoveAt(marker) } : this;
 
     /// <summary>Shares the touches of a run between the feet: as the pattern does where nobody said.</summary>
-    public TouchCount Share(Pattern pattern, int touches) => By switch
-    {
-        RunFeet.LeftFoot => new TouchCount(touches, 0),
-        RunFeet.RightFoot => new TouchCount(0, touches),
-        RunFeet.HalfAndHalf => new TouchCount(touches / 2, touches - (touches / 2)),
-        _ => pattern.Of(touches),
-    };
+    public TouchCount Share(Pattern pattern, int touches) =>
+        By switch
+        {
+            RunFeet.LeftFoot => new TouchCount(touches, 0),
+            RunFeet.RightFoot => new TouchCount(0, touches),
+            RunFeet.HalfAndHalf => new TouchCount(touches / 2, touches - (touches / 2)),
+            _ => pattern.Of(touches),
+        };
 
     /// <summary>Whatever stands behind the last turn that was asked for does not matter.</summary>
     public bool Equals(RunWay? other) => other is not null && By == other.By && Asked(Turns).SequenceEqual(Asked(other.Turns));
@@ -51,5 +58,6 @@ public sealed record RunWay(RunFeet By, ImmutableArray<string> Turns)
     /// <inheritdoc/>
     public override int GetHashCode() => Asked(Turns).Aggregate((int)By, HashCode.Combine);
 
-    private static IEnumerable<string> Asked(ImmutableArray<string> turns) => turns.Take(turns.Length - turns.Reverse().TakeWhile(turn => turn.Length == 0).Count());
+    private static IEnumerable<string> Asked(ImmutableArray<string> turns) =>
+        turns.Take(turns.Length - turns.Reverse().TakeWhile(turn => turn.Length == 0).Count());
 }

@@ -7,72 +7,92 @@ namespace Gambeta.Core.Catalogue.Layouts;
 public enum Ground
 {
     /// <summary>Wood, laminate, linoleum.</summary>
-    [Key("smooth floor")] SmoothFloor,
+    [Key("smooth floor")]
+    SmoothFloor,
 
     /// <summary>A carpet or mats.</summary>
-    [Key("carpet")] Carpet,
+    [Key("carpet")]
+    Carpet,
 
     /// <summary>Tiles or flagstones.</summary>
-    [Key("tiles")] Tiles,
+    [Key("tiles")]
+    Tiles,
 
     /// <summary>Concrete or asphalt.</summary>
-    [Key("concrete")] Concrete,
+    [Key("concrete")]
+    Concrete,
 
     /// <summary>Grass.</summary>
-    [Key("grass")] Grass,
+    [Key("grass")]
+    Grass,
 
     /// <summary>Artificial grass.</summary>
-    [Key("artificial grass")] ArtificialGrass,
+    [Key("artificial grass")]
+    ArtificialGrass,
 
     /// <summary>Earth, sand or gravel.</summary>
-    [Key("earth")] Earth,
+    [Key("earth")]
+    Earth,
 }
 
 /// <summary>The sides of a space, seen from where one comes in.</summary>
 public enum SpaceSide
 {
     /// <summary>Where one comes in.</summary>
-    [Key("near")] Near,
+    [Key("near")]
+    Near,
 
     /// <summary>At the right hand.</summary>
-    [Key("right")] Right,
+    [Key("right")]
+    Right,
 
     /// <summary>Opposite.</summary>
-    [Key("far")] Far,
+    [Key("far")]
+    Far,
 
     /// <summary>At the left hand.</summary>
-    [Key("left")] Left,
+    [Key("left")]
+    Left,
 }
 
 /// <summary>What lies behind a side of a space.</summary>
 public enum Behind
 {
     /// <summary>Room to run out.</summary>
-    [Key("open ground")] OpenGround,
+    [Key("open ground")]
+    OpenGround,
 
     /// <summary>A wall or a fence that stops a player.</summary>
-    [Key("wall or fence")] WallOrFence,
+    [Key("wall or fence")]
+    WallOrFence,
 
     /// <summary>A hedge or bushes.</summary>
-    [Key("hedge")] Hedge,
+    [Key("hedge")]
+    Hedge,
 
     /// <summary>Windows or glass doors.</summary>
-    [Key("glass")] Glass,
+    [Key("glass")]
+    Glass,
 
     /// <summary>Steps, a kerb or an edge.</summary>
-    [Key("step or kerb")] StepOrKerb,
+    [Key("step or kerb")]
+    StepOrKerb,
 
     /// <summary>A road.</summary>
-    [Key("road")] Road,
+    [Key("road")]
+    Road,
 
     /// <summary>A pond or a pool.</summary>
-    [Key("water")] Water,
+    [Key("water")]
+    Water,
 
     /// <summary>The neighbours.</summary>
-    [Key("neighbours")] Neighbours,
+    [Key("neighbours")]
+    Neighbours,
 
     /// <summary>Furniture, pots, things that break.</summary>
-    [Key("breakables")] Breakables,
+    [Key("breakables")]
+    Breakables,
 }
 
 /// <summary>A wall to play against, in the middle of a side.</summary>
@@ -109,7 +129,13 @@ public sealed record Space
     public SpaceWall? Wall { get; init; }
 
     /// <summary>What lies behind near, right, far and left, in this order.</summary>
-    public ImmutableArray<Behind> Behind { get; init; } = [Catalogue.Layouts.Behind.OpenGround, Catalogue.Layouts.Behind.OpenGround, Catalogue.Layouts.Behind.OpenGround, Catalogue.Layouts.Behind.OpenGround];
+    public ImmutableArray<Behind> Behind { get; init; } =
+    [
+        Catalogue.Layouts.Behind.OpenGround,
+        Catalogue.Layouts.Behind.OpenGround,
+        Catalogue.Layouts.Behind.OpenGround,
+        Catalogue.Layouts.Behind.OpenGround,
+    ];
 
     /// <summary>True for a length that a side can have.</summary>
     public static bool IsSide(double metres) => metres is >= LeastSide and <= MostSide;

@@ -41,19 +41,24 @@ internal static class TautLine
     public static Course? Pull(Layout layout)
     {
         var beads = Lay(layout);
-        if (beads is null) return null;
-        if (beads.Count == 1) return new Course([], 0, 0, []);
+        if (beads is null)
+            return null;
+        if (beads.Count == 1)
+            return new Course([], 0, 0, []);
         for (var change = 0; change < MostChanges; change++)
         {
             var leans = Leans(beads);
-            if (leans is null) return null;
+            if (leans is null)
+                return null;
             var loosest = Loosest(beads, leans);
             if (loosest > 0)
             {
-                if (!LetGo(beads, loosest, layout)) return null;
+                if (!LetGo(beads, loosest, layout))
+                    return null;
                 continue;
             }
-            if (!TakeUp(beads, leans, layout)) return Parts(beads, leans);
+            if (!TakeUp(beads, leans, layout))
+                return Parts(beads, leans);
         }
         return null;
     }
@@ -67,7 +72,10 @@ internal static class TautLine
 
     private static List<Bead>? Lay(Layout layout)
     {
-        var beads = new List<Bead>(layout.Steps.Length + 8) { new() { Centre = layout.Start, Marker = -1 } };
+        var beads = new List<Bead>(layout.Steps.Length + 8)
+        {
+            new() { Centre = layout.Start, Marker = -1 },
+        };
         foreach (var step in layout.Steps)
         {
             var bead = step switch
@@ -86,21 +94,25 @@ internal static class TautLine
             };
             if (beads[^1].Centre.DistanceTo(bead.Centre) < 1e-9)
             {
-                // The same spot again, or the same marker passed twice running on the same side: once is enough, and its loops are run one after the other.
-                if (bead.Hand != beads[^1].Hand) return null;
+                // The same spot again, or the same marker passed twice running on the same side: once is enough, and its loops are run one
+                // after the other.
+                if (bead.Hand != beads[^1].Hand)
+                    return null;
                 beads[^1] = beads[^1] with { Loops = beads[^1].Loops + bead.Loops, IsRound = beads[^1].IsRound || bead.IsRound };
                 continue;
             }
             beads.Add(bead);
         }
-        if (beads[^1].Centre.DistanceTo(layout.Finish) >= 1e-9) beads.Add(new Bead { Centre = layout.Finish, Marker = -1 });
+        if (beads[^1].Centre.DistanceTo(layout.Finish) >= 1e-9)
+            beads.Add(new Bead { Centre = layout.Finish, Marker = -1 });
         for (var i = 0; i < beads.Count; i++)
         {
             var bead = beads[i];
             if (i > 0 && i < beads.Count - 1)
             {
                 bead.Turn = Between(bead.Centre - beads[i - 1].Centre, beads[i + 1].Centre - bead.Centre);
-                if (bead.Turn * bead.Hand < (bead.IsRound ? 0 : -Hairpin) - 1e-9) bead.Turn += bead.Hand * 2 * Math.PI;
+                if (bead.Turn * bead.Hand < (bead.IsRound ? 0 : -Hairpin) - 1e-9)
+                    bead.Turn += bead.Hand * 2 * Math.PI;
             }
             beads[i] = bead;
         }
@@ -115,22 +127,26 @@ internal static class TautLine
         {
             var (a, b) = (beads[i], beads[i + 1]);
             var sine = ((b.Hand * b.Radius) - (a.Hand * a.Radius)) / a.Centre.DistanceTo(b.Centre);
-            if (!(Math.Abs(sine) <= 1 + 1e-9)) return null;
+            if (!(Math.Abs(sine) <= 1 + 1e-9))
+                return null;
             leans[i] = Math.Asin(Math.Clamp(sine, -1, 1));
         }
         return leans;
     }
 
-    private static double Sweep(List<Bead> beads, double[] leans, int i) => (beads[i].Hand * (beads[i].Turn - leans[i] + leans[i - 1])) + beads[i].Loops;
+    private static double Sweep(List<Bead> beads, double[] leans, int i) =>
+        (beads[i].Hand * (beads[i].Turn - leans[i] + leans[i - 1])) + beads[i].Loops;
 
     private static int Loosest(List<Bead> beads, double[] leans)
     {
         var (loosest, least) = (0, -1e-10);
         for (var i = 1; i < beads.Count - 1; i++)
         {
-            if (beads[i].Hand == 0) continue;
+            if (beads[i].Hand == 0)
+                continue;
             var sweep = Sweep(beads, leans, i);
-            if (sweep < least) (loosest, least) = (i, sweep);
+            if (sweep < least)
+                (loosest, least) = (i, sweep);
         }
         return loosest;
     }
@@ -140,7 +156,8 @@ internal static class TautLine
     private static bool LetGo(List<Bead> beads, int i, Layout layout)
     {
         var (before, gone, after) = (beads[i - 1], beads[i], beads[i + 1]);
-        if (before.Centre.DistanceTo(after.Centre) < 1e-9) return Join(beads, i);
+        if (before.Centre.DistanceTo(after.Centre) < 1e-9)
+            return Join(beads, i);
         var direct = after.Centre - before.Centre;
         var hand = (gone.Centre - before.Centre).Cross(after.Centre - gone.Centre) > 0 ? 1 : -1;
         var caught = new List<int>();
@@ -149,17 +166,20 @@ internal static class TautLine
         after.Turn += Swing(direct, after.Centre - gone.Centre, -gone.Hand);
         (beads[i - 1], beads[i + 1]) = (before, after);
         beads.RemoveAt(i);
-        for (var c = 0; c < caught.Count; c++) Insert(beads, i + c, caught[c], hand, layout);
+        for (var c = 0; c < caught.Count; c++)
+            Insert(beads, i + c, caught[c], hand, layout);
         return true;
     }
 
-    // Out to a marker that holds nothing and back to where one came from: both visits become one, and what the string does about that marker, from the ray
-    // on which it comes in to the ray on which it leaves, is what it did on both. A visit winds about its marker by half a circle and its loops, the way of its
-    // hand, and by its turn; the ray out to what came off is the ray back. Which way that is in all is the hand, what is over half a circle the turn.
+    // Out to a marker that holds nothing and back to where one came from: both visits become one, and what the string does about that
+    // marker, from the ray on which it comes in to the ray on which it leaves, is what it did on both. A visit winds about its marker by
+    // half a circle and its loops, the way of its hand, and by its turn; the ray out to what came off is the ray back. Which way that is in
+    // all is the hand, what is over half a circle the turn.
     private static bool Join(List<Bead> beads, int i)
     {
         var (before, gone, after) = (beads[i - 1], beads[i], beads[i + 1]);
-        if (beads.Count == 3) return false;
+        if (beads.Count == 3)
+            return false;
         var joined = i + 1 == beads.Count - 1 ? after : before;
         if (before.Hand != 0 && after.Hand != 0)
         {
@@ -186,9 +206,11 @@ internal static class TautLine
         var (farthest, height) = (-1, 1e-9);
         for (var m = 0; m < layout.Markers.Length; m++)
         {
-            if (Inside(layout.Markers[m], from, corner, to) && Height(layout.Markers[m], from, to) is var h && h > height) (farthest, height) = (m, h);
+            if (Inside(layout.Markers[m], from, corner, to) && Height(layout.Markers[m], from, to) is var h && h > height)
+                (farthest, height) = (m, h);
         }
-        if (farthest < 0) return;
+        if (farthest < 0)
+            return;
         var held = layout.Markers[farthest];
         Catch(from, corner, held, layout, caught);
         caught.Add(farthest);
@@ -213,24 +235,30 @@ internal static class TautLine
             var length = along.Dot(along);
             for (var m = 0; m < layout.Markers.Length; m++)
             {
-                if (m == beads[i].Marker || m == beads[i + 1].Marker) continue;
+                if (m == beads[i].Marker || m == beads[i + 1].Marker)
+                    continue;
                 var off = layout.Markers[m] - from;
                 var share = length < 1e-18 ? 0 : Math.Clamp(off.Dot(along) / length, 0, 1);
                 var distance = (off - (along * share)).Length;
-                if (distance < deepest) (at, marker, deepest) = (i, m, distance);
+                if (distance < deepest)
+                    (at, marker, deepest) = (i, m, distance);
             }
         }
-        if (at < 0) return false;
+        if (at < 0)
+            return false;
         var (before, after) = (beads[at].Centre, beads[at + 1].Centre);
         // One that stands between the line of centres and this one is in the way first.
         for (var m = 0; m < layout.Markers.Length; m++)
         {
-            if (Inside(layout.Markers[m], before, layout.Markers[marker], after)) marker = m;
+            if (Inside(layout.Markers[m], before, layout.Markers[marker], after))
+                marker = m;
         }
-        // One exactly on the line is passed on the side on which the string runs; where that runs through its middle too, it stays at the left hand.
+        // One exactly on the line is passed on the side on which the string runs; where that runs through its middle too, it stays at the
+        // left hand.
         var (tight, end) = Stretch(beads, leans, at);
         var side = (after - before).Cross(layout.Markers[marker] - before);
-        if (Math.Abs(side) <= 1e-9) side = (end - tight).Cross(layout.Markers[marker] - tight);
+        if (Math.Abs(side) <= 1e-9)
+            side = (end - tight).Cross(layout.Markers[marker] - tight);
         Insert(beads, at + 1, marker, side >= -1e-9 ? 1 : -1, layout);
         return true;
     }
@@ -243,7 +271,17 @@ internal static class TautLine
         before.Turn += Between(direct, centre - before.Centre);
         after.Turn += Between(after.Centre - centre, direct);
         (beads[at - 1], beads[at]) = (before, after);
-        beads.Insert(at, new Bead { Centre = centre, Radius = layout.Clearance, Hand = hand, Marker = marker, Turn = Between(centre - before.Centre, after.Centre - centre) });
+        beads.Insert(
+            at,
+            new Bead
+            {
+                Centre = centre,
+                Radius = layout.Clearance,
+                Hand = hand,
+                Marker = marker,
+                Turn = Between(centre - before.Centre, after.Centre - centre),
+            }
+        );
     }
 
     private static (Spot From, Spot To) Stretch(List<Bead> beads, double[] leans, int i)
@@ -275,7 +313,9 @@ internal static class TautLine
                 {
                     turn = Math.Max(0, Sweep(beads, leans, i));
                     // It ends where the next stretch begins and goes back from there by its own sweep.
-                    parts.Add(new Arc(bead.Centre, bead.Radius, (from - bead.Centre).Angle - (bead.Hand * turn), bead.Hand * turn, bead.Marker));
+                    parts.Add(
+                        new Arc(bead.Centre, bead.Radius, (from - bead.Centre).Angle - (bead.Hand * turn), bead.Hand * turn, bead.Marker)
+                    );
                 }
                 turning += turn;
                 sharpest = Math.Max(sharpest, turn);
@@ -286,7 +326,8 @@ internal static class TautLine
     }
 
     // Three centres in one line swing by exactly half a circle: no rounding may decide which way, but the side off which the string slid.
-    private static double Swing(Spot from, Spot to, int hand) => Between(from, to) is var turn && Math.Abs(turn) > Math.PI - 1e-9 ? hand * Math.PI : turn;
+    private static double Swing(Spot from, Spot to, int hand) =>
+        Between(from, to) is var turn && Math.Abs(turn) > Math.PI - 1e-9 ? hand * Math.PI : turn;
 
     private static double Between(Spot from, Spot to) => Math.Atan2(from.Cross(to), from.Dot(to));
 }

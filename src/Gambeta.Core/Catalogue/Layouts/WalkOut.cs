@@ -16,14 +16,18 @@ public sealed record Walk(int? To, int HalvesAhead, int HalvesRight, Spot Tape);
 /// </summary>
 public static class WalkOut
 {
-    /// <summary>The walks, from the origin to the start where that lies elsewhere, then to each marker in its order, then to the finish where it is none of them.</summary>
+    /// <summary>The walks, from the origin to the start where that lies elsewhere, then to each marker in its order, then to the finish
+    /// where it is none of them.</summary>
     public static ImmutableArray<Walk> Of(Layout layout, Pace pace)
     {
         var walks = ImmutableArray.CreateBuilder<Walk>();
         var (stands, tapeAt) = (default(Spot), default(Spot));
-        if (layout.Start != default) Go(0, layout.Start);
-        for (var i = 0; i < layout.Markers.Length; i++) Go(i + 1, layout.Markers[i]);
-        if (layout.Finish != layout.Start && !layout.Markers.Contains(layout.Finish)) Go(null, layout.Finish);
+        if (layout.Start != default)
+            Go(0, layout.Start);
+        for (var i = 0; i < layout.Markers.Length; i++)
+            Go(i + 1, layout.Markers[i]);
+        if (layout.Finish != layout.Start && !layout.Markers.Contains(layout.Finish))
+            Go(null, layout.Finish);
         return walks.ToImmutable();
 
         void Go(int? to, Spot there)

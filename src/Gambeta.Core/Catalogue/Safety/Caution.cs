@@ -57,46 +57,78 @@ public enum CautionKind
 /// <param name="Sentence">The card's own sentence; nothing for a kind.</param>
 public sealed record Caution(DrillCard Card, CautionKind? Kind, string? Sentence);
 
-/// <summary>Which cautions a drill carries: the one way to them for the card, the practice screen and the check before the first touch.</summary>
+/// <summary>Which cautions a drill carries: the one way to them for the card, the practice screen and the check before the first
+/// touch.</summary>
 public static class Cautions
 {
     /// <summary>All of a drill for a player of an age in years: what follows from it, the gravest first, then what its card says.</summary>
     public static IEnumerable<Caution> All(DrillCard card, int age) =>
-        [.. Of(card, age).Select(kind => new Caution(card, kind, null)), .. card.Cautions.Select(sentence => new Caution(card, null, sentence))];
+        [
+            .. Of(card, age).Select(kind => new Caution(card, kind, null)),
+            .. card.Cautions.Select(sentence => new Caution(card, null, sentence)),
+        ];
 
-    /// <summary>What is said before the first touch besides <see cref="FirstTouchCheck"/>, which asks about wall, goal, run-off and floor itself.</summary>
+    /// <summary>What is said before the first touch besides <see cref="FirstTouchCheck"/>, which asks about wall, goal, run-off and floor
+    /// itself.</summary>
     public static IEnumerable<Caution> BeforeTheStart(IEnumerable<DrillCard> cards, int age) =>
-        cards.SelectMany(card => All(card, age)).Where(caution => caution.Kind is not (CautionKind.Wall or CautionKind.Goal or CautionKind.FullSpeed or CautionKind.SoftBallIndoors));
+        cards
+            .SelectMany(card => All(card, age))
+            .Where(caution =>
+                caution.Kind is not (CautionKind.Wall or CautionKind.Goal or CautionKind.FullSpeed or CautionKind.SoftBallIndoors)
+            );
 
     /// <summary>The kinds for a player of an age in years, the gravest first.</summary>
     public static IEnumerable<CautionKind> Of(DrillCard card, int age)
     {
-        if (card.IsHeading) yield return CautionKind.Heading;
-        if (card.LeastAge > age) yield return CautionKind.TooYoung;
-        if (card.Places.HasFlag(Places.Wall)) yield return CautionKind.Wall;
-        if (card.Places.HasFlag(Places.Goal)) yield return CautionKind.Goal;
-        if (MeasureTraits.Of(card.MeasuredBy).IsRun) yield return CautionKind.FullSpeed;
-        if (card.Places.HasFlag(Places.Indoors)) yield return CautionKind.SoftBallIndoors;
+        if (card.IsHeading)
+            yield return CautionKind.Heading;
+        if (card.LeastAge > age)
+            yield return CautionKind.TooYoung;
+        if (card.Places.HasFlag(Places.Wall))
+            yield return CautionKind.Wall;
+        if (card.Places.HasFlag(Places.Goal))
+            yield return CautionKind.Goal;
+        if (MeasureTraits.Of(card.MeasuredBy).IsRun)
+            yield return CautionKind.FullSpeed;
+        if (card.Places.HasFlag(Places.Indoors))
+            yield return CautionKind.SoftBallIndoors;
         var touches = card.Pattern.Touches;
-        if (touches.Any(touch => touch is { Move: BallMove.Wall, Surface: Surface.Laces })) yield return CautionKind.Rebound;
-        if (Steps(card).Any(pair => pair is (Contact { Touch.Move: BallMove.Wall }, Between { Happening: Happening.Catch }))) yield return CautionKind.KeeperHands;
-        if (Needs(GearKind.Upright)) yield return CautionKind.Backwards;
-        if (Needs(GearKind.Helper)) yield return CautionKind.Helper;
-        if (card.MeasuredBy == MeasuredBy.RunInTouches || card is { Intensity: Intensity.Hard, Family: Family.Feints or Family.DribblingAndTurns } && !MeasureTraits.Of(card.MeasuredBy).IsRun) yield return CautionKind.Burst;
-        if (card.Family == Family.Juggling && card.Space.Length >= MovingFrom) yield return CautionKind.BlindWay;
-        if (card.Family == Family.BallMasteryMoving && touches.Any(touch => touch.Surface == Surface.Sole)) yield return CautionKind.OnTheBall;
-        if (GoesHigh(card)) yield return CautionKind.HighBall;
+        if (touches.Any(touch => touch is { Move: BallMove.Wall, Surface: Surface.Laces }))
+            yield return CautionKind.Rebound;
+        if (Steps(card).Any(pair => pair is (Contact { Touch.Move: BallMove.Wall }, Between { Happening: Happening.Catch })))
+            yield return CautionKind.KeeperHands;
+        if (Needs(GearKind.Upright))
+            yield return CautionKind.Backwards;
+        if (Needs(GearKind.Helper))
+            yield return CautionKind.Helper;
+        if (
+            card.MeasuredBy == MeasuredBy.RunInTouches
+            || card is { Intensity: Intensity.Hard, Family: Family.Feints or Family.DribblingAndTurns }
+                && !MeasureTraits.Of(card.MeasuredBy).IsRun
+        )
+            yield return CautionKind.Burst;
+        if (card.Family == Family.Juggling && card.Space.Length >= MovingFrom)
+            yield return CautionKind.BlindWay;
+        if (card.Family == Family.BallMasteryMoving && touches.Any(touch => touch.Surface == Surface.Sole))
+            yield return CautionKind.OnTheBall;
+        if (GoesHigh(card))
+            yield return CautionKind.HighBall;
 
         bool Needs(GearKind kind) => card.Gear.Any(item => item.Kind == kind);
     }
 
-    // Floors from this length on are walked; a juggled ball that comes down less often than this a minute goes over the head. Figures of ours.
-    private const double MovingFrom = 4, HighBelow = 60;
+    // Floors from this length on are walked; a juggled ball that comes down less often than this a minute goes over the head. Figures of
+    // ours.
+    private const double MovingFrom = 4,
+        HighBelow = 60;
 
     // Juggled high, or lofted at a wall out of the hands.
     private static bool GoesHigh(DrillCard card) =>
         (card.Pattern.Beats.All(beat => beat is Contact { Touch.Move: BallMove.Up }) && card.Tempo.Slow.TouchesAMinute < HighBelow)
-        || Steps(card).Any(pair => pair is (Between { Happening: Happening.Hand }, Contact { Touch: { Move: BallMove.Wall, Surface: Surface.Laces } }));
+        || Steps(card)
+            .Any(pair =>
+                pair is (Between { Happening: Happening.Hand }, Contact { Touch: { Move: BallMove.Wall, Surface: Surface.Laces } })
+            );
 
     private static IEnumerable<(Beat, Beat)> Steps(DrillCard card) => card.Pattern.Beats.Zip(card.Pattern.Beats.Skip(1));
 

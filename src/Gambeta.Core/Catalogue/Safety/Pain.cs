@@ -4,28 +4,36 @@ namespace Gambeta.Core.Catalogue.Safety;
 public enum PainPart
 {
     /// <summary>The knee.</summary>
-    [Key("knee")] Knee,
+    [Key("knee")]
+    Knee,
 
     /// <summary>The heel.</summary>
-    [Key("heel")] Heel,
+    [Key("heel")]
+    Heel,
 
     /// <summary>The shin.</summary>
-    [Key("shin")] Shin,
+    [Key("shin")]
+    Shin,
 
     /// <summary>The ankle or the foot.</summary>
-    [Key("ankle or foot")] AnkleOrFoot,
+    [Key("ankle or foot")]
+    AnkleOrFoot,
 
     /// <summary>The hip or the groin.</summary>
-    [Key("hip or groin")] HipOrGroin,
+    [Key("hip or groin")]
+    HipOrGroin,
 
     /// <summary>The back.</summary>
-    [Key("back")] Back,
+    [Key("back")]
+    Back,
 
     /// <summary>The head.</summary>
-    [Key("head")] Head,
+    [Key("head")]
+    Head,
 
     /// <summary>Somewhere else.</summary>
-    [Key("somewhere else")] SomewhereElse,
+    [Key("somewhere else")]
+    SomewhereElse,
 }
 
 /// <summary>Something hurt: practice does not go on until somebody grown-up said that it may.</summary>

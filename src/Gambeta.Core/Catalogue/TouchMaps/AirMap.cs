@@ -23,7 +23,14 @@ internal sealed class AirMap
     /// <summary>A ball off the wall is drawn so much faster to the left, so that it comes down clear of where it was sent.</summary>
     private const double BackFromWall = 1.7;
 
-    private const double Hands = 100, Floor = SurfaceTraits.BallOnTheFloor, Hold = 0.35, ToHands = 0.7, ToWall = 0.45, FromWall = 0.7, Serve = 0.75, LongestRoll = 0.6;
+    private const double Hands = 100,
+        Floor = SurfaceTraits.BallOnTheFloor,
+        Hold = 0.35,
+        ToHands = 0.7,
+        ToWall = 0.45,
+        FromWall = 0.7,
+        Serve = 0.75,
+        LongestRoll = 0.6;
 
     private readonly List<MapStop> _stops = [];
     private readonly List<MapPath> _paths = [];
@@ -56,13 +63,26 @@ internal sealed class AirMap
         };
     }
 
-    private static double Height(Touch touch) => SurfaceTraits.Of(touch.Surface).Height
-        ?? (touch.Move is BallMove.Up or BallMove.Wall or BallMove.Goal ? 35 : touch is { Surface: Surface.Laces, Move: BallMove.Stay } ? 22 : 14);
+    private static double Height(Touch touch) =>
+        SurfaceTraits.Of(touch.Surface).Height
+        ?? (
+            touch.Move is BallMove.Up or BallMove.Wall or BallMove.Goal ? 35
+            : touch is { Surface: Surface.Laces, Move: BallMove.Stay } ? 22
+            : 14
+        );
 
     private void Play(Pattern pattern)
     {
         var beats = pattern.Beats;
-        _ball = new MapPoint(0, beats[0] switch { Contact contact => Height(contact.Touch), Between { Happening: Happening.Bounce or Happening.Rolled or Happening.Run } => Floor, _ => Hands });
+        _ball = new MapPoint(
+            0,
+            beats[0] switch
+            {
+                Contact contact => Height(contact.Touch),
+                Between { Happening: Happening.Bounce or Happening.Rolled or Happening.Run } => Floor,
+                _ => Hands,
+            }
+        );
         for (var i = 0; i < beats.Length; i++)
         {
             // A pattern that ends in flight ends where its first touch would come again.
@@ -79,7 +99,8 @@ internal sealed class AirMap
                 default:
                     _marks.Add(new MapMark(_ball, beats[i].Written, beats[i].Foot, _stops.Count, Turned: false));
                     // A ball in flight does not wait for a foot.
-                    if (_ball.Up <= Floor) Stay(_flight, PathKind.Floor);
+                    if (_ball.Up <= Floor)
+                        Stay(_flight, PathKind.Floor);
                     break;
             }
         }
@@ -179,7 +200,10 @@ internal sealed class AirMap
             Fly(Floor, first);
             return;
         }
-        var seconds = fromWall ? FromWall : next is Between ? Math.Min(_flight, ToHands) : _flight;
+        var seconds =
+            fromWall ? FromWall
+            : next is Between ? Math.Min(_flight, ToHands)
+            : _flight;
         Fly(Target(next), seconds);
     }
 
@@ -194,12 +218,13 @@ internal sealed class AirMap
 
     private static double Comes(double from, double seconds) => (FreeFlight.G * seconds) - FreeFlight.SpeedFor(from, 0, seconds);
 
-    private static double Target(Beat next) => next switch
-    {
-        Contact contact => Height(contact.Touch),
-        Between { Happening: Happening.Bounce } => Floor,
-        _ => Hands,
-    };
+    private static double Target(Beat next) =>
+        next switch
+        {
+            Contact contact => Height(contact.Touch),
+            Between { Happening: Happening.Bounce } => Floor,
+            _ => Hands,
+        };
 
     private void Fly(double height, double seconds) => Fly(Along(seconds, height), seconds);
 

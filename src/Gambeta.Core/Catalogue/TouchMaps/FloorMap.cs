@@ -12,7 +12,9 @@ internal sealed class FloorMap
     /// <summary>A touch that ends this near to the first one closes the rep there.</summary>
     private const double Closes = 16;
 
-    private const double ToTheWall = 95, ToTheGoal = 120, ToTheHelper = 95;
+    private const double ToTheWall = 95,
+        ToTheGoal = 120,
+        ToTheHelper = 95;
 
     private static readonly MapPoint BesideTheGoal = new(-75, 62);
 
@@ -44,19 +46,21 @@ internal sealed class FloorMap
     }
 
     // Where the middle of the ball is when a surface meets it, from the heel of the right shoe.
-    private static MapPoint Contact(Surface surface) => SurfaceTraits.Of(surface).OnFloor is var (right, ahead) ? new(right, ahead) : default;
+    private static MapPoint Contact(Surface surface) =>
+        SurfaceTraits.Of(surface).OnFloor is var (right, ahead) ? new(right, ahead) : default;
 
-    private static MapPoint Way(BallMove move) => move switch
-    {
-        BallMove.Back => new(0, -34),
-        BallMove.Away => new(0, 34),
-        BallMove.Across => new(-30, 0),
-        BallMove.Out => new(30, 0),
-        BallMove.Inward => new(-28, 30),
-        BallMove.Outward => new(28, 30),
-        BallMove.Behind => new(-48, -22),
-        _ => default,
-    };
+    private static MapPoint Way(BallMove move) =>
+        move switch
+        {
+            BallMove.Back => new(0, -34),
+            BallMove.Away => new(0, 34),
+            BallMove.Across => new(-30, 0),
+            BallMove.Out => new(30, 0),
+            BallMove.Inward => new(-28, 30),
+            BallMove.Outward => new(28, 30),
+            BallMove.Behind => new(-48, -22),
+            _ => default,
+        };
 
     private void Play(Pattern pattern)
     {
@@ -71,7 +75,12 @@ internal sealed class FloorMap
         _ball = Home(first.Foot) + For(first.Foot, Contact(first.Surface) + reach);
         _shoots = pattern.Touches.Any(touch => touch.Move == BallMove.Goal);
         // One that the feet play by turns, straight or not at all, lies between them.
-        if (first.Move is BallMove.Stay or BallMove.Away or BallMove.Back && pattern.Touches.Length > 1 && pattern.Touches[1].Foot != first.Foot) _ball = _ball with { Right = 0 };
+        if (
+            first.Move is BallMove.Stay or BallMove.Away or BallMove.Back
+            && pattern.Touches.Length > 1
+            && pattern.Touches[1].Foot != first.Foot
+        )
+            _ball = _ball with { Right = 0 };
         var beats = pattern.Beats;
         for (var i = 0; i < beats.Length; i++)
         {
@@ -107,7 +116,8 @@ internal sealed class FloorMap
         _ball = Contact(Surface.Sole) with { Right = 0 };
         foreach (var beat in pattern.Beats)
         {
-            if (beat is Shown shown) _marks.Add(new MapMark(_ball, shown.Written, shown.By, 0, _turned));
+            if (beat is Shown shown)
+                _marks.Add(new MapMark(_ball, shown.Written, shown.By, 0, _turned));
             Wait();
         }
     }
@@ -118,8 +128,10 @@ internal sealed class FloorMap
         var helper = _player + For(next.Foot, _shoots ? BesideTheGoal : new(0, ToTheHelper));
         _marks.Add(new MapMark(helper, "rolled", null, _stops.Count, _turned));
         // The first ball and the one after a shot begin with the helper.
-        if (_stops is [] or [.., { Touch.Move: BallMove.Goal }]) _ball = helper;
-        else Roll(helper, _beat / 2, bow: 0);
+        if (_stops is [] or [.., { Touch.Move: BallMove.Goal }])
+            _ball = helper;
+        else
+            Roll(helper, _beat / 2, bow: 0);
         Roll(Home(next.Foot) + For(next.Foot, Contact(next.Surface)), _beat, bow: 0);
     }
 
@@ -136,7 +148,8 @@ internal sealed class FloorMap
             case BallMove.Wall:
                 var wall = Line(ToTheWall);
                 var back = Home(next.Foot) + For(next.Foot, Contact(next.Surface));
-                if (last && _stops[0].At.DistanceTo(back) < 2 * Closes) back = _stops[0].At;
+                if (last && _stops[0].At.DistanceTo(back) < 2 * Closes)
+                    back = _stops[0].At;
                 var hit = new MapPoint((_ball.Right + back.Right) / 2, wall);
                 Roll(hit, _beat / 2, bow: 0);
                 Roll(back, _beat / 2, bow: 0);
@@ -144,7 +157,8 @@ internal sealed class FloorMap
             case BallMove.Goal:
                 Roll(new MapPoint(_ball.Right + (touch.Foot == Foot.Right ? -18 : 18), Line(ToTheGoal)), _beat, bow: 0);
                 // The next shot is another ball.
-                if (!last) _ball = Home(next.Foot) + For(next.Foot, Contact(next.Surface));
+                if (!last)
+                    _ball = Home(next.Foot) + For(next.Foot, Contact(next.Surface));
                 break;
             case BallMove.Behind:
                 var to = Ends(_ball + For(touch.Foot, Way(BallMove.Behind)), last);
@@ -164,14 +178,18 @@ internal sealed class FloorMap
         _player += walk;
     }
 
-    private static double Beyond(double value, double least, double most) => value < least ? value - least : value > most ? value - most : 0;
+    private static double Beyond(double value, double least, double most) =>
+        value < least ? value - least
+        : value > most ? value - most
+        : 0;
 
     // Facing the other way, the player stands so that the next foot meets the ball without a step.
     private void Turn(Touch? next)
     {
         _marks.Add(new MapMark(_player + new MapPoint(0, _turned ? 8 : -8), "turn", null, _stops.Count, _turned));
         _turned = !_turned;
-        if (next is { } touch) _player += _ball - For(touch.Foot, Contact(touch.Surface)) - Home(touch.Foot);
+        if (next is { } touch)
+            _player += _ball - For(touch.Foot, Contact(touch.Surface)) - Home(touch.Foot);
         Wait();
     }
 
@@ -212,7 +230,8 @@ internal sealed class FloorMap
     {
         for (var i = after + 1; i < beats.Length; i++)
         {
-            if (beats[i] is Contact contact) return contact.Touch;
+            if (beats[i] is Contact contact)
+                return contact.Touch;
         }
         return null;
     }

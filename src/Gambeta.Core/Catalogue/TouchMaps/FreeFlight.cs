@@ -47,25 +47,30 @@ public static class FreeFlight
         // From half the time on, the ball at first leaves faster than it may; where that turns is the moment, found by halving.
         var early = seconds * 0.5;
         var late = Enumerable.Range(1, 40).Select(i => seconds * (0.5 + (i * 0.0115))).FirstOrDefault(t => !TooFast(t));
-        if (late == 0 || !TooFast(early)) return null;
+        if (late == 0 || !TooFast(early))
+            return null;
         for (var i = 0; i < 50; i++)
         {
             var middle = (early + late) / 2;
-            if (TooFast(middle)) early = middle;
-            else late = middle;
+            if (TooFast(middle))
+                early = middle;
+            else
+                late = middle;
         }
         return (early + late) / 2;
 
         bool TooFast(double first) => SpeedFor(0, to, seconds - first) > Bounce * ((G * first) - SpeedFor(from, 0, first));
     }
 
-    /// <summary>The two flights of a ball that bounces once between two heights, in the time that is asked for, or in the least longer one in which it loses speed as it must.</summary>
+    /// <summary>The two flights of a ball that bounces once between two heights, in the time that is asked for, or in the least longer one
+    /// in which it loses speed as it must.</summary>
     public static (double First, double After) Bouncing(double from, double to, double seconds)
     {
         // Long flights are nearly the same up and down, so that a moment is found well before the last of these.
         for (var i = 0; i < 500; i++, seconds += 0.02)
         {
-            if (TimeToBounce(from, to, seconds) is { } first) return (first, seconds - first);
+            if (TimeToBounce(from, to, seconds) is { } first)
+                return (first, seconds - first);
         }
         throw new ArgumentOutOfRangeException(nameof(seconds), "No ball bounces between these heights.");
     }

@@ -3,7 +3,8 @@ using Gambeta.Core.Base.Touches;
 
 namespace Gambeta.Core.Catalogue.TouchMaps;
 
-/// <summary>A point of a map in centimetres: to the right, and up. Up is ahead of the player on a map of the floor, height on one of the air.</summary>
+/// <summary>A point of a map in centimetres: to the right, and up. Up is ahead of the player on a map of the floor, height on one of the
+/// air.</summary>
 public readonly record struct MapPoint(double Right, double Up)
 {
     /// <summary>Adds a way to a point.</summary>
@@ -47,7 +48,8 @@ public enum PathKind
 /// <param name="Turned">On the floor: the player faces down the map.</param>
 public sealed record MapStop(int Number, MapPoint At, Touch Touch, MapPoint Shoe, bool Turned);
 
-/// <summary>A stretch of the ball's way: a curve that leaves <paramref name="From"/> towards <paramref name="Bend"/> and ends in <paramref name="To"/> (a quadratic Bézier curve; a free flight is exactly one).</summary>
+/// <summary>A stretch of the ball's way: a curve that leaves <paramref name="From"/> towards <paramref name="Bend"/> and ends in
+/// <paramref name="To"/> (a quadratic Bézier curve; a free flight is exactly one).</summary>
 /// <param name="From">Where it begins.</param>
 /// <param name="Bend">The control point.</param>
 /// <param name="To">Where it ends.</param>
@@ -88,6 +90,5 @@ public sealed record TouchMap
     public double Seconds => Paths.Sum(path => path.Seconds);
 
     /// <summary>The map of a pattern at a tempo.</summary>
-    public static TouchMap Of(Pattern pattern, Tempo tempo) =>
-        pattern.InTheAir ? AirMap.Of(pattern, tempo) : FloorMap.Of(pattern, tempo);
+    public static TouchMap Of(Pattern pattern, Tempo tempo) => pattern.InTheAir ? AirMap.Of(pattern, tempo) : FloorMap.Of(pattern, tempo);
 }

@@ -9,34 +9,44 @@ namespace Gambeta.Core.Catalogue.Yard;
 public enum Thing
 {
     /// <summary>Balls.</summary>
-    [Key("ball")] Ball,
+    [Key("ball")]
+    Ball,
 
     /// <summary>Flat or low markers.</summary>
-    [Key("marker")] Marker,
+    [Key("marker")]
+    Marker,
 
     /// <summary>Uprights: poles, a chair that may be used for it.</summary>
-    [Key("upright")] Upright,
+    [Key("upright")]
+    Upright,
 
     /// <summary>A wall that may be played against.</summary>
-    [Key("wall")] Wall,
+    [Key("wall")]
+    Wall,
 
     /// <summary>A net or board that gives the ball back.</summary>
-    [Key("rebounder")] Rebounder,
+    [Key("rebounder")]
+    Rebounder,
 
     /// <summary>A goal.</summary>
-    [Key("goal")] Goal,
+    [Key("goal")]
+    Goal,
 
     /// <summary>Chalk.</summary>
-    [Key("chalk")] Chalk,
+    [Key("chalk")]
+    Chalk,
 
     /// <summary>Tape that sticks to floor or wall.</summary>
-    [Key("tape")] Tape,
+    [Key("tape")]
+    Tape,
 
     /// <summary>Empty plastic bottles.</summary>
-    [Key("bottle")] Bottle,
+    [Key("bottle")]
+    Bottle,
 
     /// <summary>A marked square, a mat or a large tile, to kill a ball in.</summary>
-    [Key("square")] Square,
+    [Key("square")]
+    Square,
 }
 
 /// <summary>What is missing for a drill.</summary>
@@ -57,18 +67,20 @@ public sealed record Kit(ImmutableDictionary<Thing, int> Counts)
     /// <summary>How many there are.</summary>
     public int this[Thing thing] => Counts.GetValueOrDefault(thing);
 
-    /// <summary>How many of what a drill asks for there are. A rebounder is a wall; tape and a ready square do what chalk does; somebody to help is no thing.</summary>
-    public int CountFor(GearKind kind) => kind switch
-    {
-        GearKind.Ball => this[Thing.Ball],
-        GearKind.Marker => this[Thing.Marker],
-        GearKind.Upright => this[Thing.Upright],
-        GearKind.Wall => this[Thing.Wall] + this[Thing.Rebounder],
-        GearKind.Goal => this[Thing.Goal],
-        GearKind.Chalk => this[Thing.Chalk] + this[Thing.Tape] + this[Thing.Square],
-        GearKind.Bottle => this[Thing.Bottle],
-        _ => int.MaxValue,
-    };
+    /// <summary>How many of what a drill asks for there are. A rebounder is a wall; tape and a ready square do what chalk does; somebody to
+    /// help is no thing.</summary>
+    public int CountFor(GearKind kind) =>
+        kind switch
+        {
+            GearKind.Ball => this[Thing.Ball],
+            GearKind.Marker => this[Thing.Marker],
+            GearKind.Upright => this[Thing.Upright],
+            GearKind.Wall => this[Thing.Wall] + this[Thing.Rebounder],
+            GearKind.Goal => this[Thing.Goal],
+            GearKind.Chalk => this[Thing.Chalk] + this[Thing.Tape] + this[Thing.Square],
+            GearKind.Bottle => this[Thing.Bottle],
+            _ => int.MaxValue,
+        };
 
     /// <summary>
     /// What is missing for a drill, played in a space where one is given: its wall counts; and on a layout where one is given: it may
@@ -85,5 +97,6 @@ public sealed record Kit(ImmutableDictionary<Thing, int> Counts)
     }
 
     /// <summary>The kinds of gear of which there is any, as the shelf asks for them.</summary>
-    public ImmutableHashSet<GearKind> Kinds => [.. Enum.GetValues<GearKind>().Where(kind => kind is not (GearKind.Ball or GearKind.Helper) && CountFor(kind) > 0)];
+    public ImmutableHashSet<GearKind> Kinds =>
+        [.. Enum.GetValues<GearKind>().Where(kind => kind is not (GearKind.Ball or GearKind.Helper) && CountFor(kind) > 0)];
 }

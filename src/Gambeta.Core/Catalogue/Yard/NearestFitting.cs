@@ -15,8 +15,8 @@ public static class NearestFitting
     public static IEnumerable<DrillCard> To(DrillCard card, Space space, DrillCatalogue catalogue, int most)
     {
         var surfaces = card.Pattern.Surfaces.Select(s => s.Surface).ToHashSet();
-        return catalogue.Cards
-            .Where(other => other != card && !other.IsHeading)
+        return catalogue
+            .Cards.Where(other => other != card && !other.IsHeading)
             .OrderByDescending(other => other.Family == card.Family)
             .ThenByDescending(other => other.Pattern.Surfaces.Count(s => surfaces.Contains(s.Surface)))
             .Where(other => HasRoom(other, space))
@@ -28,7 +28,8 @@ public static class NearestFitting
     {
         // A wall drill is at home wherever a wall is.
         var atWall = card.Gear.Any(item => item.Kind == GearKind.Wall);
-        if (atWall ? space.Wall is null : !card.Places.HasFlag(space.Kind)) return false;
+        if (atWall ? space.Wall is null : !card.Places.HasFlag(space.Kind))
+            return false;
         return card.Layout is { } layout
             ? Fit.Of(layout, RunOffs.Of(card, space), space).Kind == FitKind.Fits
             : card.Space.FitsIn(new Floor(space.Width, space.Length));

@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Insight.Weeks;
+using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
-using Ical.Net;
 
 namespace Gambeta.Core.Edges.Calendars;
 
@@ -26,7 +26,8 @@ public enum ClubCalendarProblem
     TooMany,
 }
 
-/// <summary>The days of a club's calendar file (RFC 5545). Of an event only its day and its length are kept: names and places are nobody's business here.</summary>
+/// <summary>The days of a club's calendar file (RFC 5545). Of an event only its day and its length are kept: names and places are nobody's
+/// business here.</summary>
 public static class ClubCalendar
 {
     /// <summary>The largest file: a season of matches is a tenth of it.</summary>
@@ -36,8 +37,8 @@ public static class ClubCalendar
     public const int UsualMinutes = 60;
 
     /// <summary>
-    /// Reads the days between two days, both with them, on the household's calendar. Events that come back are followed by day, week, month and year; those that come back
-    /// within a day are nobody's matches.
+    /// Reads the days between two days, both with them, on the household's calendar. Events that come back are followed by day, week, month
+    /// and year; those that come back within a day are nobody's matches.
     /// </summary>
     /// <param name="text">The file.</param>
     /// <param name="kind">What they are.</param>
@@ -45,23 +46,40 @@ public static class ClubCalendar
     /// <param name="from">The first day.</param>
     /// <param name="to">The last day.</param>
     /// <param name="most">So many days at most.</param>
-    public static (ImmutableArray<ClubDate> Dates, ClubCalendarProblem Problem) Read(string text, ClubKind kind, string zone, DateOnly from, DateOnly to, int most)
+    public static (ImmutableArray<ClubDate> Dates, ClubCalendarProblem Problem) Read(
+        string text,
+        ClubKind kind,
+        string zone,
+        DateOnly from,
+        DateOnly to,
+        int most
+    )
     {
-        if (text.Length > MostBytes) return ([], ClubCalendarProblem.TooLarge);
-        if (!text.TrimStart('\uFEFF', ' ', '\r', '\n').StartsWith("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase)) return ([], ClubCalendarProblem.NoCalendar);
+        if (text.Length > MostBytes)
+            return ([], ClubCalendarProblem.TooLarge);
+        if (!text.TrimStart('\uFEFF', ' ', '\r', '\n').StartsWith("BEGIN:VCALENDAR", StringComparison.OrdinalIgnoreCase))
+            return ([], ClubCalendarProblem.NoCalendar);
         try
         {
             var days = new Dictionary<DateOnly, int>();
-            foreach (var one in (CalendarCollection.Load(text) ?? []).SelectMany(calendar => calendar.Events).Where(one => one.Status is not "CANCELLED"))
+            foreach (
+                var one in (CalendarCollection.Load(text) ?? [])
+                    .SelectMany(calendar => calendar.Events)
+                    .Where(one => one.Status is not "CANCELLED")
+            )
             {
                 foreach (var (day, minutes) in DaysOf(one, zone, from, to, most))
                 {
-                    if (day < from || day > to) continue;
+                    if (day < from || day > to)
+                        continue;
                     days[day] = Math.Max(days.GetValueOrDefault(day), minutes);
-                    if (days.Count > most) return ([], ClubCalendarProblem.TooMany);
+                    if (days.Count > most)
+                        return ([], ClubCalendarProblem.TooMany);
                 }
             }
-            return days.Count == 0 ? ([], ClubCalendarProblem.Nothing) : ([.. days.OrderBy(day => day.Key).Select(day => new ClubDate(day.Key, kind, day.Value))], ClubCalendarProblem.None);
+            return days.Count == 0
+                ? ([], ClubCalendarProblem.Nothing)
+                : ([.. days.OrderBy(day => day.Key).Select(day => new ClubDate(day.Key, kind, day.Value))], ClubCalendarProblem.None);
         }
         catch (Exception unread) when (unread is not OutOfMemoryException)
         {
@@ -72,13 +90,25 @@ public static class ClubCalendar
 
     private static IEnumerable<(DateOnly Day, int Minutes)> DaysOf(CalendarEvent one, string zone, DateOnly from, DateOnly to, int most)
     {
-        if (one.Start is not { } start) return [];
-        var minutes = start.HasTime && one.End is { HasTime: true } end ? (int)Math.Clamp((end.AsUtc - start.AsUtc).TotalMinutes, Rhythm.LeastAtClub, Rhythm.MostAtClub) : UsualMinutes;
-        if (one.RecurrenceRule is null && one.RecurrenceDates.GetAllDates().FirstOrDefault() is null) return [(DayOf(start, zone), minutes)];
-        if (one.RecurrenceRule is { Frequency: FrequencyType.Secondly or FrequencyType.Minutely or FrequencyType.Hourly }) return [];
+        if (one.Start is not { } start)
+            return [];
+        var minutes =
+            start.HasTime && one.End is { HasTime: true } end
+                ? (int)Math.Clamp((end.AsUtc - start.AsUtc).TotalMinutes, Rhythm.LeastAtClub, Rhythm.MostAtClub)
+                : UsualMinutes;
+        if (one.RecurrenceRule is null && one.RecurrenceDates.GetAllDates().FirstOrDefault() is null)
+            return [(DayOf(start, zone), minutes)];
+        if (one.RecurrenceRule is { Frequency: FrequencyType.Secondly or FrequencyType.Minutely or FrequencyType.Hourly })
+            return [];
         // A day before and after, whatever zone it is written in.
-        return one.GetOccurrences(new CalDateTime(from.AddDays(-1))).TakeWhile(occurrence => DayOf(occurrence.Period.StartTime, zone) <= to).Take(most * 2).Select(occurrence => (DayOf(occurrence.Period.StartTime, zone), minutes));
+        return one.GetOccurrences(new CalDateTime(from.AddDays(-1)))
+            .TakeWhile(occurrence => DayOf(occurrence.Period.StartTime, zone) <= to)
+            .Take(most * 2)
+            .Select(occurrence => (DayOf(occurrence.Period.StartTime, zone), minutes));
     }
 
-    private static DateOnly DayOf(CalDateTime at, string zone) => !at.HasTime || at.IsFloating ? at.Date : LocalDays.DayOf(new DateTimeOffset(DateTime.SpecifyKind(at.AsUtc, DateTimeKind.Utc)), zone);
+    private static DateOnly DayOf(CalDateTime at, string zone) =>
+        !at.HasTime || at.IsFloating
+            ? at.Date
+            : LocalDays.DayOf(new DateTimeOffset(DateTime.SpecifyKind(at.AsUtc, DateTimeKind.Utc)), zone);
 }

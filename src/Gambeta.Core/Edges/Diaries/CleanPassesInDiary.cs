@@ -7,7 +7,12 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class CleanPassesInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => PerFoot(line) with { LongestRun = line.Count(DiaryColumn.Longest), Slips = line.Count(DiaryColumn.Slips) };
+    public override SetDraft Read(DiaryLine line) =>
+        PerFoot(line) with
+        {
+            LongestRun = line.Count(DiaryColumn.Longest),
+            Slips = line.Count(DiaryColumn.Slips),
+        };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line)

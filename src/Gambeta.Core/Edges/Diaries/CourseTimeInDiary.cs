@@ -7,7 +7,12 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class CourseTimeInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => PerFoot(line) with { Clips = line.Count(DiaryColumn.Clips) ?? 0, Void = line.Flag(DiaryColumn.Void) };
+    public override SetDraft Read(DiaryLine line) =>
+        PerFoot(line) with
+        {
+            Clips = line.Count(DiaryColumn.Clips) ?? 0,
+            Void = line.Flag(DiaryColumn.Void),
+        };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line)
@@ -15,6 +20,7 @@ internal sealed class CourseTimeInDiary : DiaryForm
         var run = (RunResult)result;
         line.Write(DiaryColumn.Clips, run.Clips);
         line.Write(DiaryColumn.Penalty, run.Penalty.TotalSeconds);
-        if (run.Void) line[DiaryColumn.Void] = "1";
+        if (run.Void)
+            line[DiaryColumn.Void] = "1";
     }
 }

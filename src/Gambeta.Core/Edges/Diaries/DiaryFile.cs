@@ -2,7 +2,8 @@ using CsvHelper;
 
 namespace Gambeta.Core.Edges.Diaries;
 
-/// <summary>Diary files: comma-separated values (RFC 4180) with a header, a line a set. Columns are found by their names, in any order; others are passed over.</summary>
+/// <summary>Diary files: comma-separated values (RFC 4180) with a header, a line a set. Columns are found by their names, in any order;
+/// others are passed over.</summary>
 public static class DiaryFile
 {
     /// <summary>The longest line, in bytes: a hundred tries with their ends take a tenth of it.</summary>
@@ -35,7 +36,8 @@ public static class DiaryFile
             var line = new DiaryLine((int)csv.LineNumber);
             for (var column = 0; column < places.Length; column++)
             {
-                if (places[column] is >= 0 and var place && place < csv.FieldCount) line[(DiaryColumn)column] = csv.GetString(place);
+                if (places[column] is >= 0 and var place && place < csv.FieldCount)
+                    line[(DiaryColumn)column] = csv.GetString(place);
             }
             yield return line;
         }
@@ -48,7 +50,8 @@ public static class DiaryFile
         csv.WriteRecord(Names);
         foreach (var line in lines)
         {
-            for (var column = 0; column < Names.Length; column++) csv.WriteField(line[(DiaryColumn)column]);
+            for (var column = 0; column < Names.Length; column++)
+                csv.WriteField(line[(DiaryColumn)column]);
             csv.EndRecord();
         }
         csv.Flush();

@@ -36,5 +36,6 @@ public abstract class DiaryForm
     public abstract void Write(SetResult result, DiaryLine line);
 
     /// <summary>Touches of each foot.</summary>
-    protected static SetDraft PerFoot(DiaryLine line) => new() { Left = line.Count(DiaryColumn.Left), Right = line.Count(DiaryColumn.Right) };
+    protected static SetDraft PerFoot(DiaryLine line) =>
+        new() { Left = line.Count(DiaryColumn.Left), Right = line.Count(DiaryColumn.Right) };
 }

@@ -42,36 +42,55 @@ public static class DiarySet
     /// <summary>What a line is measured by: as it says, as its drill is, or as its cells are filled.</summary>
     public static MeasuredBy? MeasureOf(DiaryLine line, DrillCard? card)
     {
-        if (line.Key<MeasuredBy>(DiaryColumn.MeasuredBy) is { } told) return told;
-        if (card is not null) return card.MeasuredBy;
-        if (line.Has(DiaryColumn.Tries)) return MeasuredBy.BestStreak;
-        if (line.Has(DiaryColumn.Hits)) return MeasuredBy.HitsOutOfTries;
-        if (line.Has(DiaryColumn.Clean)) return MeasuredBy.CleanReps;
-        if (line.Has(DiaryColumn.Longest)) return MeasuredBy.CleanPasses;
-        if (line.Has(DiaryColumn.Clips)) return MeasuredBy.CourseTime;
+        if (line.Key<MeasuredBy>(DiaryColumn.MeasuredBy) is { } told)
+            return told;
+        if (card is not null)
+            return card.MeasuredBy;
+        if (line.Has(DiaryColumn.Tries))
+            return MeasuredBy.BestStreak;
+        if (line.Has(DiaryColumn.Hits))
+            return MeasuredBy.HitsOutOfTries;
+        if (line.Has(DiaryColumn.Clean))
+            return MeasuredBy.CleanReps;
+        if (line.Has(DiaryColumn.Longest))
+            return MeasuredBy.CleanPasses;
+        if (line.Has(DiaryColumn.Clips))
+            return MeasuredBy.CourseTime;
         return line.Has(DiaryColumn.Left) || line.Has(DiaryColumn.Right) ? MeasuredBy.TouchesInARound : null;
     }
 
-    /// <summary>A set of a line as it stands, without asking whether anybody can have played it: for holding the judgement against a diary. Nothing where it says too little.</summary>
+    /// <summary>A set of a line as it stands, without asking whether anybody can have played it: for holding the judgement against a diary.
+    /// Nothing where it says too little.</summary>
     public static PracticeSet? Trusted(DiaryLine line, DrillCatalogue catalogue)
     {
         var card = catalogue.Find(line[DiaryColumn.Drill]);
-        if (MeasureOf(line, card) is not { } measure || line.Id(DiaryColumn.Set) is not { } id) return null;
-        var day = line.Date(DiaryColumn.Day) ?? (line.Instant(DiaryColumn.At) is { } instant ? DateOnly.FromDateTime(instant.DateTime) : (DateOnly?)null);
-        if (day is null) return null;
+        if (MeasureOf(line, card) is not { } measure || line.Id(DiaryColumn.Set) is not { } id)
+            return null;
+        var day = line.Date(DiaryColumn.Day)
+            ?? (line.Instant(DiaryColumn.At) is { } instant ? DateOnly.FromDateTime(instant.DateTime) : (DateOnly?)null);
+        if (day is null)
+            return null;
         var way = Ways.Of(measure);
         // A drill that is unknown here is measured like any card of its kind.
         card = card?.MeasuredBy == measure ? card : catalogue.Cards.FirstOrDefault(one => one.MeasuredBy == measure);
         var draft = DiaryForm.Of(measure).Read(line);
         var at = line.Instant(DiaryColumn.At) ?? new DateTimeOffset(day.Value.ToDateTime(new TimeOnly(16, 0)), TimeSpan.Zero);
         var frame = new SetFrame(
-            id, line.Id(DiaryColumn.Session) ?? id, PlayerOf(line[DiaryColumn.Player]), line.Count(DiaryColumn.Order) ?? 1, line.Key<Feet>(DiaryColumn.Feet) ?? Feet.Both, at, day.Value,
+            id,
+            line.Id(DiaryColumn.Session) ?? id,
+            PlayerOf(line[DiaryColumn.Player]),
+            line.Count(DiaryColumn.Order) ?? 1,
+            line.Key<Feet>(DiaryColumn.Feet) ?? Feet.Both,
+            at,
+            day.Value,
             line.Amount(DiaryColumn.PlannedSeconds) is > 0 and var planned ? TimeSpan.FromSeconds(planned) : null,
-            line.Key<CountedBy>(DiaryColumn.Counted) ?? CountedBy.Typed)
+            line.Key<CountedBy>(DiaryColumn.Counted) ?? CountedBy.Typed
+        )
         {
             ClipPenalty = TimeSpan.FromSeconds(line.Amount(DiaryColumn.Penalty) ?? SetFrame.UsualClipPenalty.TotalSeconds),
         };
-        if (card is null || (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft))) return null;
+        if (card is null || (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft)))
+            return null;
         return new PracticeSet
         {
             Id = frame.Id,
@@ -93,18 +112,50 @@ public static class DiarySet
         };
     }
 
-    /// <summary>A draft that one number comes to, as a notebook has it: touches, clean reps, hits, the longest run, or the one try that was counted.</summary>
-    public static SetDraft OfCount(DrillCard card, Feet feet, int count, SetDraft draft) => card.MeasuredBy switch
-    {
-        MeasuredBy.TouchesInARound => draft with { Left = feet == Feet.Right ? null : feet == Feet.Both ? count / 2 : count, Right = feet == Feet.Left ? null : feet == Feet.Both ? count - (count / 2) : count },
-        MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries or MeasuredBy.StrikesByZone => draft with { Reps = count, Slips = draft.Slips ?? 0 },
-        MeasuredBy.BestStreak or MeasuredBy.CleanStreak or MeasuredBy.RunInTouches => draft with { TryTouches = [count], TryDropped = [true] },
-        MeasuredBy.CleanPasses => draft with { LongestRun = count, Slips = draft.Slips ?? 0, Left = feet == Feet.Right ? null : count, Right = feet == Feet.Left ? null : feet == Feet.Both ? 0 : count },
-        _ => draft,
-    };
+    /// <summary>A draft that one number comes to, as a notebook has it: touches, clean reps, hits, the longest run, or the one try that was
+    /// counted.</summary>
+    public static SetDraft OfCount(DrillCard card, Feet feet, int count, SetDraft draft) =>
+        card.MeasuredBy switch
+        {
+            MeasuredBy.TouchesInARound => draft with
+            {
+                Left =
+                    feet == Feet.Right ? null
+                    : feet == Feet.Both ? count / 2
+                    : count,
+                Right =
+                    feet == Feet.Left ? null
+                    : feet == Feet.Both ? count - (count / 2)
+                    : count,
+            },
+            MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries or MeasuredBy.StrikesByZone => draft with
+            {
+                Reps = count,
+                Slips = draft.Slips ?? 0,
+            },
+            MeasuredBy.BestStreak or MeasuredBy.CleanStreak or MeasuredBy.RunInTouches => draft with
+            {
+                TryTouches = [count],
+                TryDropped = [true],
+            },
+            MeasuredBy.CleanPasses => draft with
+            {
+                LongestRun = count,
+                Slips = draft.Slips ?? 0,
+                Left = feet == Feet.Right ? null : count,
+                Right =
+                    feet == Feet.Left ? null
+                    : feet == Feet.Both ? 0
+                    : count,
+            },
+            _ => draft,
+        };
 
     /// <summary>A player by id, or by a nickname: the same name is the same player.</summary>
-    private static Guid PlayerOf(string written) => Guid.TryParse(written, out var id)
-        ? id
-        : new Guid(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(written.ToLowerInvariant())).AsSpan(0, 16));
+    private static Guid PlayerOf(string written) =>
+        Guid.TryParse(written, out var id)
+            ? id
+            : new Guid(
+                System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(written.ToLowerInvariant())).AsSpan(0, 16)
+            );
 }

@@ -8,9 +8,10 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class StrikesInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => line.List(DiaryColumn.Zones) is { } zones
-        ? new() { StrikeZones = zones, StrikeLeft = [.. line[DiaryColumn.ZoneFeet].Select(foot => foot == 'l')] }
-        : new() { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
+    public override SetDraft Read(DiaryLine line) =>
+        line.List(DiaryColumn.Zones) is { } zones
+            ? new() { StrikeZones = zones, StrikeLeft = [.. line[DiaryColumn.ZoneFeet].Select(foot => foot == 'l')] }
+            : new() { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line)

@@ -7,8 +7,10 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class TrapHeightsInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => new() { Inside = line.List(DiaryColumn.Inside)?.Select(inside => inside > 0).ToList() };
+    public override SetDraft Read(DiaryLine line) =>
+        new() { Inside = line.List(DiaryColumn.Inside)?.Select(inside => inside > 0).ToList() };
 
     /// <inheritdoc/>
-    public override void Write(SetResult result, DiaryLine line) => line.Write(DiaryColumn.Inside, ((TrapResult)result).Tries.Select(t => t.Inside ? 1 : 0));
+    public override void Write(SetResult result, DiaryLine line) =>
+        line.Write(DiaryColumn.Inside, ((TrapResult)result).Tries.Select(t => t.Inside ? 1 : 0));
 }

@@ -11,9 +11,15 @@ internal class TriesInDiary : DiaryForm
     {
         var (touches, ends) = (line.List(DiaryColumn.Tries), line[DiaryColumn.Ends].Replace(" ", ""));
         // A notebook says how long each try was, not how it ended: it fell.
-        if (touches is not null && ends.Length == 0) ends = new string('d', touches.Count);
-        if (ends.AsSpan().ContainsAnyExcept("dsa")) line.IsUnclear(DiaryColumn.Ends);
-        return PerFoot(line) with { TryTouches = touches, TryDropped = [.. ends.Where("dsa".Contains).Select(end => TryEnds.OfLetter(end).AsDropped())] };
+        if (touches is not null && ends.Length == 0)
+            ends = new string('d', touches.Count);
+        if (ends.AsSpan().ContainsAnyExcept("dsa"))
+            line.IsUnclear(DiaryColumn.Ends);
+        return PerFoot(line) with
+        {
+            TryTouches = touches,
+            TryDropped = [.. ends.Where("dsa".Contains).Select(end => TryEnds.OfLetter(end).AsDropped())],
+        };
     }
 
     /// <inheritdoc/>

@@ -4,11 +4,14 @@ namespace Gambeta.Core.Edges.Hearing;
 public enum BallKind
 {
     /// <summary>The ball of always, full of air.</summary>
-    [Key("usual")] Usual,
+    [Key("usual")]
+    Usual,
 
     /// <summary>A soft one, of foam or felt.</summary>
-    [Key("soft")] Soft,
+    [Key("soft")]
+    Soft,
 
     /// <summary>A small one.</summary>
-    [Key("small")] Small,
+    [Key("small")]
+    Small,
 }

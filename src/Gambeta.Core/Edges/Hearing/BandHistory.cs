@@ -14,13 +14,15 @@ internal sealed class BandHistory
     public void Take(byte level)
     {
         var place = _taken % Length;
-        if (_taken >= Length) _counts[_levels[place]]--;
+        if (_taken >= Length)
+            _counts[_levels[place]]--;
         _levels[place] = level;
         _counts[level]++;
         _taken++;
     }
 
-    /// <summary>The middle and the spread (from the middle up to where five sixths lie below), in decibels; the spread is never below half a step.</summary>
+    /// <summary>The middle and the spread (from the middle up to where five sixths lie below), in decibels; the spread is never below half
+    /// a step.</summary>
     public (double Middle, double Spread) Look()
     {
         var many = Math.Min(_taken, Length);
@@ -34,7 +36,8 @@ internal sealed class BandHistory
         var sum = 0;
         for (var level = 0; level <= SoundFrame.Highest; level++)
         {
-            if (sum + _counts[level] >= many && _counts[level] > 0) return level + ((many - sum) / _counts[level]) - 0.5;
+            if (sum + _counts[level] >= many && _counts[level] > 0)
+                return level + ((many - sum) / _counts[level]) - 0.5;
             sum += _counts[level];
         }
         return 0;

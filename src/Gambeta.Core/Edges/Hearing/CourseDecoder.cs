@@ -7,16 +7,22 @@ namespace Gambeta.Core.Edges.Hearing;
 public readonly record struct CourseSound(int At, int Place, bool Begins);
 
 /// <summary>
-/// The courses through a pattern that sounds may be: each sound is one of the pattern's or none, and what are worth something are the sounds themselves and the intervals between them (<see cref="CourseOdds"/>), some of
-/// which are longer because something was not heard. The best course is Viterbi's (1967); how likely each sound is one or the other is told by sums forward and backward over all courses (Rabiner, 1989).
+/// The courses through a pattern that sounds may be: each sound is one of the pattern's or none, and what are worth something are the
+/// sounds themselves and the intervals between them (<see cref="CourseOdds"/>), some of which are longer because something was not heard.
+/// The best course is Viterbi's (1967); how likely each sound is one or the other is told by sums forward and backward over all courses
+/// (Rabiner, 1989).
 /// </summary>
 public sealed class CourseDecoder
 {
     /// <summary>Seconds between two sounds of one series, at most.</summary>
     public const double LongestGap = 2;
 
-    /// <summary>A series begins so many seconds after the last sound at least; what its beginning is worth, with a pattern of several sounds as that does, and with another of them.</summary>
-    public const double Pause = 0.75, NewSeries = -2.7, NewPattern = -3.2, NewInTheMiddle = -5.2;
+    /// <summary>A series begins so many seconds after the last sound at least; what its beginning is worth, with a pattern of several
+    /// sounds as that does, and with another of them.</summary>
+    public const double Pause = 0.75,
+        NewSeries = -2.7,
+        NewPattern = -3.2,
+        NewInTheMiddle = -5.2;
 
     /// <summary>What is told of chances is as unsure as if all were worth this part.</summary>
     public const double Tempered = 0.85;
@@ -50,7 +56,8 @@ public sealed class CourseDecoder
         for (var i = 1; i < times.Count; i++)
         {
             var low = Math.Max(_low[i - 1], i - Back);
-            while (times[low] < times[i] - LongestGap) low++;
+            while (times[low] < times[i] - LongestGap)
+                low++;
             _low[i] = low;
         }
     }
@@ -62,7 +69,21 @@ public sealed class CourseDecoder
     {
         (_worth, _odds) = (worth, odds);
         // From each place of each sound that may be before it to each of its own, the likeliest way.
-        _ways = [.. Enumerable.Range(0, _times.Count).Select(i => (double[])[.. Enumerable.Range(_low[i], i - _low[i]).SelectMany(j => Enumerable.Range(0, _length * _length).Select(way => Way(j, way / _length, i, way % _length)))])];
+        _ways =
+        [
+            .. Enumerable
+                .Range(0, _times.Count)
+                .Select(i =>
+                    (double[])
+                        [
+                            .. Enumerable
+                                .Range(_low[i], i - _low[i])
+                                .SelectMany(j =>
+                                    Enumerable.Range(0, _length * _length).Select(way => Way(j, way / _length, i, way % _length))
+                                ),
+                        ]
+                ),
+        ];
     }
 
     /// <summary>The best course, empty where none is worth anything; and what it is worth.</summary>
@@ -74,7 +95,10 @@ public sealed class CourseDecoder
         var (most, best) = (0.0, -1);
         for (var i = 0; i < _times.Count; i++)
         {
-            for (; _times[next] < _times[i] - Pause; next++) for (var q = 0; q < _length; q++) if (score[State(next, q)] > ended) (ended, endedAt) = (score[State(next, q)], State(next, q));
+            for (; _times[next] < _times[i] - Pause; next++)
+            for (var q = 0; q < _length; q++)
+                if (score[State(next, q)] > ended)
+                    (ended, endedAt) = (score[State(next, q)], State(next, q));
             for (var p = 0; p < _length; p++)
             {
                 var (sum, at) = (ended + OfBeginning(p), -2 - endedAt);
@@ -83,15 +107,17 @@ public sealed class CourseDecoder
                     for (var q = 0; q < _length; q++)
                     {
                         var with = score[State(j, q)] + _ways[i][WayOf(i, j, q, p)];
-                        if (with > sum) (sum, at) = (with, State(j, q));
+                        if (with > sum)
+                            (sum, at) = (with, State(j, q));
                     }
                 }
                 (score[State(i, p)], from[State(i, p)]) = (sum + _worth[i][p], at);
-                if (score[State(i, p)] > most) (most, best) = (score[State(i, p)], State(i, p));
+                if (score[State(i, p)] > most)
+                    (most, best) = (score[State(i, p)], State(i, p));
             }
         }
         var course = new List<CourseSound>();
-        for (var state = best; state >= 0;)
+        for (var state = best; state >= 0; )
         {
             // Of one that begins a series the one before it is told as less than nothing.
             var before = from[state];
@@ -107,10 +133,16 @@ public sealed class CourseDecoder
     {
         var (before, all) = Forward();
         var after = Backward();
-        return [.. Enumerable.Range(0, _times.Count).Select(i => Enumerable.Range(0, _length).Select(p => Math.Exp(before[State(i, p)] + after[State(i, p)] - all)).ToArray())];
+        return
+        [
+            .. Enumerable
+                .Range(0, _times.Count)
+                .Select(i => Enumerable.Range(0, _length).Select(p => Math.Exp(before[State(i, p)] + after[State(i, p)] - all)).ToArray()),
+        ];
     }
 
-    /// <summary>Of two sounds that follow each other in a course, the chance of each number of steps through the pattern that it was so many from the one to the other; what is left of one is the chance of a pause.</summary>
+    /// <summary>Of two sounds that follow each other in a course, the chance of each number of steps through the pattern that it was so
+    /// many from the one to the other; what is left of one is the chance of a pause.</summary>
     public IReadOnlyList<(int Steps, double Chance)> Steps(CourseSound one, CourseSound other)
     {
         var (j, i, gap, ways) = (one.At, other.At, _times[other.At] - _times[one.At], new List<(int Steps, double Weight)>());
@@ -130,11 +162,15 @@ public sealed class CourseDecoder
         var (ended, next, all) = (0.0, 0, 0.0);
         for (var i = 0; i < _times.Count; i++)
         {
-            for (; _times[next] < _times[i] - Pause; next++) for (var q = 0; q < _length; q++) ended = LogSum.Add(ended, before[State(next, q)]);
+            for (; _times[next] < _times[i] - Pause; next++)
+            for (var q = 0; q < _length; q++)
+                ended = LogSum.Add(ended, before[State(next, q)]);
             for (var p = 0; p < _length; p++)
             {
                 var sum = ended + (Tempered * OfBeginning(p));
-                for (var j = _low[i]; j < i; j++) for (var q = 0; q < _length; q++) sum = LogSum.Add(sum, before[State(j, q)] + (Tempered * _ways[i][WayOf(i, j, q, p)]));
+                for (var j = _low[i]; j < i; j++)
+                for (var q = 0; q < _length; q++)
+                    sum = LogSum.Add(sum, before[State(j, q)] + (Tempered * _ways[i][WayOf(i, j, q, p)]));
                 before[State(i, p)] = sum + (Tempered * _worth[i][p]);
                 all = LogSum.Add(all, before[State(i, p)]);
             }
@@ -152,14 +188,17 @@ public sealed class CourseDecoder
         var later = many;
         for (var i = many - 1; i >= 0; i--)
         {
-            while (later > 0 && _times[i] < _times[later - 1] - Pause) later--;
+            while (later > 0 && _times[i] < _times[later - 1] - Pause)
+                later--;
             begin[i] = begin[i + 1];
             for (var p = 0; p < _length; p++)
             {
                 after[State(i, p)] = LogSum.Add(after[State(i, p)], begin[later]);
                 var to = (Tempered * _worth[i][p]) + after[State(i, p)];
                 begin[i] = LogSum.Add(begin[i], (Tempered * OfBeginning(p)) + to);
-                for (var j = _low[i]; j < i; j++) for (var q = 0; q < _length; q++) after[State(j, q)] = LogSum.Add(after[State(j, q)], (Tempered * _ways[i][WayOf(i, j, q, p)]) + to);
+                for (var j = _low[i]; j < i; j++)
+                for (var q = 0; q < _length; q++)
+                    after[State(j, q)] = LogSum.Add(after[State(j, q)], (Tempered * _ways[i][WayOf(i, j, q, p)]) + to);
             }
         }
         return after;
@@ -169,13 +208,15 @@ public sealed class CourseDecoder
     private double Way(int j, int q, int i, int p)
     {
         var (gap, best) = (_times[i] - _times[j], double.NegativeInfinity);
-        if (gap < (_isWall[q] || _isWall[p] ? ShortestToWall : BallPath.ShortestTouch)) return best;
+        if (gap < (_isWall[q] || _isWall[p] ? ShortestToWall : BallPath.ShortestTouch))
+            return best;
         var log = Math.Log(gap);
         for (var steps = Least(q, p); steps <= Most; steps += _length)
         {
             var fits = _odds.Fits(q, steps, log);
             // Of those that do not fit fewer steps are likelier.
-            if (fits > CourseOdds.Worst || double.IsNegativeInfinity(best)) best = Math.Max(best, fits + _odds.Missing(steps, IsHidden(j, q, i, steps, fits)));
+            if (fits > CourseOdds.Worst || double.IsNegativeInfinity(best))
+                best = Math.Max(best, fits + _odds.Missing(steps, IsHidden(j, q, i, steps, fits)));
         }
         return best;
     }
@@ -189,7 +230,8 @@ public sealed class CourseDecoder
     // Whether something sounded between two when the one that is missing was due.
     private bool IsHidden(int j, int q, int i, int steps, double fits)
     {
-        if (steps != 2 || fits <= CourseOdds.Worst) return false;
+        if (steps != 2 || fits <= CourseOdds.Worst)
+            return false;
         var (from, gap) = (_times[j], _times[i] - _times[j]);
         var due = from + (gap * _odds.Lasts(q, 1) / _odds.Lasts(q, 2));
         var next = _all.BinarySearch(due - (About * gap));
@@ -197,7 +239,10 @@ public sealed class CourseDecoder
         return next < _all.Count && _all[next] < due + (About * gap);
     }
 
-    private double OfBeginning(int p) => _length == 1 ? NewSeries : p == 0 ? NewPattern : NewInTheMiddle;
+    private double OfBeginning(int p) =>
+        _length == 1 ? NewSeries
+        : p == 0 ? NewPattern
+        : NewInTheMiddle;
 
     private int State(int i, int p) => (i * _length) + p;
 }

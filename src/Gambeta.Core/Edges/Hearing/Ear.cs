@@ -17,8 +17,8 @@ public sealed record ListeningFor(SoundCycle Cycle, IReadOnlyList<OwnSound>? Own
 }
 
 /// <summary>
-/// Listens to a set: takes frames as they come, and tells what was heard so far. The same for a microphone and a recording; what is told while it goes on may change
-/// when more is known (a touch turns out to be the first bounce of a drop).
+/// Listens to a set: takes frames as they come, and tells what was heard so far. The same for a microphone and a recording; what is told
+/// while it goes on may change when more is known (a touch turns out to be the first bounce of a drop).
 /// </summary>
 public sealed class Ear(ListeningFor what)
 {
@@ -35,11 +35,13 @@ public sealed class Ear(ListeningFor what)
     /// <summary>Frames that were taken.</summary>
     public int Frames => _detector.Frames;
 
-    /// <summary>Takes frames, one after the other, <see cref="SoundFrame.Bands"/> levels each; levels above the highest are cut to it.</summary>
+    /// <summary>Takes frames, one after the other, <see cref="SoundFrame.Bands"/> levels each; levels above the highest are cut to
+    /// it.</summary>
     /// <exception cref="ArgumentException">They are no whole frames.</exception>
     public void Take(ReadOnlySpan<byte> frames)
     {
-        if (frames.Length % SoundFrame.Bands != 0) throw new ArgumentException("Frames are whole.", nameof(frames));
+        if (frames.Length % SoundFrame.Bands != 0)
+            throw new ArgumentException("Frames are whole.", nameof(frames));
         _taken.AddRange(frames);
         Span<byte> frame = stackalloc byte[SoundFrame.Bands];
         for (var at = 0; at < frames.Length; at += SoundFrame.Bands)
@@ -56,7 +58,8 @@ public sealed class Ear(ListeningFor what)
                 frame.CopyTo(_last);
             }
             _own.Mask(_detector.Frames, frame);
-            if (_detector.Take(frame) is not { } onset) continue;
+            if (_detector.Take(frame) is not { } onset)
+                continue;
             _onsets.Add(onset);
             _heard = null;
         }
@@ -65,10 +68,12 @@ public sealed class Ear(ListeningFor what)
     /// <summary>What was heard so far.</summary>
     public HeardSet Heard => _heard ??= Listen();
 
-    /// <summary>What was heard of a set that is over: its count is trusted only where about the same would have been heard in more noise.</summary>
+    /// <summary>What was heard of a set that is over: its count is trusted only where about the same would have been heard in more
+    /// noise.</summary>
     public HeardSet Whole()
     {
-        if (!Heard.IsTrusted) return Heard;
+        if (!Heard.IsTrusted)
+            return Heard;
         var noisier = new Ear(what);
         noisier.Take(Noisier.Of(System.Runtime.InteropServices.CollectionsMarshal.AsSpan(_taken)));
         return Heard.HeldAgainst(noisier.Heard);
@@ -83,7 +88,8 @@ public sealed class Ear(ListeningFor what)
     }
 
     /// <summary>
-    /// Each beginning with what the net told of it and what was made of it in the end; and what was added without one, in order. For whoever asks why a count is wrong.
+    /// Each beginning with what the net told of it and what was made of it in the end; and what was added without one, in order. For
+    /// whoever asks why a count is wrong.
     /// </summary>
     public IReadOnlyList<ExplainedSound> Explain()
     {
@@ -91,8 +97,12 @@ public sealed class Ear(ListeningFor what)
         var begun = _onsets.Select(onset => onset.At).ToHashSet();
         return
         [
-            .. _onsets.Select((onset, i) => new ExplainedSound(onset.At, onset.Strength, odds[i], made[onset.At].FirstOrDefault()))
-                .Concat(Heard.Sounds.Where(sound => !begun.Contains(sound.At)).Select(sound => new ExplainedSound(sound.At, null, null, sound))).OrderBy(sound => sound.At),
+            .. _onsets
+                .Select((onset, i) => new ExplainedSound(onset.At, onset.Strength, odds[i], made[onset.At].FirstOrDefault()))
+                .Concat(
+                    Heard.Sounds.Where(sound => !begun.Contains(sound.At)).Select(sound => new ExplainedSound(sound.At, null, null, sound))
+                )
+                .OrderBy(sound => sound.At),
         ];
     }
 

@@ -14,16 +14,20 @@ public static class HeardDrill
 
     private const double AfterTheLast = 0.2;
 
-    /// <summary>What can be heard of a drill as it is played with these feet; nothing where it is not counted by ear: some of its touches are silent, or it is not measured by touches.</summary>
-    public static SoundCycle? Of(DrillCard card, Feet feet) => !ByTouches.Contains(card.MeasuredBy) || SoundCycle.Of(card.Pattern, feet) is not { IsWhole: true } cycle ? null : cycle;
+    /// <summary>What can be heard of a drill as it is played with these feet; nothing where it is not counted by ear: some of its touches
+    /// are silent, or it is not measured by touches.</summary>
+    public static SoundCycle? Of(DrillCard card, Feet feet) =>
+        !ByTouches.Contains(card.MeasuredBy) || SoundCycle.Of(card.Pattern, feet) is not { IsWhole: true } cycle ? null : cycle;
 
     /// <summary>The feet with which a drill may be played and is counted by ear; none where it is not.</summary>
-    public static IEnumerable<Feet> FeetOf(DrillCard card) => Enum.GetValues<Feet>().Where(feet => card.MayBePlayedWith(feet) && Of(card, feet) is not null);
+    public static IEnumerable<Feet> FeetOf(DrillCard card) =>
+        Enum.GetValues<Feet>().Where(feet => card.MayBePlayedWith(feet) && Of(card, feet) is not null);
 
     /// <summary>Of a drill that cannot be counted by ear as a whole, whether a part of it is heard all the same.</summary>
     public static bool IsHeardInPart(DrillCard card) => SoundCycle.Of(card.Pattern) is { Heard: > 0, Silent: > 0 };
 
-    /// <summary>The surfaces of a drill whose touches can be heard, and those whose touches cannot; one stands in both where it does either.</summary>
+    /// <summary>The surfaces of a drill whose touches can be heard, and those whose touches cannot; one stands in both where it does
+    /// either.</summary>
     public static (IReadOnlyList<Surface> Heard, IReadOnlyList<Surface> Silent) Surfaces(DrillCard card)
     {
         var touches = card.Pattern.Touches.ToLookup(SoundCycle.IsStruck, touch => touch.Surface);
@@ -31,8 +35,9 @@ public static class HeardDrill
     }
 
     /// <summary>
-    /// What was heard as events of a set: each touch that counts (against a wall the passes alone), and, where drops or slips are counted, the end of each try; the last one stays open as long as nobody heard it fall. Whose foot it
-    /// was is what the pattern says, or the other one than before.
+    /// What was heard as events of a set: each touch that counts (against a wall the passes alone), and, where drops or slips are counted,
+    /// the end of each try; the last one stays open as long as nobody heard it fall. Whose foot it was is what the pattern says, or the
+    /// other one than before.
     /// </summary>
     /// <param name="card">The drill.</param>
     /// <param name="feet">The feet at work.</param>
@@ -47,16 +52,20 @@ public static class HeardDrill
         for (var i = 0; i < touches.Length; i++)
         {
             var touch = touches[i];
-            if (touch.At < from) continue;
+            if (touch.At < from)
+                continue;
             foot = feet == Feet.Both ? touch.Foot ?? foot.Other() : foot;
-            if (card.MeasuredBy != MeasuredBy.CleanPasses || touch.IsPass) events.Add(new PlayEvent(Hundredths(touch.At - from), PlayEventKind.Touch, foot));
+            if (card.MeasuredBy != MeasuredBy.CleanPasses || touch.IsPass)
+                events.Add(new PlayEvent(Hundredths(touch.At - from), PlayEventKind.Touch, foot));
             var isLast = i == touches.Length - 1;
-            if (slips && touch.EndsTry && !(isLast && !HasFallen(heard, touch))) events.Add(new PlayEvent(Hundredths(touch.At - from + AfterTheLast), PlayEventKind.Slip));
+            if (slips && touch.EndsTry && !(isLast && !HasFallen(heard, touch)))
+                events.Add(new PlayEvent(Hundredths(touch.At - from + AfterTheLast), PlayEventKind.Slip));
         }
         return events;
     }
 
-    private static bool HasFallen(HeardSet heard, HeardTouch last) => heard.Sounds.Any(sound => sound.Kind == HeardKind.Bounce && sound.At > last.At);
+    private static bool HasFallen(HeardSet heard, HeardTouch last) =>
+        heard.Sounds.Any(sound => sound.Kind == HeardKind.Bounce && sound.At > last.At);
 
     private static int Hundredths(double seconds) => Rounded.Whole(seconds * 100);
 }

@@ -13,7 +13,8 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
     /// <summary>A count is wrong when more than this part of the touches is.</summary>
     public const double Wrong = 0.02;
 
-    /// <summary>The chance of being wrong with which a count is trusted at most, if what is in doubt is wrong as often as is expected and independently (a Poisson distribution).</summary>
+    /// <summary>The chance of being wrong with which a count is trusted at most, if what is in doubt is wrong as often as is expected and
+    /// independently (a Poisson distribution).</summary>
     public const double MostChance = 0.15;
 
     /// <summary>Fewer touches than this are too few to know what a touch sounds like here.</summary>
@@ -36,26 +37,45 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
     {
         var touches = sounds.Count(sound => sound.Kind == HeardKind.Touch);
         // Many that are nearly sure are sure: the odds of each are rougher than that. The wall counts for nothing, either way.
-        var doubt = sounds.Where(sound => sound.Kind != HeardKind.Wall && sound.Sure < NearlySure).Sum(sound => 1 - sound.Sure) + ((1 - course) * touches);
+        var doubt =
+            sounds.Where(sound => sound.Kind != HeardKind.Wall && sound.Sure < NearlySure).Sum(sound => 1 - sound.Sure)
+            + ((1 - course) * touches);
         return new HeardSet(sounds, doubt, touches >= LeastTouches && ChanceOfWrong(doubt, touches) <= MostChance && lost <= MostLost);
     }
 
-    /// <summary>The chance that a count of so many touches is wrong where so many of them are expected to be. Of fewer than fifty a single one is too many.</summary>
+    /// <summary>The chance that a count of so many touches is wrong where so many of them are expected to be. Of fewer than fifty a single
+    /// one is too many.</summary>
     /// <param name="doubt">Touches expected to be wrong.</param>
     /// <param name="touches">Touches.</param>
     public static double ChanceOfWrong(double doubt, int touches) => doubt > 0 ? 1 - Poisson.CDF(doubt, Math.Floor(Wrong * touches)) : 0;
 
     // How sure a sound is that would not have been heard in more noise, or only there; and how far apart two may lie that are the same.
-    private const double Unsteady = 0.75, Same = 0.05;
+    private const double Unsteady = 0.75,
+        Same = 0.05;
 
-    /// <summary>The same, held against what would have been heard of it in more noise: where the counts differ by more than two of a hundred this one is not trusted, and what makes the difference is in doubt.</summary>
+    /// <summary>The same, held against what would have been heard of it in more noise: where the counts differ by more than two of a
+    /// hundred this one is not trusted, and what makes the difference is in doubt.</summary>
     /// <param name="noisier">What would have been heard.</param>
     public HeardSet HeldAgainst(HeardSet noisier)
     {
-        if (Math.Abs(noisier.Touches.Length - Touches.Length) <= Wrong * Touches.Length) return this;
+        if (Math.Abs(noisier.Touches.Length - Touches.Length) <= Wrong * Touches.Length)
+            return this;
         bool IsIn(ImmutableArray<HeardTouch> all, HeardTouch one) => all.Any(other => Math.Abs(other.At - one.At) < Same);
-        var sounds = Sounds.Select(sound => (sound.Kind == HeardKind.Touch) == IsIn(noisier.Touches, sound) ? sound : sound with { Sure = Math.Min(sound.Sure, Unsteady) })
-            .Concat(noisier.Touches.Where(touch => !IsIn(Sounds, touch)).Select(touch => new HeardTouch(touch.At, HeardKind.Other, null, Unsteady))).OrderBy(sound => sound.At);
+        var sounds = Sounds
+            .Select(sound =>
+                (sound.Kind == HeardKind.Touch) == IsIn(noisier.Touches, sound)
+                    ? sound
+                    : sound with
+                    {
+                        Sure = Math.Min(sound.Sure, Unsteady),
+                    }
+            )
+            .Concat(
+                noisier
+                    .Touches.Where(touch => !IsIn(Sounds, touch))
+                    .Select(touch => new HeardTouch(touch.At, HeardKind.Other, null, Unsteady))
+            )
+            .OrderBy(sound => sound.At);
         return new HeardSet([.. sounds], Math.Max(Doubt, Math.Abs(noisier.Touches.Length - Touches.Length)), false);
     }
 
@@ -63,12 +83,23 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
     private const double InDoubt = 0.85;
 
     /// <summary>What is kept with a set of it: of a set that began so many seconds after the listening.</summary>
-    public HeardMark Mark(double from = 0) => new(IsTrusted, false,
-    [
-        .. Sounds.Where(sound => sound.At >= from && sound.Sure < InDoubt && sound.Kind != HeardKind.Wall)
-            .OrderBy(sound => sound.Sure).Take(HeardMark.MostDoubts).OrderBy(sound => sound.At)
-            .Select(sound => new DoubtfulSound(Rounded.Whole((sound.At - from) * 100), sound.Kind == HeardKind.Touch, Rounded.Whole(sound.Sure * 100))),
-    ]);
+    public HeardMark Mark(double from = 0) =>
+        new(
+            IsTrusted,
+            false,
+            [
+                .. Sounds
+                    .Where(sound => sound.At >= from && sound.Sure < InDoubt && sound.Kind != HeardKind.Wall)
+                    .OrderBy(sound => sound.Sure)
+                    .Take(HeardMark.MostDoubts)
+                    .OrderBy(sound => sound.At)
+                    .Select(sound => new DoubtfulSound(
+                        Rounded.Whole((sound.At - from) * 100),
+                        sound.Kind == HeardKind.Touch,
+                        Rounded.Whole(sound.Sure * 100)
+                    )),
+            ]
+        );
 
     private const double NearlySure = 0.97;
 
@@ -77,13 +108,16 @@ public sealed record HeardSet(ImmutableArray<HeardTouch> Sounds, double Doubt, b
         var (tries, now) = (ImmutableArray.CreateBuilder<int>(), 0);
         foreach (var sound in sounds)
         {
-            if (sound.Kind != HeardKind.Touch) continue;
+            if (sound.Kind != HeardKind.Touch)
+                continue;
             now++;
-            if (!sound.EndsTry) continue;
+            if (!sound.EndsTry)
+                continue;
             tries.Add(now);
             now = 0;
         }
-        if (now > 0) tries.Add(now);
+        if (now > 0)
+            tries.Add(now);
         return tries.ToImmutable();
     }
 }

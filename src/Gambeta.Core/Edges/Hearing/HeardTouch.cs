@@ -6,16 +6,20 @@ namespace Gambeta.Core.Edges.Hearing;
 public enum HeardKind
 {
     /// <summary>A touch of the ball.</summary>
-    [Key("touch")] Touch,
+    [Key("touch")]
+    Touch,
 
     /// <summary>The ball against a wall.</summary>
-    [Key("wall")] Wall,
+    [Key("wall")]
+    Wall,
 
     /// <summary>The ball on the floor.</summary>
-    [Key("bounce")] Bounce,
+    [Key("bounce")]
+    Bounce,
 
     /// <summary>Something else: a step, a word, the wind.</summary>
-    [Key("other")] Other,
+    [Key("other")]
+    Other,
 }
 
 /// <summary>Something that was heard.</summary>

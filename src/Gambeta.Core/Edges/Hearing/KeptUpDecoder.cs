@@ -7,9 +7,10 @@ namespace Gambeta.Core.Edges.Hearing;
 public readonly record struct KeptSound(int At, bool IsBounce, bool BeginsTry);
 
 /// <summary>
-/// The chains of touches and bounces that sounds may be: each sound is a touch, a bounce or neither, and what is worth something are the sounds themselves and the intervals between them (<see cref="FlightOdds"/>). A state
-/// knows the sound before it, so that an interval can be held against the last one: a Markov chain of the second order. The best chain is Viterbi's (1967); how likely each sound is one or the other is told by
-/// sums forward and backward over all chains (Rabiner, 1989).
+/// The chains of touches and bounces that sounds may be: each sound is a touch, a bounce or neither, and what is worth something are the
+/// sounds themselves and the intervals between them (<see cref="FlightOdds"/>). A state knows the sound before it, so that an interval can
+/// be held against the last one: a Markov chain of the second order. The best chain is Viterbi's (1967); how likely each sound is one or
+/// the other is told by sums forward and backward over all chains (Rabiner, 1989).
 /// </summary>
 public sealed class KeptUpDecoder
 {
@@ -17,10 +18,14 @@ public sealed class KeptUpDecoder
     public const double LongestGap = BallPath.LongestGap;
 
     /// <summary>Seconds between two bounces, and from a bounce to a touch, at least.</summary>
-    public const double ShortestBounce = 0.07, ShortestUp = 0.1;
+    public const double ShortestBounce = 0.07,
+        ShortestUp = 0.1;
 
-    /// <summary>A try begins so many seconds after the last sound at least; what its beginning is worth, and what it is worth besides that it begins on the floor.</summary>
-    public const double Pause = 0.75, NewTry = -3, BeginsOnFloor = -4;
+    /// <summary>A try begins so many seconds after the last sound at least; what its beginning is worth, and what it is worth besides that
+    /// it begins on the floor.</summary>
+    public const double Pause = 0.75,
+        NewTry = -3,
+        BeginsOnFloor = -4;
 
     /// <summary>What is told of chances is as unsure as if all were worth this part.</summary>
     public const double Tempered = 0.85;
@@ -28,15 +33,24 @@ public sealed class KeptUpDecoder
     /// <summary>So many sounds back the one before may lie.</summary>
     public const int Back = 12;
 
-    // What leads from the sound before to one: to another touch, to the floor, from bounce to bounce, up to a touch. Of each sound there is a state for each of these from each sound that may be before it, after two for one that begins a try.
-    private const int Again = 0, Down = 1, Bounces = 2, Up = 3, Begins = 2;
+    // What leads from the sound before to one: to another touch, to the floor, from bounce to bounce, up to a touch. Of each sound there is
+    // a state for each of these from each sound that may be before it, after two for one that begins a try.
+    private const int Again = 0,
+        Down = 1,
+        Bounces = 2,
+        Up = 3,
+        Begins = 2;
 
-    private readonly IReadOnlyList<double> _times, _loud;
-    private readonly bool _isLetBounce, _isTwice;
+    private readonly IReadOnlyList<double> _times,
+        _loud;
+    private readonly bool _isLetBounce,
+        _isTwice;
     private readonly int _links;
-    private readonly int[] _low, _first;
+    private readonly int[] _low,
+        _first;
     private readonly double[][] _gaps;
-    private IReadOnlyList<double> _asTouch = [], _asBounce = [];
+    private IReadOnlyList<double> _asTouch = [],
+        _asBounce = [];
     private FlightOdds _flight = new(default);
 
     /// <summary>Takes the sounds.</summary>
@@ -51,7 +65,8 @@ public sealed class KeptUpDecoder
         for (var i = 0; i < times.Count; i++)
         {
             var low = Math.Max(i > 0 ? _low[i - 1] : 0, i - Back);
-            while (times[low] < times[i] - LongestGap) low++;
+            while (times[low] < times[i] - LongestGap)
+                low++;
             _low[i] = low;
             _gaps[i] = [.. Enumerable.Range(low, i - low).Select(j => Math.Log(times[i] - times[j]))];
             _first[i + 1] = _first[i] + Begins + (_links * (i - low));
@@ -62,7 +77,8 @@ public sealed class KeptUpDecoder
     /// <param name="asTouch">Of each sound as a touch: log odds.</param>
     /// <param name="asBounce">And as a bounce.</param>
     /// <param name="flight">The intervals.</param>
-    public void Weigh(IReadOnlyList<double> asTouch, IReadOnlyList<double> asBounce, FlightOdds flight) => (_asTouch, _asBounce, _flight) = (asTouch, asBounce, flight);
+    public void Weigh(IReadOnlyList<double> asTouch, IReadOnlyList<double> asBounce, FlightOdds flight) =>
+        (_asTouch, _asBounce, _flight) = (asTouch, asBounce, flight);
 
     /// <summary>The best chain; empty where none is worth anything.</summary>
     public List<KeptSound> Best()
@@ -74,24 +90,33 @@ public sealed class KeptUpDecoder
         var (most, best) = (0.0, -1);
         for (var i = 0; i < _times.Count; i++)
         {
-            for (; _times[next] < _times[i] - Pause; next++) for (var state = _first[next]; state < _first[next + 1]; state++) if (score[state] > ended) (ended, endedAt) = (score[state], state);
-            for (var link = 0; link < Begins; link++) (score[_first[i] + link], from[_first[i] + link]) = (ended + OfBeginning(i, link), endedAt);
+            for (; _times[next] < _times[i] - Pause; next++)
+            for (var state = _first[next]; state < _first[next + 1]; state++)
+                if (score[state] > ended)
+                    (ended, endedAt) = (score[state], state);
+            for (var link = 0; link < Begins; link++)
+                (score[_first[i] + link], from[_first[i] + link]) = (ended + OfBeginning(i, link), endedAt);
             for (var j = _low[i]; j < i; j++)
             {
                 for (var link = 0; link < _links; link++)
                 {
                     var states = Into(i, j, link, worth);
                     var (sum, at) = (double.NegativeInfinity, -1);
-                    for (var state = 0; state < states.Length; state++) if (score[_first[j] + state] + states[state] > sum) (sum, at) = (score[_first[j] + state] + states[state], _first[j] + state);
+                    for (var state = 0; state < states.Length; state++)
+                        if (score[_first[j] + state] + states[state] > sum)
+                            (sum, at) = (score[_first[j] + state] + states[state], _first[j] + state);
                     (score[To(i, j, link)], from[To(i, j, link)]) = (sum + Of(i, link), at);
                 }
             }
-            for (var state = _first[i]; state < _first[i + 1]; state++) if (score[state] > most) (most, best) = (score[state], state);
+            for (var state = _first[i]; state < _first[i + 1]; state++)
+                if (score[state] > most)
+                    (most, best) = (score[state], state);
         }
         var chain = new List<KeptSound>();
         for (int state = best, i = _times.Count - 1; state >= 0; state = from[state])
         {
-            while (_first[i] > state) i--;
+            while (_first[i] > state)
+                i--;
             chain.Add(new KeptSound(i, IsBounce(state - _first[i]), state - _first[i] < Begins));
         }
         chain.Reverse();
@@ -106,7 +131,8 @@ public sealed class KeptUpDecoder
         var (touch, bounce) = (new double[_times.Count], new double[_times.Count]);
         for (var i = 0; i < _times.Count; i++)
         {
-            for (var state = _first[i]; state < _first[i + 1]; state++) (IsBounce(state - _first[i]) ? bounce : touch)[i] += Math.Exp(before[state] + after[state] - all);
+            for (var state = _first[i]; state < _first[i + 1]; state++)
+                (IsBounce(state - _first[i]) ? bounce : touch)[i] += Math.Exp(before[state] + after[state] - all);
         }
         return (touch, bounce);
     }
@@ -119,19 +145,25 @@ public sealed class KeptUpDecoder
         var (ended, next, all) = (0.0, 0, 0.0);
         for (var i = 0; i < _times.Count; i++)
         {
-            for (; _times[next] < _times[i] - Pause; next++) for (var state = _first[next]; state < _first[next + 1]; state++) ended = LogSum.Add(ended, before[state]);
-            for (var link = 0; link < Begins; link++) before[_first[i] + link] = ended + (Tempered * OfBeginning(i, link));
+            for (; _times[next] < _times[i] - Pause; next++)
+            for (var state = _first[next]; state < _first[next + 1]; state++)
+                ended = LogSum.Add(ended, before[state]);
+            for (var link = 0; link < Begins; link++)
+                before[_first[i] + link] = ended + (Tempered * OfBeginning(i, link));
             for (var j = _low[i]; j < i; j++)
             {
                 for (var link = 0; link < _links; link++)
                 {
                     var states = Into(i, j, link, worth);
                     var sum = double.NegativeInfinity;
-                    for (var state = 0; state < states.Length; state++) if (states[state] > double.NegativeInfinity) sum = LogSum.Add(sum, before[_first[j] + state] + (Tempered * states[state]));
+                    for (var state = 0; state < states.Length; state++)
+                        if (states[state] > double.NegativeInfinity)
+                            sum = LogSum.Add(sum, before[_first[j] + state] + (Tempered * states[state]));
                     before[To(i, j, link)] = sum + (Tempered * Of(i, link));
                 }
             }
-            for (var state = _first[i]; state < _first[i + 1]; state++) all = LogSum.Add(all, before[state]);
+            for (var state = _first[i]; state < _first[i + 1]; state++)
+                all = LogSum.Add(all, before[state]);
         }
         return (before, all);
     }
@@ -147,17 +179,22 @@ public sealed class KeptUpDecoder
         var later = many;
         for (var i = many - 1; i >= 0; i--)
         {
-            while (later > 0 && _times[i] < _times[later - 1] - Pause) later--;
-            for (var state = _first[i]; state < _first[i + 1]; state++) after[state] = LogSum.Add(after[state], begin[later]);
+            while (later > 0 && _times[i] < _times[later - 1] - Pause)
+                later--;
+            for (var state = _first[i]; state < _first[i + 1]; state++)
+                after[state] = LogSum.Add(after[state], begin[later]);
             begin[i] = begin[i + 1];
-            for (var link = 0; link < Begins; link++) begin[i] = LogSum.Add(begin[i], (Tempered * OfBeginning(i, link)) + after[_first[i] + link]);
+            for (var link = 0; link < Begins; link++)
+                begin[i] = LogSum.Add(begin[i], (Tempered * OfBeginning(i, link)) + after[_first[i] + link]);
             for (var j = _low[i]; j < i; j++)
             {
                 for (var link = 0; link < _links; link++)
                 {
                     var states = Into(i, j, link, worth);
                     var to = (Tempered * Of(i, link)) + after[To(i, j, link)];
-                    for (var state = 0; state < states.Length; state++) if (states[state] > double.NegativeInfinity) after[_first[j] + state] = LogSum.Add(after[_first[j] + state], (Tempered * states[state]) + to);
+                    for (var state = 0; state < states.Length; state++)
+                        if (states[state] > double.NegativeInfinity)
+                            after[_first[j] + state] = LogSum.Add(after[_first[j] + state], (Tempered * states[state]) + to);
                 }
             }
         }
@@ -170,12 +207,21 @@ public sealed class KeptUpDecoder
         var worth = all[..(_first[j + 1] - _first[j])];
         var (gap, seconds) = (_gaps[i][j - _low[i]], _times[i] - _times[j]);
         worth.Fill(double.NegativeInfinity);
-        if (seconds < (link == Bounces ? ShortestBounce : link == Up ? ShortestUp : BallPath.ShortestTouch)) return worth;
+        if (
+            seconds
+            < (
+                link == Bounces ? ShortestBounce
+                : link == Up ? ShortestUp
+                : BallPath.ShortestTouch
+            )
+        )
+            return worth;
         switch (link)
         {
             case Again:
                 FromTouch(worth, j, _flight.Touches(gap, null, IsAgain));
-                for (var k = _low[j]; k < j; k++) worth[State(j, k, Again)] = _flight.Touches(gap, _gaps[j][k - _low[j]], IsAgain);
+                for (var k = _low[j]; k < j; k++)
+                    worth[State(j, k, Again)] = _flight.Touches(gap, _gaps[j][k - _low[j]], IsAgain);
                 break;
             case Down:
                 FromTouch(worth, j, _isLetBounce ? _flight.Down(gap) : _flight.Falls(gap));
@@ -191,7 +237,8 @@ public sealed class KeptUpDecoder
                 break;
             case Up:
                 worth[1] = _flight.Up(gap);
-                for (var k = _low[j]; k < j; k++) worth[State(j, k, Down)] = worth[1];
+                for (var k = _low[j]; k < j; k++)
+                    worth[State(j, k, Down)] = worth[1];
                 break;
         }
         return worth;
@@ -203,7 +250,8 @@ public sealed class KeptUpDecoder
         for (var k = _low[j]; k < j; k++)
         {
             worth[State(j, k, Again)] = each;
-            if (_isLetBounce) worth[State(j, k, Up)] = each;
+            if (_isLetBounce)
+                worth[State(j, k, Up)] = each;
         }
     }
 

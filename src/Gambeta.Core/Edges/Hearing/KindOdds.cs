@@ -24,7 +24,14 @@ public readonly record struct KindOdds(double Touch, double Wall, double Bounce)
     }
 
     /// <summary>The log odds of one of the ball's sounds.</summary>
-    public double Of(HeardKind kind) => kind switch { HeardKind.Touch => Touch, HeardKind.Wall => Wall, HeardKind.Bounce => Bounce, _ => throw new ArgumentOutOfRangeException(nameof(kind)) };
+    public double Of(HeardKind kind) =>
+        kind switch
+        {
+            HeardKind.Touch => Touch,
+            HeardKind.Wall => Wall,
+            HeardKind.Bounce => Bounce,
+            _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+        };
 
     /// <summary>The chance that log odds mean.</summary>
     public static double Chance(double odds) => 1 / (1 + Math.Exp(-odds));

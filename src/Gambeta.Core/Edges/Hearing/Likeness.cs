@@ -5,7 +5,8 @@ internal sealed class Likeness
 {
     private const double LeastSpread = 3.5;
 
-    private readonly double[] _sum = new double[SoundFrame.Bands], _squares = new double[SoundFrame.Bands];
+    private readonly double[] _sum = new double[SoundFrame.Bands],
+        _squares = new double[SoundFrame.Bands];
 
     /// <summary>The weight of all that was added.</summary>
     public double Weight { get; private set; }

@@ -4,21 +4,39 @@ namespace Gambeta.Core.Edges.Hearing;
 /// <param name="Sounds">The sounds of the ball, by the places of their beginnings.</param>
 /// <param name="Touch">Of each beginning the chance that it was a touch.</param>
 /// <param name="Ball">And that it was the ball at all.</param>
-/// <param name="Missing">Of each sound but the first, how many steps it may be from the one before it, and the chance of each; what is left of one is that of a pause.</param>
+/// <param name="Missing">Of each sound but the first, how many steps it may be from the one before it, and the chance of each; what is left
+/// of one is that of a pause.</param>
 /// <param name="Usual">Seconds from each place of the pattern to the next one.</param>
 /// <param name="Sure">How sure it is that the course was not begun from another place.</param>
-public sealed record CourseTold(List<CourseSound> Sounds, double[] Touch, double[] Ball, List<IReadOnlyList<(int Steps, double Chance)>> Missing, CourseOdds Usual, double Sure);
+public sealed record CourseTold(
+    List<CourseSound> Sounds,
+    double[] Touch,
+    double[] Ball,
+    List<IReadOnlyList<(int Steps, double Chance)>> Missing,
+    CourseOdds Usual,
+    double Sure
+);
 
 /// <summary>
-/// Which beginnings were which sound of a pattern, told together by the best <see cref="CourseDecoder"/>. How long each step lasts and what the wall sounds like here is learned from the recording itself, from the course of one round
-/// for the next; begun once from each place of the pattern, and the likeliest taken. A kick reaches the wall sooner than it comes back from there, since the wall and the floor slow it.
+/// Which beginnings were which sound of a pattern, told together by the best <see cref="CourseDecoder"/>. How long each step lasts and what
+/// the wall sounds like here is learned from the recording itself, from the course of one round for the next; begun once from each place of
+/// the pattern, and the likeliest taken. A kick reaches the wall sooner than it comes back from there, since the wall and the floor slow
+/// it.
 /// </summary>
 public sealed class PatternCourse
 {
-    // What is less likely is not looked at; the net's odds weigh less than they say, and what it tells of the wall much less, since rhythm told it as well.
-    private const double LeastOdds = -4.25, Weight = 0.92, Told = 0.3, MostTold = 5, Like = 0.35, MostLike = 8;
+    // What is less likely is not looked at; the net's odds weigh less than they say, and what it tells of the wall much less, since rhythm
+    // told it as well.
+    private const double LeastOdds = -4.25,
+        Weight = 0.92,
+        Told = 0.3,
+        MostTold = 5,
+        Like = 0.35,
+        MostLike = 8;
 
-    private const double WallIsSooner = 60, MostOfSooner = 12, MostOfTold = 8;
+    private const double WallIsSooner = 60,
+        MostOfSooner = 12,
+        MostOfTold = 8;
 
     private const int Rounds = 5;
 
@@ -48,28 +66,48 @@ public sealed class PatternCourse
     public CourseTold Tell()
     {
         var length = _rep.Sounds.Length;
-        var path = BallPath.Best(_times, [.. _kinds.Select(kind => kind.Ball)], length > 1 ? CourseDecoder.ShortestToWall : BallPath.ShortestTouch);
+        var path = BallPath.Best(
+            _times,
+            [.. _kinds.Select(kind => kind.Ball)],
+            length > 1 ? CourseDecoder.ShortestToWall : BallPath.ShortestTouch
+        );
         var rivals = new List<Rival>();
         for (var phase = 0; phase < length; phase++)
         {
             var one = Followed(Begun(path, phase));
             // The same course comes from several beginnings: only others are rivals.
-            if (!rivals.Exists(rival => rival.Course.SequenceEqual(one.Course))) rivals.Add(one);
+            if (!rivals.Exists(rival => rival.Course.SequenceEqual(one.Course)))
+                rivals.Add(one);
         }
         var won = rivals.MaxBy(rival => rival.Worth + rival.Forgiven)!;
         rivals.Remove(won);
         // What is forgiven decides, but does not make it less sure where nothing had to be.
-        var margin = rivals.Select(rival => won.Worth - rival.Worth + Math.Max(0, won.Forgiven - rival.Forgiven)).DefaultIfEmpty(double.PositiveInfinity).Min();
+        var margin = rivals
+            .Select(rival => won.Worth - rival.Worth + Math.Max(0, won.Forgiven - rival.Forgiven))
+            .DefaultIfEmpty(double.PositiveInfinity)
+            .Min();
         won.Learned.Weigh();
         var (touch, ball) = (new double[_all], new double[_all]);
         foreach (var (i, chances) in _onsets.Zip(_chain.Chances()))
         {
-            for (var place = 0; place < length; place++) (touch[i], ball[i]) = (touch[i] + (_rep.Sounds[place].Kind == HeardKind.Touch ? chances[place] : 0), ball[i] + chances[place]);
+            for (var place = 0; place < length; place++)
+                (touch[i], ball[i]) = (
+                    touch[i] + (_rep.Sounds[place].Kind == HeardKind.Touch ? chances[place] : 0),
+                    ball[i] + chances[place]
+                );
         }
-        return new([.. won.Course.Select(sound => sound with { At = _onsets[sound.At] })], touch, ball, [.. won.Course.Zip(won.Course.Skip(1)).Select(pair => _chain.Steps(pair.First, pair.Second))], won.Learned.Odds, KindOdds.Chance(margin / length));
+        return new(
+            [.. won.Course.Select(sound => sound with { At = _onsets[sound.At] })],
+            touch,
+            ball,
+            [.. won.Course.Zip(won.Course.Skip(1)).Select(pair => _chain.Steps(pair.First, pair.Second))],
+            won.Learned.Odds,
+            KindOdds.Chance(margin / length)
+        );
     }
 
-    // What the net told against a course in all, beyond what it may: a ball and a wall sound alike all the time, and where it is wrong of one it is wrong of all.
+    // What the net told against a course in all, beyond what it may: a ball and a wall sound alike all the time, and where it is wrong of
+    // one it is wrong of all.
     private double Forgiven(List<CourseSound> course)
     {
         var told = course.Sum(sound => Told * Against(_kinds[sound.At], _rep.Sounds[sound.Place].Kind));
@@ -88,7 +126,8 @@ public sealed class PatternCourse
             var (before, learned) = (now, new Learned(now, this));
             learned.Weigh();
             (now, var worth) = _chain.Best();
-            if (round == Rounds || now.SequenceEqual(before)) return new(now, learned, worth + learned.Prior(), Forgiven(now));
+            if (round == Rounds || now.SequenceEqual(before))
+                return new(now, learned, worth + learned.Prior(), Forgiven(now));
         }
     }
 
@@ -119,7 +158,8 @@ public sealed class PatternCourse
             {
                 var (i, place, begins) = course[k];
                 (_kinds[(int)of._rep.Sounds[place].Kind] ??= new()).Add(of._shapes[i], 1);
-                if (!begins && place == (course[k - 1].Place + 1) % gaps.Count) gaps[course[k - 1].Place].Add(of._times[i] - of._times[course[k - 1].At]);
+                if (!begins && place == (course[k - 1].Place + 1) % gaps.Count)
+                    gaps[course[k - 1].Place].Add(of._times[i] - of._times[course[k - 1].At]);
             }
             Odds = CourseOdds.From(gaps);
         }
@@ -135,7 +175,8 @@ public sealed class PatternCourse
             for (var i = 0; i < _of._times.Length; i++)
             {
                 var odds = _of._kinds[i];
-                double Part(HeardKind kind) => (Told * Against(odds, kind)) + (isKnown ? Math.Max(-MostLike, Like * _kinds[(int)kind]!.Log(_of._shapes[i])) : 0);
+                double Part(HeardKind kind) =>
+                    (Told * Against(odds, kind)) + (isKnown ? Math.Max(-MostLike, Like * _kinds[(int)kind]!.Log(_of._shapes[i])) : 0);
                 var parts = kinds.ToDictionary(kind => kind, Part);
                 var either = Math.Log(parts.Values.Sum(part => Math.Exp(part - parts.Values.Max()))) + parts.Values.Max();
                 worth.Add([.. _of._rep.Sounds.Select(sound => (Weight * odds.Ball) + (kinds.Count > 1 ? parts[sound.Kind] - either : 0))]);
@@ -149,8 +190,13 @@ public sealed class PatternCourse
             var (sum, sounds) = (0.0, _of._rep.Sounds);
             for (var place = 0; place < sounds.Length; place++)
             {
-                if (sounds[place].Kind != HeardKind.Wall) continue;
-                sum += Math.Clamp(Math.Log(Odds.Lasts(place, 1) / Odds.Lasts((place + sounds.Length - 1) % sounds.Length, 1)) * WallIsSooner, -MostOfSooner, MostOfSooner);
+                if (sounds[place].Kind != HeardKind.Wall)
+                    continue;
+                sum += Math.Clamp(
+                    Math.Log(Odds.Lasts(place, 1) / Odds.Lasts((place + sounds.Length - 1) % sounds.Length, 1)) * WallIsSooner,
+                    -MostOfSooner,
+                    MostOfSooner
+                );
             }
             return sum;
         }

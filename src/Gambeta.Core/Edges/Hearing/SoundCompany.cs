@@ -4,9 +4,11 @@ using System.Text.Json;
 namespace Gambeta.Core.Edges.Hearing;
 
 /// <summary>
-/// The net that tells what each beginning was from all that stand about it: layers of attention (Vaswani and others, 2017), in which each beginning looks at those that are like it and at those that
-/// lie so far before or behind it in time (relative places in the way of Shaw and others, 2018, in steps of a twelfth of the time apart). A place, a ball and a microphone sound alike for a whole round,
-/// and whoever plays keeps time. Fitted by <c>tools/learn-to-hear</c> to made-up recordings whose every constant was drawn from wide bounds, by several recipes.
+/// The net that tells what each beginning was from all that stand about it: layers of attention (Vaswani and others, 2017), in which each
+/// beginning looks at those that are like it and at those that lie so far before or behind it in time (relative places in the way of Shaw
+/// and others, 2018, in steps of a twelfth of the time apart). A place, a ball and a microphone sound alike for a whole round, and whoever
+/// plays keeps time. Fitted by <c>tools/learn-to-hear</c> to made-up recordings whose every constant was drawn from wide bounds, by several
+/// recipes.
 /// </summary>
 /// <param name="Embed">Two layers that turn the numbers of a <see cref="SoundToken"/> into what is looked at.</param>
 /// <param name="Blocks">The layers of attention.</param>
@@ -26,11 +28,25 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
     /// <param name="Between">What evens out before the last two.</param>
     /// <param name="Wide">A layer whose units let through what is above 0.</param>
     /// <param name="Narrow">And back.</param>
-    public sealed record Block(float[][] Before, float[][] Query, float[][] Key, float[][] Value, float[][] Out, float[][] Bias, float[][] Apart, float[][] Between, float[][] Wide, float[][] Narrow);
+    public sealed record Block(
+        float[][] Before,
+        float[][] Query,
+        float[][] Key,
+        float[][] Value,
+        float[][] Out,
+        float[][] Bias,
+        float[][] Apart,
+        float[][] Between,
+        float[][] Wide,
+        float[][] Narrow
+    );
 
-    private const int Lags = 64, Kinds = 4;
+    private const int Lags = 64,
+        Kinds = 4;
 
-    private const double FirstLag = 0.05, LagStep = 1.08, Smallest = 1e-5;
+    private const double FirstLag = 0.05,
+        LagStep = 1.08,
+        Smallest = 1e-5;
 
     private static readonly Lazy<SoundCompany> TheShipped = new(() =>
     {
@@ -39,7 +55,21 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
     });
 
     // The step of each number of frames apart.
-    private static readonly int[] Steps = [.. Enumerable.Range(0, 1 + (int)(FirstLag * Math.Pow(LagStep, Lags) * SoundFrame.ASecond)).Select(frames => (int)Math.Clamp(Math.Floor((Math.Log(Math.Max(FirstLag, frames / (double)SoundFrame.ASecond) / FirstLag) / Math.Log(LagStep)) + 1e-4), 0, Lags - 1))];
+    private static readonly int[] Steps =
+    [
+        .. Enumerable
+            .Range(0, 1 + (int)(FirstLag * Math.Pow(LagStep, Lags) * SoundFrame.ASecond))
+            .Select(frames =>
+                (int)
+                    Math.Clamp(
+                        Math.Floor(
+                            (Math.Log(Math.Max(FirstLag, frames / (double)SoundFrame.ASecond) / FirstLag) / Math.Log(LagStep)) + 1e-4
+                        ),
+                        0,
+                        Lags - 1
+                    )
+            ),
+    ];
 
     /// <summary>The one that ships.</summary>
     public static SoundCompany Shipped => TheShipped.Value;
@@ -64,10 +94,12 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
         for (var i = 0; i < now.Length; i++)
         {
             steps[i] = new int[now.Length];
-            for (var j = 0; j < now.Length; j++) steps[i][j] = Step(frames[j] - frames[i]);
+            for (var j = 0; j < now.Length; j++)
+                steps[i][j] = Step(frames[j] - frames[i]);
         }
         // Of the last layer only those count that are asked for.
-        foreach (var block in Blocks) Attend(block, now, steps, block == Blocks[^1] ? from : 0);
+        foreach (var block in Blocks)
+            Attend(block, now, steps, block == Blocks[^1] ? from : 0);
         return [.. now.Skip(from).Select(one => Times(Told, Even(After, one)))];
     }
 
@@ -77,17 +109,35 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
     {
         var read = JsonSerializer.Deserialize<SoundCompany>(file)!;
         var size = read.Told[0].Length - 1;
-        static bool Is(float[][] matrix, int rows, int columns) => matrix.Length == rows && Array.TrueForAll(matrix, row => row.Length == columns);
-        var fits = read.Embed.Length == 2 && Is(read.Embed[0], read.Embed[0].Length, SoundToken.Count + 1) && Is(read.Embed[1], size, read.Embed[0].Length + 1) && Is(read.After, 2, size) && Is(read.Told, Kinds, size + 1) && Is(read.Alone, Kinds, size + 1)
-            && Array.TrueForAll(read.Blocks, block => Is(block.Before, 2, size) && Is(block.Between, 2, size) && new[] { block.Query, block.Key, block.Value, block.Out }.All(matrix => Is(matrix, size, size + 1))
-                && block.Bias.Length > 0 && size % block.Bias.Length == 0 && Is(block.Bias, block.Bias.Length, (2 * Lags) + 1) && Is(block.Apart, size, (2 * Lags) + 1) && Is(block.Wide, block.Wide.Length, size + 1) && Is(block.Narrow, size, block.Wide.Length + 1));
+        static bool Is(float[][] matrix, int rows, int columns) =>
+            matrix.Length == rows && Array.TrueForAll(matrix, row => row.Length == columns);
+        var fits =
+            read.Embed.Length == 2
+            && Is(read.Embed[0], read.Embed[0].Length, SoundToken.Count + 1)
+            && Is(read.Embed[1], size, read.Embed[0].Length + 1)
+            && Is(read.After, 2, size)
+            && Is(read.Told, Kinds, size + 1)
+            && Is(read.Alone, Kinds, size + 1)
+            && Array.TrueForAll(read.Blocks, block =>
+                Is(block.Before, 2, size)
+                && Is(block.Between, 2, size)
+                && new[] { block.Query, block.Key, block.Value, block.Out }.All(matrix => Is(matrix, size, size + 1))
+                && block.Bias.Length > 0
+                && size % block.Bias.Length == 0
+                && Is(block.Bias, block.Bias.Length, (2 * Lags) + 1)
+                && Is(block.Apart, size, (2 * Lags) + 1)
+                && Is(block.Wide, block.Wide.Length, size + 1)
+                && Is(block.Narrow, size, block.Wide.Length + 1)
+            );
         return fits ? read : throw new InvalidDataException($"A net of company takes {SoundToken.Count} numbers and tells {Kinds}.");
     }
 
     private float[] Seen(float[] look, float louder)
     {
         float[] units = [.. look];
-        if (louder != 0) for (var unit = 0; unit < units.Length; unit++) units[unit] += louder * Embed[0][unit][SoundToken.Loudness];
+        if (louder != 0)
+            for (var unit = 0; unit < units.Length; unit++)
+                units[unit] += louder * Embed[0][unit][SoundToken.Loudness];
         TensorPrimitives.Max(units, 0f, units);
         return Times(Embed[1], units);
     }
@@ -107,13 +157,17 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
             for (var head = 0; head < heads; head++)
             {
                 Array.Clear(looks);
-                for (var k = head * wide; k < (head + 1) * wide; k++) TensorPrimitives.MultiplyAdd<float>(keys[k], query[k] * scale, looks, looks);
+                for (var k = head * wide; k < (head + 1) * wide; k++)
+                    TensorPrimitives.MultiplyAdd<float>(keys[k], query[k] * scale, looks, looks);
                 var bias = block.Bias[head];
-                for (var j = 0; j < step.Length; j++) looks[j] += bias[step[j]];
+                for (var j = 0; j < step.Length; j++)
+                    looks[j] += bias[step[j]];
                 TensorPrimitives.SoftMax<float>(looks, looks);
                 Array.Clear(far);
-                for (var j = 0; j < step.Length; j++) far[step[j]] += looks[j];
-                for (var k = head * wide; k < (head + 1) * wide; k++) told[k] = TensorPrimitives.Dot<float>(values[k], looks) + TensorPrimitives.Dot<float>(block.Apart[k], far);
+                for (var j = 0; j < step.Length; j++)
+                    far[step[j]] += looks[j];
+                for (var k = head * wide; k < (head + 1) * wide; k++)
+                    told[k] = TensorPrimitives.Dot<float>(values[k], looks) + TensorPrimitives.Dot<float>(block.Apart[k], far);
             }
             TensorPrimitives.Add(now[i], Times(block.Out, told), now[i]);
         }
@@ -125,19 +179,23 @@ public sealed record SoundCompany(float[][][] Embed, SoundCompany.Block[] Blocks
         }
     }
 
-    private static int Step(int frames) => frames == 0 ? Lags : Math.Sign(frames) * (1 + Steps[Math.Min(Math.Abs(frames), Steps.Length - 1)]) + Lags;
+    private static int Step(int frames) =>
+        frames == 0 ? Lags : Math.Sign(frames) * (1 + Steps[Math.Min(Math.Abs(frames), Steps.Length - 1)]) + Lags;
 
     private static float[] Times(float[][] rows, ReadOnlySpan<float> comes)
     {
         var goes = new float[rows.Length];
-        for (var unit = 0; unit < rows.Length; unit++) goes[unit] = TensorPrimitives.Dot(comes, rows[unit].AsSpan(..^1)) + rows[unit][^1];
+        for (var unit = 0; unit < rows.Length; unit++)
+            goes[unit] = TensorPrimitives.Dot(comes, rows[unit].AsSpan(..^1)) + rows[unit][^1];
         return goes;
     }
 
     private static float[][] Turned(float[][] all, float[][] rows)
     {
         float[][] turned = [.. rows.Select(_ => new float[all.Length])];
-        for (var i = 0; i < all.Length; i++) for (var unit = 0; unit < rows.Length; unit++) turned[unit][i] = TensorPrimitives.Dot<float>(all[i], rows[unit].AsSpan(..^1)) + rows[unit][^1];
+        for (var i = 0; i < all.Length; i++)
+        for (var unit = 0; unit < rows.Length; unit++)
+            turned[unit][i] = TensorPrimitives.Dot<float>(all[i], rows[unit].AsSpan(..^1)) + rows[unit][^1];
         return turned;
     }
 

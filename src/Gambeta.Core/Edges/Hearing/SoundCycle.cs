@@ -9,8 +9,8 @@ namespace Gambeta.Core.Edges.Hearing;
 public readonly record struct CycleSound(HeardKind Kind, Foot? Foot = null);
 
 /// <summary>
-/// What can be heard of a pattern, in its order: a ball in the air or against a wall is struck and sounds, a sole that rolls, drags or stands on it makes none that could
-/// be told from a shoe.
+/// What can be heard of a pattern, in its order: a ball in the air or against a wall is struck and sounds, a sole that rolls, drags or
+/// stands on it makes none that could be told from a shoe.
 /// </summary>
 /// <param name="Sounds">The sounds of one rep.</param>
 /// <param name="Silent">The touches of one rep that are not heard.</param>
@@ -27,7 +27,11 @@ public sealed record SoundCycle(ImmutableArray<CycleSound> Sounds, int Silent, b
         {
             for (var length = 1; length < Sounds.Length; length++)
             {
-                if (Sounds.Length % length == 0 && Enumerable.Range(length, Sounds.Length - length).All(i => Sounds[i].Kind == Sounds[i - length].Kind)) return this with { Sounds = Sounds[..length] };
+                if (
+                    Sounds.Length % length == 0
+                    && Enumerable.Range(length, Sounds.Length - length).All(i => Sounds[i].Kind == Sounds[i - length].Kind)
+                )
+                    return this with { Sounds = Sounds[..length] };
             }
             return this;
         }
@@ -54,7 +58,8 @@ public sealed record SoundCycle(ImmutableArray<CycleSound> Sounds, int Silent, b
             {
                 case Contact { Touch: var touch } when IsStruck(touch):
                     sounds.Add(new(HeardKind.Touch, touch.Foot));
-                    if (touch.Move == BallMove.Wall) sounds.Add(new(HeardKind.Wall));
+                    if (touch.Move == BallMove.Wall)
+                        sounds.Add(new(HeardKind.Wall));
                     break;
                 case Contact:
                     silent++;
@@ -68,7 +73,10 @@ public sealed record SoundCycle(ImmutableArray<CycleSound> Sounds, int Silent, b
     }
 
     /// <summary>True when a touch strikes the ball so that it can be heard.</summary>
-    public static bool IsStruck(Touch touch) => !SurfaceTraits.Of(touch.Surface).OnlyRolls
-        && (touch.Move is BallMove.Up or BallMove.Wall or BallMove.Goal or BallMove.Across or BallMove.Away
-            || (touch.Move is BallMove.Stay && SurfaceTraits.Of(touch.Surface).StrikesInPlace));
+    public static bool IsStruck(Touch touch) =>
+        !SurfaceTraits.Of(touch.Surface).OnlyRolls
+        && (
+            touch.Move is BallMove.Up or BallMove.Wall or BallMove.Goal or BallMove.Across or BallMove.Away
+            || (touch.Move is BallMove.Stay && SurfaceTraits.Of(touch.Surface).StrikesInPlace)
+        );
 }

@@ -1,8 +1,8 @@
 namespace Gambeta.Core.Edges.Hearing;
 
 /// <summary>
-/// What a net is told of a beginning: its traits, the frames about it above what was there before, how its bands stand to each other and how much they rise, how loud it is, what is known of the place,
-/// and of the drill.
+/// What a net is told of a beginning: its traits, the frames about it above what was there before, how its bands stand to each other and
+/// how much they rise, how loud it is, what is known of the place, and of the drill.
 /// </summary>
 public static class SoundToken
 {
@@ -19,7 +19,8 @@ public static class SoundToken
     public const double OfLoudness = 20;
 
     // Where the frames begin, and what is told of the drill.
-    private const int Around = SoundTraits.Count, OfDrill = 4;
+    private const int Around = SoundTraits.Count,
+        OfDrill = 4;
 
     /// <summary>The numbers of a beginning; each about between -4 and 4.</summary>
     /// <param name="onset">The beginning.</param>
@@ -32,10 +33,13 @@ public static class SoundToken
         var at = Around;
         foreach (var frame in onset.Around)
         {
-            for (var band = 0; band < SoundFrame.Bands; band++) numbers[at++] = (float)Math.Clamp(((frame[band] * SoundFrame.Step) - onset.Levels[band] + onset.Rises[band]) / 10, -1, 4);
+            for (var band = 0; band < SoundFrame.Bands; band++)
+                numbers[at++] = (float)Math.Clamp(((frame[band] * SoundFrame.Step) - onset.Levels[band] + onset.Rises[band]) / 10, -1, 4);
         }
-        foreach (var level in onset.Shape) numbers[at++] = (float)Math.Clamp(level / 20, -4, 4);
-        foreach (var rise in onset.Rises) numbers[at++] = (float)Math.Clamp(rise / 20, -1, 4);
+        foreach (var level in onset.Shape)
+            numbers[at++] = (float)Math.Clamp(level / 20, -4, 4);
+        foreach (var rise in onset.Rises)
+            numbers[at++] = (float)Math.Clamp(rise / 20, -1, 4);
         numbers[at++] = (float)((onset.Loudness - UsualLoudness) / OfLoudness);
         numbers[at++] = (float)(place?.For(onset) ?? 0);
         numbers[at++] = cycle.Falls ? 1 : 0;

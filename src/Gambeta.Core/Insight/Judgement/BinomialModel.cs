@@ -6,17 +6,19 @@ using Gambeta.Core.Practice.Sets;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// Reps that are clean or not, tries that come off or not: a coin whose chance is the day's form. So many of n are binomial at each level; over the levels they
-/// scatter more, as they do.
+/// Reps that are clean or not, tries that come off or not: a coin whose chance is the day's form. So many of n are binomial at each level;
+/// over the levels they scatter more, as they do.
 /// </summary>
 /// <param name="counts">How many came off and how many did not.</param>
-/// <param name="hasTempo">Whether they follow each other, so that their number a minute says how fast it went; between tries at a goal the ball is fetched.</param>
+/// <param name="hasTempo">Whether they follow each other, so that their number a minute says how fast it went; between tries at a goal the
+/// ball is fetched.</param>
 public sealed class BinomialModel(Func<PracticeSet, (int CameOff, int Not)> counts, bool hasTempo = false) : FormModel
 {
     /// <summary>Beyond so many reps a set says no more: a number that was typed wrong must not weigh a hundred sets.</summary>
     private const int MostThatCount = 40;
 
-    /// <summary>It has to be this likely that today's form lies above the bar as well: sliding players are not moved on by what they could.</summary>
+    /// <summary>It has to be this likely that today's form lies above the bar as well: sliding players are not moved on by what they
+    /// could.</summary>
     private const double StillClean = 0.65;
 
     private static readonly Prior Usual = new(1.2, 1.3);
@@ -30,16 +32,21 @@ public sealed class BinomialModel(Func<PracticeSet, (int CameOff, int Not)> coun
     /// <inheritdoc/>
     public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar)
     {
-        var (clean, above, below) = Decision.OfShare(looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).CameOff)), looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).Not)), bar.Share);
+        var (clean, above, below) = Decision.OfShare(
+            looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).CameOff)),
+            looked.Sum(one => Math.Min(MostThatCount, counts(one.Set).Not)),
+            bar.Share
+        );
         // What was clean for eight sets and is sliding now is not for moving on.
         var still = key.Form.Skill?.Above(MathNet.Numerics.SpecialFunctions.Logit(bar.Share)) ?? 0;
         return (clean, still >= StillClean ? above : Math.Min(above, 0.5), below);
     }
 
     /// <inheritdoc/>
-    public override ControlPoint? Control(JudgedSet set) => hasTempo && set.Set.Worked.TotalMinutes is > 0 and var minutes && counts(set.Set) is var (came, not)
-        ? new ControlPoint((came + not) / minutes, came, not)
-        : null;
+    public override ControlPoint? Control(JudgedSet set) =>
+        hasTempo && set.Set.Worked.TotalMinutes is > 0 and var minutes && counts(set.Set) is var (came, not)
+            ? new ControlPoint((came + not) / minutes, came, not)
+            : null;
 
     /// <inheritdoc/>
     public override Form Take(Form form, PracticeSet set)
@@ -54,7 +61,8 @@ public sealed class BinomialModel(Func<PracticeSet, (int CameOff, int Not)> coun
     }
 
     /// <inheritdoc/>
-    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null ? null : new CoinsOutcome(dose.Count ?? Math.Max(1, Rounded.Whole(form.Usual)));
+    public override Outcome? Ahead(Form form, SetDose dose) =>
+        form.Skill is null ? null : new CoinsOutcome(dose.Count ?? Math.Max(1, Rounded.Whole(form.Usual)));
 }
 
 /// <summary>So many of n.</summary>

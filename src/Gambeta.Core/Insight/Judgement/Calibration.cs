@@ -4,10 +4,12 @@ using System.Runtime.InteropServices;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// What happened beside what was said corrects what is said: a set may come out better or worse than its model thinks, by more or by less. The odds of a chance are
-/// shifted and stretched, and each of some shifts and stretches is believed in as far as it made what happened likely.
+/// What happened beside what was said corrects what is said: a set may come out better or worse than its model thinks, by more or by less.
+/// The odds of a chance are shifted and stretched, and each of some shifts and stretches is believed in as far as it made what happened
+/// likely.
 /// </summary>
-/// <remarks>Shifting and stretching log-odds is Platt's scaling (Advances in Large Margin Classifiers, 1999), here with a belief over its two numbers instead of a fit.</remarks>
+/// <remarks>Shifting and stretching log-odds is Platt's scaling (Advances in Large Margin Classifiers, 1999), here with a belief over its
+/// two numbers instead of a fit.</remarks>
 public sealed class Calibration
 {
     private static readonly double[] Shifts = [-0.9, -0.4, 0, 0.4, 0.9];
@@ -29,13 +31,15 @@ public sealed class Calibration
     /// <summary>A chance as it is said.</summary>
     public double Of(double chance)
     {
-        if (chance is <= 0 or >= 1) return chance;
+        if (chance is <= 0 or >= 1)
+            return chance;
         // With the odds against it as a number, each shift is a factor and each stretch a power.
         var (against, sum) = ((1 - chance) / chance, 0.0);
         for (var j = 0; j < Stretches.Length; j++)
         {
             var stretched = Stretches[j] == 1 ? against : Math.Pow(against, Stretches[j]);
-            for (var i = 0; i < Shifts.Length; i++) sum += _weights[(i * Stretches.Length) + j] / (1 + (Factors[i] * stretched));
+            for (var i = 0; i < Shifts.Length; i++)
+                sum += _weights[(i * Stretches.Length) + j] / (1 + (Factors[i] * stretched));
         }
         return sum;
     }

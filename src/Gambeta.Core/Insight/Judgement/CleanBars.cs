@@ -7,11 +7,14 @@ namespace Gambeta.Core.Insight.Judgement;
 /// <summary>What clean means for each drill.</summary>
 public static class CleanBars
 {
-    /// <summary>The bar of a drill in a dose: what its card says, else by what it is measured and to which family it belongs; the usual share where the drill is unknown.</summary>
+    /// <summary>The bar of a drill in a dose: what its card says, else by what it is measured and to which family it belongs; the usual
+    /// share where the drill is unknown.</summary>
     public static CleanBar Of(DrillCard? card, SetDose dose)
     {
-        if (card is null) return CleanBar.Usual;
-        if (card.Clean is { } own && MeasureTraits.Of(card.MeasuredBy).IsCleanByShare == own.Value is null) return own;
+        if (card is null)
+            return CleanBar.Usual;
+        if (card.Clean is { } own && MeasureTraits.Of(card.MeasuredBy).IsCleanByShare == own.Value is null)
+            return own;
         return (card.MeasuredBy, card.Family) switch
         {
             // At the card's steady tempo.

@@ -4,7 +4,8 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Insight.Judgement;
 
-/// <summary>Touches in a round of fixed length: a tempo, which the sets scatter about. Rounds of all lengths say what the tempo is.</summary>
+/// <summary>Touches in a round of fixed length: a tempo, which the sets scatter about. Rounds of all lengths say what the tempo
+/// is.</summary>
 public sealed class CountInTime : FormModel
 {
     /// <inheritdoc/>
@@ -14,9 +15,14 @@ public sealed class CountInTime : FormModel
     public override int Value(PracticeSet set) => set.Touches.Total;
 
     /// <inheritdoc/>
-    public override ControlPoint? Control(JudgedSet set) => set.Said is { } word && set.Set.Planned is { TotalMinutes: > 0 and var minutes }
-        ? new ControlPoint(set.Set.Touches.Total / minutes, word <= Practice.Played.Control.Mostly ? 1 : 0, word <= Practice.Played.Control.Mostly ? 0 : 1)
-        : null;
+    public override ControlPoint? Control(JudgedSet set) =>
+        set.Said is { } word && set.Set.Planned is { TotalMinutes: > 0 and var minutes }
+            ? new ControlPoint(
+                set.Set.Touches.Total / minutes,
+                word <= Practice.Played.Control.Mostly ? 1 : 0,
+                word <= Practice.Played.Control.Mostly ? 0 : 1
+            )
+            : null;
 
     /// <inheritdoc/>
     public override Form Take(Form form, PracticeSet set)
@@ -29,10 +35,17 @@ public sealed class CountInTime : FormModel
 
     /// <inheritdoc/>
     public override Form From(DrillCard card) =>
-        Math.Log(card.Tempo.Steady.TouchesIn(TimeSpan.FromMinutes(1))) is var steady && double.IsFinite(steady) ? Form.Empty with { Skill = Pace.Posterior(steady, new Prior(steady, 0.35), Trends, Moods), Kinds = Pace.Prior } : Form.Empty;
+        Math.Log(card.Tempo.Steady.TouchesIn(TimeSpan.FromMinutes(1))) is var steady && double.IsFinite(steady)
+            ? Form.Empty with
+            {
+                Skill = Pace.Posterior(steady, new Prior(steady, 0.35), Trends, Moods),
+                Kinds = Pace.Prior,
+            }
+            : Form.Empty;
 
     /// <inheritdoc/>
-    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null || dose.Round is not { } round ? null : new CountOutcome(form, round.TotalMinutes);
+    public override Outcome? Ahead(Form form, SetDose dose) =>
+        form.Skill is null || dose.Round is not { } round ? null : new CountOutcome(form, round.TotalMinutes);
 }
 
 /// <summary>A count of which so many come in a minute.</summary>
@@ -49,5 +62,6 @@ internal sealed class CountOutcome(Form form, double minutes) : Outcome
     public override int Near => (int)(minutes * Math.Exp(form.Skill!.At(LevelScale.Nodes / 2)));
 
     /// <inheritdoc/>
-    public override void Reaches(int value, Span<double> row) => Pace.Above(form.Skill!, _mixed, Math.Log(Math.Max(0.25, value - 0.5)) - _log, row);
+    public override void Reaches(int value, Span<double> row) =>
+        Pace.Above(form.Skill!, _mixed, Math.Log(Math.Max(0.25, value - 0.5)) - _log, row);
 }

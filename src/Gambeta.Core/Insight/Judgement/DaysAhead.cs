@@ -12,11 +12,13 @@ public static class DaysAhead
     public const int Most = 40;
 
     /// <summary>From this chance on it may happen, and from that it probably has.</summary>
-    public const double Early = 0.25, Late = 0.75;
+    public const double Early = 0.25,
+        Late = 0.75;
 
     /// <summary>
-    /// For each day of practice to come the chance that the best set up to then reaches a value. Exact for the model: days on which it was not reached say where the
-    /// level lies, so that the belief is moved on to the next day with what that day would have told; days of one player are not independent.
+    /// For each day of practice to come the chance that the best set up to then reaches a value. Exact for the model: days on which it was
+    /// not reached say where the level lies, so that the belief is moved on to the next day with what that day would have told; days of one
+    /// player are not independent.
     /// </summary>
     /// <param name="key">What is known.</param>
     /// <param name="dose">The dose of a set.</param>
@@ -30,7 +32,8 @@ public static class DaysAhead
         foreach (var day in days.Take(Most))
         {
             form = form.Begin(new Guid(day.DayNumber, 0, 0, new byte[8]), day);
-            if (key.History.Key.Model.Ahead(form, dose) is not { } outcome) break;
+            if (key.History.Key.Model.Ahead(form, dose) is not { } outcome)
+                break;
             var outlook = new PredictiveDistribution(form.Skill!, outcome, key.Calibration);
             missed *= 1 - outlook.ReachesInOneOf(setsADay, value);
             ahead.Add(new DayAhead(day, 1 - missed));
@@ -40,8 +43,10 @@ public static class DaysAhead
         return ahead.ToImmutable();
     }
 
-    /// <summary>The days between which a value is likely reached for the first time; an open end where the last day that was looked at is too early for it.</summary>
+    /// <summary>The days between which a value is likely reached for the first time; an open end where the last day that was looked at is
+    /// too early for it.</summary>
     public static (DateOnly? From, DateOnly? To) Span(ImmutableArray<DayAhead> ahead) => (First(ahead, Early), First(ahead, Late));
 
-    private static DateOnly? First(ImmutableArray<DayAhead> ahead, double chance) => ahead.Where(day => day.Chance >= chance).Select(day => (DateOnly?)day.Day).FirstOrDefault();
+    private static DateOnly? First(ImmutableArray<DayAhead> ahead, double chance) =>
+        ahead.Where(day => day.Chance >= chance).Select(day => (DateOnly?)day.Day).FirstOrDefault();
 }

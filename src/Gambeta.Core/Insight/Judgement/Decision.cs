@@ -8,16 +8,20 @@ namespace Gambeta.Core.Insight.Judgement;
 public enum DecisionKind
 {
     /// <summary>Too few sets, or on too few days, to say.</summary>
-    [Key("too early")] TooEarly = 0,
+    [Key("too early")]
+    TooEarly = 0,
 
     /// <summary>The rung below.</summary>
-    [Key("step back")] StepBack = 1,
+    [Key("step back")]
+    StepBack = 1,
 
     /// <summary>More of the same.</summary>
-    [Key("stay")] Stay = 2,
+    [Key("stay")]
+    Stay = 2,
 
     /// <summary>The next rung.</summary>
-    [Key("move on")] MoveOn = 3,
+    [Key("move on")]
+    MoveOn = 3,
 }
 
 /// <summary>A decision, with what it rests on.</summary>
@@ -37,7 +41,8 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
 
     private const int LeastSets = 4;
     private const int LeastDays = 2;
-    private const double SureToMoveOn = 0.9, SureItFellApart = 0.85;
+    private const double SureToMoveOn = 0.9,
+        SureItFellApart = 0.85;
 
     /// <summary>How far below the clean bar it falls apart: at the usual bar of three in four that is 56 in a hundred.</summary>
     private const double ApartAt = 0.75;
@@ -52,15 +57,37 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
         var (clean, above, below) = key.History.Key.Model.Clean(key, looked, bar);
         // A word weighs as much as a set or two, and never alone: it shifts how sure one has to be.
         // Where only a count is known, which says nothing of control, it weighs more: what fell apart is not for moving on.
-        var needs = (word, bar.Value) switch { (Control.FellApart, null) => 0.05, (Control.FellApart, _) => 0.2, (Control.Shaky, null) => 0.03, (Control.Shaky, _) => 0.1, (Control.Easy, _) => -0.03, _ => 0 };
-        var kind = looked.Length < LeastSets || days < LeastDays ? DecisionKind.TooEarly
+        var needs = (word, bar.Value) switch
+        {
+            (Control.FellApart, null) => 0.05,
+            (Control.FellApart, _) => 0.2,
+            (Control.Shaky, null) => 0.03,
+            (Control.Shaky, _) => 0.1,
+            (Control.Easy, _) => -0.03,
+            _ => 0,
+        };
+        var kind =
+            looked.Length < LeastSets || days < LeastDays ? DecisionKind.TooEarly
             : above >= SureToMoveOn + needs ? DecisionKind.MoveOn
             : below >= SureItFellApart - Math.Min(needs, 0.05) ? DecisionKind.StepBack
             : DecisionKind.Stay;
-        return new Decision(kind, clean, kind switch { DecisionKind.MoveOn => above, DecisionKind.StepBack => below, _ => 1 - Math.Max(above, below) }, looked.Length, days, word);
+        return new Decision(
+            kind,
+            clean,
+            kind switch
+            {
+                DecisionKind.MoveOn => above,
+                DecisionKind.StepBack => below,
+                _ => 1 - Math.Max(above, below),
+            },
+            looked.Length,
+            days,
+            word
+        );
     }
 
-    /// <summary>What stands about a drill with all its feet: back when one foot falls apart, on when every foot may, which is when the slower one may.</summary>
+    /// <summary>What stands about a drill with all its feet: back when one foot falls apart, on when every foot may, which is when the
+    /// slower one may.</summary>
     public static DecisionKind OfFeet(IEnumerable<Verdict> feet)
     {
         var kinds = feet.Select(verdict => verdict.Decision.Kind).ToList();
@@ -72,8 +99,8 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
     }
 
     /// <summary>
-    /// How sure it is that a share lies above the bar, and below where it falls apart, from so many that came off and so many that did not: a beta posterior with half
-    /// a unit on either side (Jeffreys).
+    /// How sure it is that a share lies above the bar, and below where it falls apart, from so many that came off and so many that did not:
+    /// a beta posterior with half a unit on either side (Jeffreys).
     /// </summary>
     internal static (double Clean, double Above, double Below) OfShare(double cameOff, double not, double bar)
     {

@@ -12,7 +12,8 @@ namespace Gambeta.Core.Insight.Judgement;
 public readonly record struct SetDose(TimeSpan? Round, int? Count)
 {
     /// <summary>The dose as it is written down: "30", "x8", or both.</summary>
-    public string Key => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{Round?.TotalSeconds}{(Count is { } count ? $"x{count}" : "")}");
+    public string Key =>
+        string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{Round?.TotalSeconds}{(Count is { } count ? $"x{count}" : "")}");
 
     /// <summary>The dose of a set as it was planned.</summary>
     public static SetDose Of(PracticeSet set) => new(set.Planned, set.Plan.Count);
@@ -25,7 +26,14 @@ public readonly record struct SetDose(TimeSpan? Round, int? Count)
 /// <param name="Usual">The number of reps or tries of a set, as it mostly was; for doses that nobody wrote down.</param>
 /// <param name="Sets">How many sets it was made of.</param>
 /// <param name="EndsAt">The number at which tries are ended on purpose, and how many were, without one that went on past it.</param>
-public sealed record Form(Posterior? Skill, Posterior? Side, ImmutableArray<double> Kinds, double Usual, int Sets, (int Touches, int Tries) EndsAt = default)
+public sealed record Form(
+    Posterior? Skill,
+    Posterior? Side,
+    ImmutableArray<double> Kinds,
+    double Usual,
+    int Sets,
+    (int Touches, int Tries) EndsAt = default
+)
 {
     /// <summary>Nothing is known.</summary>
     public static readonly Form Empty = new(null, null, [], 0, 0);
@@ -63,17 +71,21 @@ public abstract class FormModel
     /// <summary>True where a smaller value is the better one.</summary>
     public virtual bool LowerIsBetter => false;
 
-    /// <summary>What of a dose a best compares within: the length of a round and the number of tries, unless a model says otherwise.</summary>
+    /// <summary>What of a dose a best compares within: the length of a round and the number of tries, unless a model says
+    /// otherwise.</summary>
     public virtual SetDose Compares(SetDose dose) => dose;
 
     /// <summary>Units in one of what is said: ten where tenths are counted.</summary>
     public virtual int UnitsInOne => LowerIsBetter ? 10 : 1;
 
-    /// <summary>How clean some sets were: a share, how sure it is that this lies above the bar, and how sure that it falls apart. By the chance of the bar's value where nothing else is said.</summary>
+    /// <summary>How clean some sets were: a share, how sure it is that this lies above the bar, and how sure that it falls apart. By the
+    /// chance of the bar's value where nothing else is said.</summary>
     public virtual (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar)
     {
-        if (bar.Value is not { } value || looked.IsEmpty) return (0.5, 0, 0);
-        if (key.Now(SetDose.Of(looked[^1].Set)) is not { } outlook) return (0.5, 0, 0);
+        if (bar.Value is not { } value || looked.IsEmpty)
+            return (0.5, 0, 0);
+        if (key.Now(SetDose.Of(looked[^1].Set)) is not { } outlook)
+            return (0.5, 0, 0);
         var reaches = outlook.Reaches(value);
         // Eight in ten sets at the clean value are repeatable; below half of it in most sets is falling apart.
         var half = outlook.Outcome.LowerIsBetter ? 1 - outlook.Reaches(value * 2) : 1 - outlook.Reaches((value + 1) / 2);
@@ -81,8 +93,8 @@ public abstract class FormModel
     }
 
     /// <summary>
-    /// A set as pace and control see it; nothing where it says nothing of both. Where nothing but touches is counted the player's word stands for control, as one touch
-    /// that was or was not.
+    /// A set as pace and control see it; nothing where it says nothing of both. Where nothing but touches is counted the player's word
+    /// stands for control, as one touch that was or was not.
     /// </summary>
     public virtual ControlPoint? Control(JudgedSet set) => null;
 
@@ -90,16 +102,23 @@ public abstract class FormModel
     public abstract Form Take(Form form, PracticeSet set);
 
     /// <summary>The belief about a chance at the sitting of a set; begun where nothing was seen yet.</summary>
-    protected static Posterior Begun(Posterior? known, Prior usual, PracticeSet set) => (known ?? Chance.Posterior(usual, Trends, Moods)).Begin(set.SessionId, set.Day);
+    protected static Posterior Begun(Posterior? known, Prior usual, PracticeSet set) =>
+        (known ?? Chance.Posterior(usual, Trends, Moods)).Begin(set.SessionId, set.Day);
 
-    /// <summary>The belief about a pace at the sitting of a set; begun about its own value where nothing was seen yet, with what a kin says where there is one.</summary>
+    /// <summary>The belief about a pace at the sitting of a set; begun about its own value where nothing was seen yet, with what a kin says
+    /// where there is one.</summary>
     protected static Posterior BegunAt(Form form, Posterior? known, double value, PracticeSet set)
     {
         var begun = known switch
         {
             null => Pace.Posterior(value, new Prior(value, 0.3), Trends, Moods),
             // A first set far from there says that the kin is none: half the way to it is then one standard deviation.
-            not null when form.Sets == 0 && known.MeanAndSpread() is var (mean, sure) => Pace.Posterior(value, new Prior(mean, Math.Max(sure, Math.Abs(value - mean) / 2)), Trends, Moods),
+            not null when form.Sets == 0 && known.MeanAndSpread() is var (mean, sure) => Pace.Posterior(
+                value,
+                new Prior(mean, Math.Max(sure, Math.Abs(value - mean) / 2)),
+                Trends,
+                Moods
+            ),
             _ => known,
         };
         return begun.Begin(set.SessionId, set.Day);
@@ -108,11 +127,18 @@ public abstract class FormModel
     /// <summary>The form of a key without sets, from that of a kin; its scatter is half the kin's, half anything.</summary>
     public static Form From(Form kin, RelatedPrior kinship)
     {
-        return new Form(Loosened(kin.Skill), Loosened(kin.Side), kin.Kinds.IsDefaultOrEmpty ? [] : [.. kin.Kinds.Select(weight => (weight / 2) + (0.5 / kin.Kinds.Length))], kin.Usual, 0);
+        return new Form(
+            Loosened(kin.Skill),
+            Loosened(kin.Side),
+            kin.Kinds.IsDefaultOrEmpty ? [] : [.. kin.Kinds.Select(weight => (weight / 2) + (0.5 / kin.Kinds.Length))],
+            kin.Usual,
+            0
+        );
 
         Posterior? Loosened(Posterior? known)
         {
-            if (known is null) return null;
+            if (known is null)
+                return null;
             var onChances = known.Scale == LevelScale.Chances;
             var (below, spread) = onChances ? (kinship.Below, kinship.Spread) : (kinship.BelowInPace, kinship.SpreadInPace);
             var (mean, own) = known.MeanAndSpread();
@@ -141,7 +167,8 @@ internal static class Kinds
     public static ImmutableArray<double> After(ImmutableArray<double> kinds, ImmutableArray<double> prior, ReadOnlySpan<double> likely)
     {
         var after = new double[kinds.Length];
-        for (var k = 0; k < after.Length; k++) after[k] = Math.Max(1e-12, ((kinds[k] * (1 - Opens)) + (prior[k] * Opens)) * likely[k]);
+        for (var k = 0; k < after.Length; k++)
+            after[k] = Math.Max(1e-12, ((kinds[k] * (1 - Opens)) + (prior[k] * Opens)) * likely[k]);
         VectorMath.Normalise(after);
         return ImmutableCollectionsMarshal.AsImmutableArray(after);
     }

@@ -19,7 +19,14 @@ public static class FormCourse
         foreach (var set in sets.Where(one => key.Model.Judges(one.Set)).OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id))
         {
             var ahead = form.Ahead(set.Set.SessionId, set.Set.Day, SetDose.Of(set.Set));
-            points.Add(new CoursePoint(set, key.Model.Value(set.Set), ahead is null ? null : Quantiles.Of(ahead), ahead is null ? null : Target.Of(ahead)));
+            points.Add(
+                new CoursePoint(
+                    set,
+                    key.Model.Value(set.Set),
+                    ahead is null ? null : Quantiles.Of(ahead),
+                    ahead is null ? null : Target.Of(ahead)
+                )
+            );
             form = form.With(set);
         }
         return points.ToImmutable();

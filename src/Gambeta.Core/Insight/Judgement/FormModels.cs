@@ -10,7 +10,10 @@ public static class FormModels
     private static readonly FrozenDictionary<MeasuredBy, FormModel> All = new Dictionary<MeasuredBy, FormModel>
     {
         [MeasuredBy.TouchesInARound] = new CountInTime(),
-        [MeasuredBy.CleanReps] = new BinomialModel(set => ((RepsResult)set.Result) is var reps ? (reps.CleanReps, reps.Slips) : default, hasTempo: true),
+        [MeasuredBy.CleanReps] = new BinomialModel(
+            set => ((RepsResult)set.Result) is var reps ? (reps.CleanReps, reps.Slips) : default,
+            hasTempo: true
+        ),
         [MeasuredBy.BestStreak] = new TryLengths(set => ((TriedResult)set.Result).Tries),
         [MeasuredBy.CleanPasses] = new PassRuns(),
         [MeasuredBy.CourseTime] = new TimedRuns(),
@@ -21,7 +24,10 @@ public static class FormModels
         [MeasuredBy.RunInTouches] = new RunIns(),
         [MeasuredBy.TrapHeights] = new RisingDrops(),
         [MeasuredBy.StrikesByZone] = new BinomialModel(HitsOutOfTries.CameOff),
-        [MeasuredBy.SecondsWithoutADrop] = new TryLengths(set => [.. ((AirTimeResult)set.Result).Tenths.Select(tenths => new JugglingTry(tenths, TryEnd.Dropped))], unitsInOne: 10),
+        [MeasuredBy.SecondsWithoutADrop] = new TryLengths(
+            set => [.. ((AirTimeResult)set.Result).Tenths.Select(tenths => new JugglingTry(tenths, TryEnd.Dropped))],
+            unitsInOne: 10
+        ),
         [MeasuredBy.CleanStreak] = new TryLengths(set => ((TriedResult)set.Result).Tries),
     }.ToFrozenDictionary();
 

@@ -26,16 +26,21 @@ public sealed record Hold(HoldKind Kind, double By, double Sure, int Times)
     private const int Least = 3;
     private const double SureEnough = 0.8;
 
-    /// <summary>How sure it is that ends fall behind their beginnings by more than is let pass: a paired Student's t over the differences.</summary>
+    /// <summary>How sure it is that ends fall behind their beginnings by more than is let pass: a paired Student's t over the
+    /// differences.</summary>
     /// <param name="differences">End less beginning, above zero where the end is better.</param>
     /// <param name="passes">An end within so much of its beginning has held.</param>
     /// <param name="leastError">The mean is never known better than this.</param>
     public static Hold Of(IReadOnlyCollection<double> differences, double passes, double leastError)
     {
-        if (differences.Count < Least) return new Hold(HoldKind.Unknown, 0, 0.5, differences.Count);
+        if (differences.Count < Least)
+            return new Hold(HoldKind.Unknown, 0, 0.5, differences.Count);
         var (mean, error) = (differences.Mean(), Math.Max(leastError, differences.StandardDeviation() / Math.Sqrt(differences.Count)));
         var behind = StudentT.CDF(0, 1, differences.Count - 1, (-passes - mean) / error);
-        var kind = behind >= SureEnough ? HoldKind.FellOff : 1 - behind >= SureEnough ? HoldKind.Held : HoldKind.Unknown;
+        var kind =
+            behind >= SureEnough ? HoldKind.FellOff
+            : 1 - behind >= SureEnough ? HoldKind.Held
+            : HoldKind.Unknown;
         return new Hold(kind, mean, Math.Max(behind, 1 - behind), differences.Count);
     }
 }

@@ -6,14 +6,18 @@ using MathNet.Numerics.Distributions;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// How one level spreads over its neighbours: weights for so many steps down to so many steps up, which add up to one. What would leave the scale stays at its end.
+/// How one level spreads over its neighbours: weights for so many steps down to so many steps up, which add up to one. What would leave the
+/// scale stays at its end.
 /// </summary>
 public sealed class Kernel
 {
     private const int Nodes = LevelScale.Nodes;
 
     // The taps, and the other way round; and how much of a level goes so many steps or more beyond the lower and the upper end.
-    private readonly double[] _taps, _back, _beyond, _over;
+    private readonly double[] _taps,
+        _back,
+        _beyond,
+        _over;
     private readonly int _reach;
 
     private Kernel(double[] taps)
@@ -26,7 +30,8 @@ public sealed class Kernel
     }
 
     /// <summary>
-    /// A bell with a mean and a standard deviation in steps, whose mean and variance are those of the bell also where it is narrower than a step.
+    /// A bell with a mean and a standard deviation in steps, whose mean and variance are those of the bell also where it is narrower than a
+    /// step.
     /// </summary>
     public static Kernel Bell(double mean, double spread)
     {
@@ -42,8 +47,10 @@ public sealed class Kernel
         var reach = Math.Min(Nodes - 1, (int)Math.Ceiling(Math.Abs(mean) + (3.5 * sd)));
         var taps = new double[(2 * reach) + 1];
         var sum = 0.0;
-        for (var k = -reach; k <= reach; k++) sum += taps[k + reach] = Normal.CDF(mean, sd, k + 0.5) - Normal.CDF(mean, sd, k - 0.5);
-        for (var i = 0; i < taps.Length; i++) taps[i] /= sum;
+        for (var k = -reach; k <= reach; k++)
+            sum += taps[k + reach] = Normal.CDF(mean, sd, k + 0.5) - Normal.CDF(mean, sd, k - 0.5);
+        for (var i = 0; i < taps.Length; i++)
+            taps[i] /= sum;
         return new Kernel(taps);
     }
 
@@ -55,7 +62,8 @@ public sealed class Kernel
         from.CopyTo(wide[Nodes..]);
         Convolve(_back, wide, onto, factor);
         // What left the scale: from each level near an end the taps that reach beyond it.
-        double below = 0, above = 0;
+        double below = 0,
+            above = 0;
         for (var i = 0; i < _reach; i++)
         {
             below += from[i] * _beyond[_reach - 1 - i];
@@ -84,7 +92,10 @@ public sealed class Kernel
         ref var target = ref MemoryMarshal.GetReference(onto);
         for (var at = 0; at < Nodes; at += 4 * width)
         {
-            Vector<double> a = default, b = default, c = default, d = default;
+            Vector<double> a = default,
+                b = default,
+                c = default,
+                d = default;
             ref var first = ref Unsafe.Add(ref source, Nodes - _reach + at);
             for (var k = 0; k < taps.Length; k++)
             {

@@ -10,11 +10,18 @@ public sealed record KeyForm(SetHistory History, Form Form, Calibration Calibrat
     public static KeyForm Empty(FormKey key) => new(SetHistory.Empty(key), Form.Empty, Calibration.None);
 
     /// <summary>No set yet, but what a kin or the card says.</summary>
-    public static KeyForm Begun(FormKey key, (KeyForm Kin, RelatedPrior RelatedPrior)? kin, DrillCard? card) => new(
-        SetHistory.Empty(key), kin is { } known ? FormModel.From(known.Kin.Form, known.RelatedPrior) : card is null ? Form.Empty : key.Model.From(card), Calibration.None);
+    public static KeyForm Begun(FormKey key, (KeyForm Kin, RelatedPrior RelatedPrior)? kin, DrillCard? card) =>
+        new(
+            SetHistory.Empty(key),
+            kin is { } known ? FormModel.From(known.Kin.Form, known.RelatedPrior)
+                : card is null ? Form.Empty
+                : key.Model.From(card),
+            Calibration.None
+        );
 
     /// <summary>From all sets of a key without kin, in any order: the same as taking them one by one.</summary>
-    public static KeyForm Of(FormKey key, IEnumerable<JudgedSet> sets) => PlayerForms.InOrder(sets).Aggregate(Empty(key), (form, set) => form.With(set));
+    public static KeyForm Of(FormKey key, IEnumerable<JudgedSet> sets) =>
+        PlayerForms.InOrder(sets).Aggregate(Empty(key), (form, set) => form.With(set));
 
     /// <summary>At the beginning of a sitting: what follows is of that day.</summary>
     public KeyForm Begin(Guid sitting, DateOnly day) => this with { Form = Form.Begin(sitting, day) };
@@ -25,18 +32,23 @@ public sealed record KeyForm(SetHistory History, Form Form, Calibration Calibrat
     public KeyForm With(JudgedSet set, PredictiveDistribution? before = null)
     {
         var model = History.Key.Model;
-        if (!model.Judges(set.Set)) return this;
+        if (!model.Judges(set.Set))
+            return this;
         var form = Form.Begin(set.Set.SessionId, set.Set.Day);
         return new KeyForm(History.With(set), model.Take(form, set.Set), Tuned(before, form, set.Set, model));
     }
 
-    /// <summary>What another set will come to as things stand, in the sitting that was begun last; nothing where too little is known.</summary>
-    public PredictiveDistribution? Now(SetDose dose) => History.Key.Model.Ahead(Form, dose) is { } outcome ? new PredictiveDistribution(Form.Skill!, outcome, Calibration) : null;
+    /// <summary>What another set will come to as things stand, in the sitting that was begun last; nothing where too little is
+    /// known.</summary>
+    public PredictiveDistribution? Now(SetDose dose) =>
+        History.Key.Model.Ahead(Form, dose) is { } outcome ? new PredictiveDistribution(Form.Skill!, outcome, Calibration) : null;
 
     private Calibration Tuned(PredictiveDistribution? before, Form form, PracticeSet set, FormModel model)
     {
-        var outlook = before ?? (model.Ahead(form, SetDose.Of(set)) is { } outcome ? new PredictiveDistribution(form.Skill!, outcome) : null);
-        if (outlook is null) return Calibration;
+        var outlook = before
+            ?? (model.Ahead(form, SetDose.Of(set)) is { } outcome ? new PredictiveDistribution(form.Skill!, outcome) : null);
+        if (outlook is null)
+            return Calibration;
         var value = model.Value(set);
         return Calibration.After(outlook.Untuned(value), outlook.Untuned(model.LowerIsBetter ? value - 1 : value + 1));
     }

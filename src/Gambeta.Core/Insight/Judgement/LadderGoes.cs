@@ -5,8 +5,8 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// Goes at a ladder: rung n wants n touches that end in the hands, a drop leads back to the first. Each touch holds or does not; the highest rung in so many goes
-/// follows by going through the chain of rungs.
+/// Goes at a ladder: rung n wants n touches that end in the hands, a drop leads back to the first. Each touch holds or does not; the
+/// highest rung in so many goes follows by going through the chain of rungs.
 /// </summary>
 public sealed class LadderGoes : FormModel
 {
@@ -32,7 +32,8 @@ public sealed class LadderGoes : FormModel
         foreach (var go in goes)
         {
             held += Math.Min(go.Touches, 60);
-            if (go.End == TryEnd.Dropped) dropped++;
+            if (go.End == TryEnd.Dropped)
+                dropped++;
         }
         Chance.Likely(held, dropped, row);
         return form with { Skill = skill.Seen(row), Usual = form.WithUsual(goes.Length), Sets = form.Sets + 1 };
@@ -51,7 +52,8 @@ public sealed class HighestRung(int goes) : Outcome
     public override (int Least, int Most) Range => (0, goes);
 
     /// <inheritdoc/>
-    public override void Reaches(int value, Span<double> row) => Known.GetOrAdd((value, goes), static key => [.. Chance.Of.Select(hold => Reach(key.Rung, key.Goes, hold))]).CopyTo(row);
+    public override void Reaches(int value, Span<double> row) =>
+        Known.GetOrAdd((value, goes), static key => [.. Chance.Of.Select(hold => Reach(key.Rung, key.Goes, hold))]).CopyTo(row);
 
     /// <summary>The chance that a rung is finished within so many goes, where each touch holds with the same chance.</summary>
     public static double Reach(int rung, int goes, double hold)

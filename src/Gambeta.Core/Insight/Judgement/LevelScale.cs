@@ -3,8 +3,9 @@ using System.Collections.Immutable;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// The scale on which a level is believed in: <see cref="Nodes"/> levels, evenly spaced, and how a player moves between them from sitting to sitting.
-/// Chances stand on it as log-odds, tempos and times as logarithms, so that a step means the same everywhere. Better is always up.
+/// The scale on which a level is believed in: <see cref="Nodes"/> levels, evenly spaced, and how a player moves between them from sitting
+/// to sitting. Chances stand on it as log-odds, tempos and times as logarithms, so that a step means the same everywhere. Better is always
+/// up.
 /// </summary>
 public sealed class LevelScale
 {
@@ -77,7 +78,8 @@ public sealed class LevelScale
         var gap = Math.Clamp(days, 0, LongestGap);
         return _between[trend, gap] ??= Kernel.Bell(
             ((ADay[trend] * Math.Min(gap, CarriesFor)) - (Rust * Math.Max(0, gap - FreshFor))) / Step,
-            (Wander * Math.Sqrt(gap) + (Rust * Math.Max(0, gap - FreshFor) / 2)) / Step);
+            (Wander * Math.Sqrt(gap) + (Rust * Math.Max(0, gap - FreshFor) / 2)) / Step
+        );
     }
 
     /// <summary>How a day's form lies about the level.</summary>

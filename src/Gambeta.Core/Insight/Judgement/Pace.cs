@@ -4,8 +4,8 @@ using MathNet.Numerics.Distributions;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// A number a minute, or a time, on the scale of <see cref="LevelScale.Paces"/>: what a set came to lies about the day's form with a scatter of its own, which is
-/// believed in as one of some sizes. Better is up: a time stands with its sign turned.
+/// A number a minute, or a time, on the scale of <see cref="LevelScale.Paces"/>: what a set came to lies about the day's form with a
+/// scatter of its own, which is believed in as one of some sizes. Better is up: a time stands with its sign turned.
 /// </summary>
 internal static class Pace
 {
@@ -22,22 +22,45 @@ internal static class Pace
     // So many steps off the middle the widest bell is all on one side.
     private const int Reach = 36;
 
-    // A table's rows: one for each eighth of a step, a value a step, from all nothing over the bell to all one, so that the levels lie side by side in a row.
+    // A table's rows: one for each eighth of a step, a value a step, from all nothing over the bell to all one, so that the levels lie side
+    // by side in a row.
     private const int Bell = (2 * Reach) + 1;
     private const int Width = Bell + (2 * Nodes) + 1;
 
     // The bell's sum, for each scatter.
     private static readonly double[][] Below =
-        [.. Scatter.Select(scatter => Enumerable.Range(0, Fine * Bell).Select(i => Normal.CDF(0, scatter, ((i % Bell) - Reach + (i / Bell / (double)Fine)) * LevelScale.Paces.Step)).ToArray())];
+    [
+        .. Scatter.Select(scatter =>
+            Enumerable
+                .Range(0, Fine * Bell)
+                .Select(i => Normal.CDF(0, scatter, ((i % Bell) - Reach + (i / Bell / (double)Fine)) * LevelScale.Paces.Step))
+                .ToArray()
+        ),
+    ];
 
     /// <summary>A belief about a pace, laid about a level.</summary>
     public static Posterior Posterior(double about, Prior prior, ReadOnlySpan<double> trends, ReadOnlySpan<double> moods) =>
-        Insight.Judgement.Posterior.Bell(LevelScale.Paces, about - (Nodes / 2 * LevelScale.Paces.Step), prior.Mean, prior.Spread, trends, moods);
+        Insight.Judgement.Posterior.Bell(
+            LevelScale.Paces,
+            about - (Nodes / 2 * LevelScale.Paces.Step),
+            prior.Mean,
+            prior.Spread,
+            trends,
+            moods
+        );
 
     /// <summary>The belief and the scatters after a value.</summary>
-    public static (Posterior Posterior, ImmutableArray<double> Scatters) Seen(Posterior belief, ImmutableArray<double> scatters, double value)
+    public static (Posterior Posterior, ImmutableArray<double> Scatters) Seen(
+        Posterior belief,
+        ImmutableArray<double> scatters,
+        double value
+    )
     {
-        Span<double> form = stackalloc double[Nodes], all = stackalloc double[Nodes], bell = stackalloc double[Nodes], stray = stackalloc double[Nodes], likely = stackalloc double[Scatter.Length];
+        Span<double> form = stackalloc double[Nodes],
+            all = stackalloc double[Nodes],
+            bell = stackalloc double[Nodes],
+            stray = stackalloc double[Nodes],
+            likely = stackalloc double[Scatter.Length];
         belief.Form(form);
         for (var i = 0; i < Nodes; i++)
         {
@@ -56,7 +79,8 @@ internal static class Pace
         return (belief.Seen(all), Kinds.After(scatters, Prior, likely));
     }
 
-    // The bell's height over each level. From the level nearest to its middle outwards each height is the one before times a factor, which itself changes by a factor.
+    // The bell's height over each level. From the level nearest to its middle outwards each height is the one before times a factor, which
+    // itself changes by a factor.
     private static void BellOver(Posterior belief, double middle, double scatter, Span<double> bell)
     {
         var step = belief.Scale.Step / scatter;
@@ -65,9 +89,11 @@ internal static class Pace
         var (top, change) = (Math.Exp(-0.5 * off * off) / scatter, Math.Exp(-step * step));
         bell[nearest] = top;
         var (height, by) = (top, Math.Exp((-off - (0.5 * step)) * step));
-        for (var i = nearest + 1; i < Nodes; i++, by *= change) bell[i] = height *= by;
+        for (var i = nearest + 1; i < Nodes; i++, by *= change)
+            bell[i] = height *= by;
         (height, by) = (top, Math.Exp((off - (0.5 * step)) * step));
-        for (var i = nearest - 1; i >= 0; i--, by *= change) bell[i] = height *= by;
+        for (var i = nearest - 1; i >= 0; i--, by *= change)
+            bell[i] = height *= by;
     }
 
     /// <summary>The bell's sum over all scatters together, at eighths of a step, for <see cref="Above"/>.</summary>
@@ -79,7 +105,8 @@ internal static class Pace
             var row = mixed.AsSpan(eighth * Width, Width);
             for (var k = 0; k < Scatter.Length; k++)
             {
-                if (scatters[k] >= 0.002) VectorMath.AddTimes(Below[k].AsSpan(eighth * Bell, Bell), scatters[k], row.Slice(Nodes, Bell));
+                if (scatters[k] >= 0.002)
+                    VectorMath.AddTimes(Below[k].AsSpan(eighth * Bell, Bell), scatters[k], row.Slice(Nodes, Bell));
             }
             row[(Nodes + Bell)..].Fill(1);
         }

@@ -17,18 +17,22 @@ public readonly record struct ControlPoint(double Pace, double CameOff, double N
 public enum ControlKind
 {
     /// <summary>Too little to say, or no tendency that is sure enough.</summary>
-    [Key("unknown")] Unknown = 0,
+    [Key("unknown")]
+    Unknown = 0,
 
     /// <summary>At every pace that was played it is still under control.</summary>
-    [Key("holds")] Holds = 1,
+    [Key("holds")]
+    Holds = 1,
 
     /// <summary>Above this pace it goes.</summary>
-    [Key("limit")] Limit = 2,
+    [Key("limit")]
+    Limit = 2,
 }
 
 /// <summary>The pace at which control is still there.</summary>
 /// <param name="Kind">What was found.</param>
-/// <param name="Pace">Units a minute up to which control is there; for runs the seconds at which haste begins to cost more than it saves; the quickest pace played where it holds.</param>
+/// <param name="Pace">Units a minute up to which control is there; for runs the seconds at which haste begins to cost more than it saves;
+/// the quickest pace played where it holds.</param>
 /// <param name="Sure">How sure it is that haste costs control, from 0 to 1.</param>
 /// <param name="Sets">Of how many sets.</param>
 public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, int Sets)
@@ -38,10 +42,10 @@ public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, i
     private const double LeastSpread = 0.03;
 
     /// <summary>
-    /// From sets of one key. For counts and passes the log-odds of a slip rise with the logarithm of the tempo: a straight line by weighted least squares, a set as heavy
-    /// as what it counts; the limit is where as much goes wrong as the bar allows. For runs the clipped markers fall with the logarithm of the time t, by b for each
-    /// e-fold: t plus the penalty P for each is least where t = P b. Only what is at least 80 in 100 sure by Student's t of the slope is said, and never a pace that was
-    /// not played.
+    /// From sets of one key. For counts and passes the log-odds of a slip rise with the logarithm of the tempo: a straight line by weighted
+    /// least squares, a set as heavy as what it counts; the limit is where as much goes wrong as the bar allows. For runs the clipped
+    /// markers fall with the logarithm of the time t, by b for each e-fold: t plus the penalty P for each is least where t = P b. Only what
+    /// is at least 80 in 100 sure by Student's t of the slope is said, and never a pace that was not played.
     /// </summary>
     /// <param name="points">The sets.</param>
     /// <param name="allowed">The share that may go wrong, from 0 to 1.</param>
@@ -50,7 +54,8 @@ public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, i
     {
         var used = points.Where(point => point.Pace > 0 && point.CameOff + point.Not > 0).ToList();
         var paces = used.Select(point => Math.Log(point.Pace)).ToArray();
-        if (used.Count < LeastSets || paces.StandardDeviation() < LeastSpread) return new PaceOfControl(ControlKind.Unknown, 0, 0, used.Count);
+        if (used.Count < LeastSets || paces.StandardDeviation() < LeastSpread)
+            return new PaceOfControl(ControlKind.Unknown, 0, 0, used.Count);
         var (y, w) = penalty is null
             ? (used.Select(LogOddsOfSlip).ToArray(), used.Select(Weight).ToArray())
             : (used.Select(point => point.Not).ToArray(), [.. used.Select(_ => 1.0)]);
@@ -66,7 +71,12 @@ public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, i
         }
         var limit = penalty is { } cost ? cost * -slope : Math.Exp((Math.Log(allowed / (1 - allowed)) - start) / slope);
         var isBeyond = penalty is null ? limit >= quickest : limit <= quickest;
-        return new PaceOfControl(isBeyond ? ControlKind.Holds : ControlKind.Limit, Math.Clamp(limit, Math.Exp(paces.Min()), Math.Exp(paces.Max())), sure, used.Count);
+        return new PaceOfControl(
+            isBeyond ? ControlKind.Holds : ControlKind.Limit,
+            Math.Clamp(limit, Math.Exp(paces.Min()), Math.Exp(paces.Max())),
+            sure,
+            used.Count
+        );
     }
 
     /// <summary>From the latest sets of a key. Where only a word tells of control, as many may go wrong as come off.</summary>
@@ -74,11 +84,21 @@ public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, i
     {
         var model = history.Key.Model;
         var points = history.Latest.Select(model.Control).OfType<ControlPoint>().ToList();
-        if (points.Count == 0) return new PaceOfControl(ControlKind.Unknown, 0, 0, 0);
-        return Of(points, bar.Value is null ? 1 - bar.Share : 0.5, model.LowerIsBetter ? history.Latest[^1].Set.Result is RunResult run ? run.Penalty.TotalSeconds : 0 : null);
+        if (points.Count == 0)
+            return new PaceOfControl(ControlKind.Unknown, 0, 0, 0);
+        return Of(
+            points,
+            bar.Value is null ? 1 - bar.Share : 0.5,
+            model.LowerIsBetter
+                ? history.Latest[^1].Set.Result is RunResult run
+                    ? run.Penalty.TotalSeconds
+                    : 0
+                : null
+        );
     }
 
-    // Half a unit on either side, so that none wrong has log-odds too; the weight is what such log-odds are known to (Haldane, Anscombe 1956).
+    // Half a unit on either side, so that none wrong has log-odds too; the weight is what such log-odds are known to (Haldane, Anscombe
+    // 1956).
     private static double LogOddsOfSlip(ControlPoint point) => Math.Log((point.Not + 0.5) / (point.CameOff + 0.5));
 
     private static double Weight(ControlPoint point) => 1 / ((1 / (point.Not + 0.5)) + (1 / (point.CameOff + 0.5)));

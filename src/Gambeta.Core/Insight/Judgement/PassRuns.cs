@@ -6,8 +6,8 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// Passes against a wall: how many come in the round, and whether each is clean. The longest run without a slip follows from both: it is the longest run of heads in
-/// so many throws of a coin.
+/// Passes against a wall: how many come in the round, and whether each is clean. The longest run without a slip follows from both: it is
+/// the longest run of heads in so many throws of a coin.
 /// </summary>
 public sealed class PassRuns : FormModel
 {
@@ -20,13 +20,22 @@ public sealed class PassRuns : FormModel
     public override int Value(PracticeSet set) => ((PassesResult)set.Result).LongestRun;
 
     /// <inheritdoc/>
-    public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) => Decision.OfShare(
-        looked.Sum(one => Math.Max(0, one.Set.Touches.Total - one.Set.Result.WentWrong)), looked.Sum(one => Math.Min(one.Set.Touches.Total, one.Set.Result.WentWrong)), bar.Share);
+    public override (double Clean, double Above, double Below) Clean(KeyForm key, ImmutableArray<JudgedSet> looked, CleanBar bar) =>
+        Decision.OfShare(
+            looked.Sum(one => Math.Max(0, one.Set.Touches.Total - one.Set.Result.WentWrong)),
+            looked.Sum(one => Math.Min(one.Set.Touches.Total, one.Set.Result.WentWrong)),
+            bar.Share
+        );
 
     /// <inheritdoc/>
-    public override ControlPoint? Control(JudgedSet set) => (set.Set.Planned ?? set.Set.Worked).TotalMinutes is > 0 and var minutes
-        ? new ControlPoint(set.Set.Touches.Total / minutes, Math.Max(0, set.Set.Touches.Total - set.Set.Result.WentWrong), set.Set.Result.WentWrong)
-        : null;
+    public override ControlPoint? Control(JudgedSet set) =>
+        (set.Set.Planned ?? set.Set.Worked).TotalMinutes is > 0 and var minutes
+            ? new ControlPoint(
+                set.Set.Touches.Total / minutes,
+                Math.Max(0, set.Set.Touches.Total - set.Set.Result.WentWrong),
+                set.Set.Result.WentWrong
+            )
+            : null;
 
     /// <inheritdoc/>
     public override Form Take(Form form, PracticeSet set)
@@ -48,12 +57,18 @@ public sealed class PassRuns : FormModel
     /// <inheritdoc/>
     public override Outcome? Ahead(Form form, SetDose dose)
     {
-        if (form.Skill is null || form.Side is null) return null;
-        if (dose.Round is not { } round) return new LongestRun([(dose.Count ?? Math.Max(1, Rounded.Whole(form.Usual)), 1.0)]);
+        if (form.Skill is null || form.Side is null)
+            return null;
+        if (dose.Round is not { } round)
+            return new LongestRun([(dose.Count ?? Math.Max(1, Rounded.Whole(form.Usual)), 1.0)]);
         // Three numbers of passes with the mean and the spread of what comes in the round.
         var (mean, spread) = Pace.MeanAndSpread(form.Side, form.Kinds);
         var minutes = round.TotalMinutes;
-        return new LongestRun([.. new[] { (-1.2247, 0.3333), (0, 0.3334), (1.2247, 0.3333) }.Select(at => (Math.Max(1, Rounded.Whole(minutes * Math.Exp(mean + (at.Item1 * spread)))), at.Item2))]);
+        return new LongestRun([
+            .. new[] { (-1.2247, 0.3333), (0, 0.3334), (1.2247, 0.3333) }.Select(at =>
+                (Math.Max(1, Rounded.Whole(minutes * Math.Exp(mean + (at.Item1 * spread)))), at.Item2)
+            ),
+        ]);
     }
 }
 
@@ -69,7 +84,8 @@ public sealed class LongestRun((int Passes, double Weight)[] numbers) : Outcome
         row.Clear();
         foreach (var (passes, weight) in numbers)
         {
-            if (value <= passes) VectorMath.AddTimes(RunsOfHeads.Reach(value, passes), weight, row);
+            if (value <= passes)
+                VectorMath.AddTimes(RunsOfHeads.Reach(value, passes), weight, row);
         }
     }
 }

@@ -3,7 +3,8 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Insight.Judgement;
 
-/// <summary>All that is known of a player's keys, set by set in the order of playing: a new key begins where its kin stands, else where the card says.</summary>
+/// <summary>All that is known of a player's keys, set by set in the order of playing: a new key begins where its kin stands, else where the
+/// card says.</summary>
 public sealed class PlayerForms(DrillCatalogue catalogue)
 {
     private readonly Dictionary<FormKey, KeyForm> _keys = [];
@@ -19,18 +20,22 @@ public sealed class PlayerForms(DrillCatalogue catalogue)
     public static PlayerForms Of(DrillCatalogue catalogue, IEnumerable<JudgedSet> sets, IEnumerable<PracticeSet>? olderBests = null)
     {
         var forms = new PlayerForms(catalogue);
-        foreach (var best in olderBests ?? []) forms.Remember(best);
-        foreach (var set in InOrder(sets)) forms.Take(set);
+        foreach (var best in olderBests ?? [])
+            forms.Remember(best);
+        foreach (var set in InOrder(sets))
+            forms.Take(set);
         return forms;
     }
 
     /// <summary>Sets in the order in which they were played.</summary>
-    public static IOrderedEnumerable<JudgedSet> InOrder(IEnumerable<JudgedSet> sets) => sets.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id);
+    public static IOrderedEnumerable<JudgedSet> InOrder(IEnumerable<JudgedSet> sets) =>
+        sets.OrderBy(one => one.Set.StartedAt).ThenBy(one => one.Set.Id);
 
     /// <summary>A key as it stands before its next set.</summary>
     public KeyForm Before(FormKey key)
     {
-        if (_keys.TryGetValue(key, out var known)) return known;
+        if (_keys.TryGetValue(key, out var known))
+            return known;
         var begun = KeyForm.Begun(key, RelatedPrior.Nearest(key, _keys.Values, catalogue), catalogue.Find(key.Drill));
         return _remembered.TryGetValue(key, out var history) ? begun with { History = history } : begun;
     }

@@ -5,7 +5,8 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Insight.Judgement;
 
-/// <summary>Points at targets on a wall: whether a try hits is a coin, and how much a hit is worth follows how often each target was hit lately.</summary>
+/// <summary>Points at targets on a wall: whether a try hits is a coin, and how much a hit is worth follows how often each target was hit
+/// lately.</summary>
 public sealed class PointsScored : FormModel
 {
     private const int MostPoints = 6;
@@ -30,16 +31,23 @@ public sealed class PointsScored : FormModel
         if (hits > 0)
         {
             var fades = form.Kinds.IsDefaultOrEmpty ? 0 : Math.Pow(0.98, hits);
-            for (var i = 0; i < worth.Length; i++) worth[i] *= fades;
-            foreach (var one in points.Where(one => one > 0)) worth[Math.Min(one, MostPoints) - 1] += (1 - fades) / hits;
+            for (var i = 0; i < worth.Length; i++)
+                worth[i] *= fades;
+            foreach (var one in points.Where(one => one > 0))
+                worth[Math.Min(one, MostPoints) - 1] += (1 - fades) / hits;
         }
-        return form with { Skill = skill.Seen(row), Kinds = hits == 0 ? form.Kinds : ImmutableCollectionsMarshal.AsImmutableArray(worth), Usual = form.WithUsual(points.Length), Sets = form.Sets + 1 };
+        return form with
+        {
+            Skill = skill.Seen(row),
+            Kinds = hits == 0 ? form.Kinds : ImmutableCollectionsMarshal.AsImmutableArray(worth),
+            Usual = form.WithUsual(points.Length),
+            Sets = form.Sets + 1,
+        };
     }
 
     /// <inheritdoc/>
-    public override Outcome? Ahead(Form form, SetDose dose) => form.Skill is null || form.Kinds.IsDefaultOrEmpty
-        ? null
-        : new PointsOutcome(form.Kinds, TriesOf(form, dose));
+    public override Outcome? Ahead(Form form, SetDose dose) =>
+        form.Skill is null || form.Kinds.IsDefaultOrEmpty ? null : new PointsOutcome(form.Kinds, TriesOf(form, dose));
 }
 
 /// <summary>Points in so many tries.</summary>
@@ -59,12 +67,15 @@ public sealed class PointsOutcome : Outcome
         for (var hits = 0; hits <= tries; hits++)
         {
             _atLeast[hits] = new double[most + 2];
-            for (var value = most; value >= 0; value--) _atLeast[hits][value] = _atLeast[hits][value + 1] + sums[value];
+            for (var value = most; value >= 0; value--)
+                _atLeast[hits][value] = _atLeast[hits][value + 1] + sums[value];
             var next = new double[most + 1];
             for (var value = 0; value <= most; value++)
             {
-                if (sums[value] == 0) continue;
-                for (var i = 0; i < worth.Length && value + i + 1 <= most; i++) next[value + i + 1] += sums[value] * worth[i];
+                if (sums[value] == 0)
+                    continue;
+                for (var i = 0; i < worth.Length && value + i + 1 <= most; i++)
+                    next[value + i + 1] += sums[value] * worth[i];
             }
             sums = next;
         }
@@ -81,9 +92,11 @@ public sealed class PointsOutcome : Outcome
         {
             // Exactly so many hits are at least so many without at least one more.
             var reached = _atLeast[hits][value];
-            if (reached == 0) continue;
+            if (reached == 0)
+                continue;
             VectorMath.AddTimes(_hits[hits], reached, row);
-            if (hits + 1 < _hits.Length) VectorMath.AddTimes(_hits[hits + 1], -reached, row);
+            if (hits + 1 < _hits.Length)
+                VectorMath.AddTimes(_hits[hits + 1], -reached, row);
         }
     }
 }

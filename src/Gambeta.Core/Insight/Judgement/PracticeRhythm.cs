@@ -18,6 +18,7 @@ public static class PracticeRhythm
     /// <summary>The days to come at this rhythm, after a day; without an end.</summary>
     public static IEnumerable<DateOnly> After(DateOnly day, double between)
     {
-        for (var i = 1; ; i++) yield return day.AddDays(Math.Max(i, Rounded.Whole(i * between)));
+        for (var i = 1; ; i++)
+            yield return day.AddDays(Math.Max(i, Rounded.Whole(i * between)));
     }
 }

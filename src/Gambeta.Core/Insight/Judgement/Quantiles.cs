@@ -8,6 +8,12 @@ public readonly record struct Quantiles(int Q05, int Q25, int Q50, int Q75, int 
     {
         // From the middle outwards: what was worked out for one lies beside the next.
         var middle = outlook.Quantile(0.5);
-        return new(Q25: outlook.Quantile(0.25), Q75: outlook.Quantile(0.75), Q05: outlook.Quantile(0.05), Q95: outlook.Quantile(0.95), Q50: middle);
+        return new(
+            Q25: outlook.Quantile(0.25),
+            Q75: outlook.Quantile(0.75),
+            Q05: outlook.Quantile(0.05),
+            Q95: outlook.Quantile(0.95),
+            Q50: middle
+        );
     }
 }

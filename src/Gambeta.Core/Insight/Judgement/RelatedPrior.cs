@@ -22,21 +22,29 @@ public sealed record RelatedPrior(double Below, double Spread, double BelowInPac
     private const int LeastSets = 2;
 
     /// <summary>
-    /// The nearest kin of a key: the other foot, then the same drill elsewhere, the rung below, the family; of equals the one with most sets. A time compares only on the
-    /// same layout, so only the other foot is its kin.
+    /// The nearest kin of a key: the other foot, then the same drill elsewhere, the rung below, the family; of equals the one with most
+    /// sets. A time compares only on the same layout, so only the other foot is its kin.
     /// </summary>
     public static (KeyForm Kin, RelatedPrior RelatedPrior)? Nearest(FormKey key, IEnumerable<KeyForm> known, DrillCatalogue catalogue)
     {
         var card = catalogue.Find(key.Drill);
-        return known.Where(one => one.Form.Sets >= LeastSets && one.History.Key.PlayerId == key.PlayerId && one.History.Key.Measure == key.Measure)
-            .Select(one => (Kin: one, RelatedPrior: Between(one.History.Key))).Where(one => one.RelatedPrior is not null)
-            .OrderBy(one => one.RelatedPrior!.Spread).ThenByDescending(one => one.Kin.Form.Sets).Select(one => ((KeyForm, RelatedPrior)?)(one.Kin, one.RelatedPrior!)).FirstOrDefault();
+        return known
+            .Where(one => one.Form.Sets >= LeastSets && one.History.Key.PlayerId == key.PlayerId && one.History.Key.Measure == key.Measure)
+            .Select(one => (Kin: one, RelatedPrior: Between(one.History.Key)))
+            .Where(one => one.RelatedPrior is not null)
+            .OrderBy(one => one.RelatedPrior!.Spread)
+            .ThenByDescending(one => one.Kin.Form.Sets)
+            .Select(one => ((KeyForm, RelatedPrior)?)(one.Kin, one.RelatedPrior!))
+            .FirstOrDefault();
 
         RelatedPrior? Between(FormKey kin)
         {
-            if (kin.Drill == key.Drill && kin.Layout == key.Layout) return OtherFoot;
-            if (key.Model.LowerIsBetter) return null;
-            if (kin.Drill == key.Drill || (card?.After.Contains(kin.Drill) ?? false)) return RungBelow;
+            if (kin.Drill == key.Drill && kin.Layout == key.Layout)
+                return OtherFoot;
+            if (key.Model.LowerIsBetter)
+                return null;
+            if (kin.Drill == key.Drill || (card?.After.Contains(kin.Drill) ?? false))
+                return RungBelow;
             return card is not null && catalogue.Find(kin.Drill)?.Family == card.Family ? Family : null;
         }
     }

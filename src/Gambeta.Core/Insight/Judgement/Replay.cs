@@ -8,8 +8,13 @@ namespace Gambeta.Core.Insight.Judgement;
 public sealed record SaidBefore(Target Target, Quantiles Quantiles, DecisionKind Decision, int UnitsInOne)
 {
     /// <summary>As a line of what was replayed.</summary>
-    public string ToCsv(Guid set) => string.Create(CultureInfo.InvariantCulture,
-        $"{set},{In(Target.Value)},{Target.Chance:0.####},{In(Quantiles.Q05)},{In(Quantiles.Q25)},{In(Quantiles.Q50)},{In(Quantiles.Q75)},{In(Quantiles.Q95)},{(Decision == DecisionKind.TooEarly ? "" : Decision.ToKey())}");
+    public string ToCsv(Guid set) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{set},{In(Target.Value)},{Target.Chance:0.####},{In(Quantiles.Q05)},{In(Quantiles.Q25)},"
+                + $"{In(Quantiles.Q50)},{In(Quantiles.Q75)},{In(Quantiles.Q95)},"
+                + $"{(Decision == DecisionKind.TooEarly ? "" : Decision.ToKey())}"
+        );
 
     private decimal In(int units) => units / (decimal)UnitsInOne;
 }
@@ -26,7 +31,8 @@ public sealed class Replay(DrillCatalogue catalogue)
     public SaidBefore? Before(PracticeSet set, Control? said = null)
     {
         Sets++;
-        if (!_players.TryGetValue(set.PlayerId, out var forms)) _players[set.PlayerId] = forms = new PlayerForms(catalogue);
+        if (!_players.TryGetValue(set.PlayerId, out var forms))
+            _players[set.PlayerId] = forms = new PlayerForms(catalogue);
         var known = forms.Before(FormKey.Of(set)).Begin(set.SessionId, set.Day);
         var outlook = known.Now(SetDose.Of(set));
         var before = outlook is null ? null : Say(known, outlook, set);
@@ -38,7 +44,10 @@ public sealed class Replay(DrillCatalogue catalogue)
     {
         var bar = CleanBars.Of(catalogue.Find(set.Drill), SetDose.Of(set));
         return new SaidBefore(
-            Target.Of(outlook, known.History.BestIn(SetDose.Of(set)) is { } best ? best + (outlook.Outcome.LowerIsBetter ? -1 : 1) : null), Quantiles.Of(outlook),
-            Decision.Of(known, bar).Kind, outlook.Outcome.UnitsInOne);
+            Target.Of(outlook, known.History.BestIn(SetDose.Of(set)) is { } best ? best + (outlook.Outcome.LowerIsBetter ? -1 : 1) : null),
+            Quantiles.Of(outlook),
+            Decision.Of(known, bar).Kind,
+            outlook.Outcome.UnitsInOne
+        );
     }
 }

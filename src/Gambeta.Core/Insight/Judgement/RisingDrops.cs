@@ -6,12 +6,13 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// Balls killed in a square from rising heights: one level, and each height is harder than the one below it by the same step of the odds. The height held follows by
-/// going through the up and down of the rule.
+/// Balls killed in a square from rising heights: one level, and each height is harder than the one below it by the same step of the odds.
+/// The height held follows by going through the up and down of the rule.
 /// </summary>
 public sealed class RisingDrops : FormModel
 {
-    /// <summary>By how much a height is harder than the one below, in log-odds: a figure of ours; the rule itself brings about half of all tries off whatever it is.</summary>
+    /// <summary>By how much a height is harder than the one below, in log-odds: a figure of ours; the rule itself brings about half of all
+    /// tries off whatever it is.</summary>
     internal const double Harder = 0.5;
 
     private static readonly Prior Usual = new(0.6, 1.2);
@@ -45,7 +46,9 @@ public sealed class RisingDrops : FormModel
 
     /// <summary>The chance of a kill from a height, at a level.</summary>
     internal static double Kills(int node, int height) =>
-        MathNet.Numerics.SpecialFunctions.Logistic(LevelScale.LowestChance + (node * LevelScale.Chances.Step) - (Harder * (height - (int)DropHeight.Chest)));
+        MathNet.Numerics.SpecialFunctions.Logistic(
+            LevelScale.LowestChance + (node * LevelScale.Chances.Step) - (Harder * (height - (int)DropHeight.Chest))
+        );
 }
 
 /// <summary>The highest height from which two were killed running, in so many tries.</summary>
@@ -57,8 +60,16 @@ public sealed class HeightHeld(int tries) : Outcome
     public override (int Least, int Most) Range => (0, (int)DropHeight.Above);
 
     /// <inheritdoc/>
-    public override void Reaches(int value, Span<double> row) => Known.GetOrAdd((value, tries), static key =>
-        [.. Enumerable.Range(0, LevelScale.Nodes).Select(node => Reach(key.Height, key.Tries, height => RisingDrops.Kills(node, height)))]).CopyTo(row);
+    public override void Reaches(int value, Span<double> row) =>
+        Known
+            .GetOrAdd((value, tries), static key =>
+                [
+                    .. Enumerable
+                        .Range(0, LevelScale.Nodes)
+                        .Select(node => Reach(key.Height, key.Tries, height => RisingDrops.Kills(node, height))),
+                ]
+            )
+            .CopyTo(row);
 
     /// <summary>The chance that a height is held within so many tries.</summary>
     /// <param name="height">The height, from 1.</param>
@@ -79,12 +90,18 @@ public sealed class HeightHeld(int tries) : Outcome
                 for (var row = 0; row < 3; row++)
                 {
                     var here = stands[at, row];
-                    if (here == 0) continue;
-                    if (row == 1 && at >= height) held += here * off;
-                    else if (row == 1) next[Math.Min(at + 1, Top), 0] += here * off;
-                    else next[at, 1] += here * off;
-                    if (row == 2) next[Math.Max(at - 1, 1), 0] += here * (1 - off);
-                    else next[at, 2] += here * (1 - off);
+                    if (here == 0)
+                        continue;
+                    if (row == 1 && at >= height)
+                        held += here * off;
+                    else if (row == 1)
+                        next[Math.Min(at + 1, Top), 0] += here * off;
+                    else
+                        next[at, 1] += here * off;
+                    if (row == 2)
+                        next[Math.Max(at - 1, 1), 0] += here * (1 - off);
+                    else
+                        next[at, 2] += here * (1 - off);
                 }
             }
             stands = next;

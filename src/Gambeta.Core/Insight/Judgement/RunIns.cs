@@ -3,7 +3,8 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Insight.Judgement;
 
-/// <summary>Run-ins, the more touches on the way the better: a coin says whether one gets there, and the touches of those that did scatter about the day's form.</summary>
+/// <summary>Run-ins, the more touches on the way the better: a coin says whether one gets there, and the touches of those that did scatter
+/// about the day's form.</summary>
 public sealed class RunIns : FormModel
 {
     private static readonly Prior Arrives = new(0.8, 1.2);
@@ -26,11 +27,22 @@ public sealed class RunIns : FormModel
         var known = form;
         foreach (var one in arrived)
         {
-            (skill, kinds) = Pace.Seen(BegunAt(known, skill, Math.Log(one.Touches), set), kinds.IsDefaultOrEmpty ? Pace.Prior : kinds, Math.Log(one.Touches));
+            (skill, kinds) = Pace.Seen(
+                BegunAt(known, skill, Math.Log(one.Touches), set),
+                kinds.IsDefaultOrEmpty ? Pace.Prior : kinds,
+                Math.Log(one.Touches)
+            );
             // After the first one there is a level of its own.
             known = known with { Sets = known.Sets + 1 };
         }
-        return form with { Skill = skill, Side = arrives.Seen(row), Kinds = kinds, Usual = form.WithUsual(tries.Length), Sets = form.Sets + 1 };
+        return form with
+        {
+            Skill = skill,
+            Side = arrives.Seen(row),
+            Kinds = kinds,
+            Usual = form.WithUsual(tries.Length),
+            Sets = form.Sets + 1,
+        };
     }
 
     /// <inheritdoc/>
@@ -61,6 +73,7 @@ internal sealed class MostTouches : Outcome
     public override void Reaches(int value, Span<double> row)
     {
         Pace.Above(_form.Skill!, _mixed, Math.Log(Math.Max(0.25, value - 0.5)), row);
-        for (var i = 0; i < row.Length; i++) row[i] = 1 - Math.Pow(1 - (_arrives * row[i]), _tries);
+        for (var i = 0; i < row.Length; i++)
+            row[i] = 1 - Math.Pow(1 - (_arrives * row[i]), _tries);
     }
 }

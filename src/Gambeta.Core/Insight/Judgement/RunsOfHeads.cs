@@ -3,10 +3,12 @@ using System.Collections.Concurrent;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>The chance of a run of so many heads among so many throws.</summary>
-/// <remarks>Source: Feller, An Introduction to Probability Theory and Its Applications I, XIII.7: the recursion on the throw on which the first such run ends.</remarks>
+/// <remarks>Source: Feller, An Introduction to Probability Theory and Its Applications I, XIII.7: the recursion on the throw on which the
+/// first such run ends.</remarks>
 public static class RunsOfHeads
 {
-    // Beyond so many throws a table stands for its neighbours too: one in a hundred more throws changes a chance by less than one in a hundred.
+    // Beyond so many throws a table stands for its neighbours too: one in a hundred more throws changes a chance by less than one in a
+    // hundred.
     private const int Exact = 100;
 
     private static readonly ConcurrentDictionary<(int Run, int Throws), double[]> Known = [];
@@ -21,7 +23,8 @@ public static class RunsOfHeads
     internal static double[] Reach(int run, int throws)
     {
         var step = 1;
-        while (throws / step > Exact) step *= 2;
+        while (throws / step > Exact)
+            step *= 2;
         var rounded = throws / step * step;
         return Known.GetOrAdd((Math.Min(run, rounded), rounded), static key => Reach(key.Run, key.Throws, Chance.Of));
     }
@@ -30,9 +33,11 @@ public static class RunsOfHeads
     private static double[] Reach(int run, int throws, double[] heads)
     {
         var reach = new double[heads.Length];
-        if (run > throws) return reach;
+        if (run > throws)
+            return reach;
         reach.AsSpan().Fill(1);
-        if (run <= 0) return reach;
+        if (run <= 0)
+            return reach;
         // Of the throws only the last few matter: as many as the run is long, and two more.
         var kept = run + 2;
         var none = new double[kept * heads.Length];
@@ -45,7 +50,8 @@ public static class RunsOfHeads
             if (n <= run)
             {
                 row.Fill(1);
-                if (n == run) VectorMath.AddTimes(all, -1, row);
+                if (n == run)
+                    VectorMath.AddTimes(all, -1, row);
                 continue;
             }
             Of(n - run - 1).CopyTo(row);

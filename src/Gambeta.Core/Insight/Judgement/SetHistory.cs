@@ -7,8 +7,8 @@ namespace Gambeta.Core.Insight.Judgement;
 public sealed record JudgedSet(PracticeSet Set, Control? Said = null);
 
 /// <summary>
-/// The latest sets of a key, oldest first, zeros included, with what stands of all before them: what a decision needs and nothing else. Rules read sets in no other
-/// way.
+/// The latest sets of a key, oldest first, zeros included, with what stands of all before them: what a decision needs and nothing else.
+/// Rules read sets in no other way.
 /// </summary>
 /// <param name="Key">Whose and what.</param>
 /// <param name="Latest">At most <see cref="Kept"/> sets that say something.</param>
@@ -26,7 +26,8 @@ public sealed record SetHistory(FormKey Key, ImmutableArray<JudgedSet> Latest, I
     /// <summary>The history with one more set, which is the latest; unchanged by one that says nothing.</summary>
     public SetHistory With(JudgedSet set)
     {
-        if (!Key.Model.Judges(set.Set)) return this;
+        if (!Key.Model.Judges(set.Set))
+            return this;
         return Remembering(set.Set) with
         {
             Latest = [.. Latest.Skip(Math.Max(0, Latest.Length + 1 - Kept)), set],
@@ -38,9 +39,15 @@ public sealed record SetHistory(FormKey Key, ImmutableArray<JudgedSet> Latest, I
     /// <summary>The history that knows of a set no more than whether it is a best: of one from before all that is read.</summary>
     public SetHistory Remembering(PracticeSet set)
     {
-        if (!Key.Model.Judges(set)) return this;
+        if (!Key.Model.Judges(set))
+            return this;
         var (value, dose) = (Key.Model.Value(set), SetDose.Of(set));
-        return BestIn(dose) is { } best && (Key.Model.LowerIsBetter ? best <= value : best >= value) ? this : this with { Bests = Bests.SetItem(Key.Model.Compares(dose), value) };
+        return BestIn(dose) is { } best && (Key.Model.LowerIsBetter ? best <= value : best >= value)
+            ? this
+            : this with
+            {
+                Bests = Bests.SetItem(Key.Model.Compares(dose), value),
+            };
     }
 
     /// <summary>The best value so far in a dose; nothing before the first set of it.</summary>

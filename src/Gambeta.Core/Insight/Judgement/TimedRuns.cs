@@ -6,8 +6,8 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// Runs against the clock: a time that scatters about the day's form, and clipped markers, each of which costs its penalty. Clean or clipped is a coin of its own,
-/// whose chance is believed in beside the time.
+/// Runs against the clock: a time that scatters about the day's form, and clipped markers, each of which costs its penalty. Clean or
+/// clipped is a coin of its own, whose chance is believed in beside the time.
 /// </summary>
 public sealed class TimedRuns : FormModel
 {
@@ -18,15 +18,19 @@ public sealed class TimedRuns : FormModel
     public override SetDose Compares(SetDose dose) => default;
 
     /// <inheritdoc/>
-    public override bool Judges(PracticeSet set) => base.Judges(set) && set.Worked > TimeSpan.Zero && set.Result switch
-    {
-        RunResult run => !run.Void,
-        StationsResult stations => stations.Finished,
-        _ => false,
-    };
+    public override bool Judges(PracticeSet set) =>
+        base.Judges(set)
+        && set.Worked > TimeSpan.Zero
+        && set.Result switch
+        {
+            RunResult run => !run.Void,
+            StationsResult stations => stations.Finished,
+            _ => false,
+        };
 
     /// <inheritdoc/>
-    public override int Value(PracticeSet set) => (int)(10 * (set.Result is RunResult run ? HandTiming.CourseSeconds(set.Worked, run) : HandTiming.HandTime(set.Worked)));
+    public override int Value(PracticeSet set) =>
+        (int)(10 * (set.Result is RunResult run ? HandTiming.CourseSeconds(set.Worked, run) : HandTiming.HandTime(set.Worked)));
 
     /// <inheritdoc/>
     public override bool LowerIsBetter => true;
@@ -36,7 +40,8 @@ public sealed class TimedRuns : FormModel
         Decision.OfShare(looked.Count(one => one.Set.Result.WentWrong == 0), looked.Count(one => one.Set.Result.WentWrong > 0), bar.Share);
 
     /// <inheritdoc/>
-    public override ControlPoint? Control(JudgedSet set) => set.Set.Result is RunResult run ? new ControlPoint(set.Set.Worked.TotalSeconds, 1, run.Clips) : null;
+    public override ControlPoint? Control(JudgedSet set) =>
+        set.Set.Result is RunResult run ? new ControlPoint(set.Set.Worked.TotalSeconds, 1, run.Clips) : null;
 
     /// <inheritdoc/>
     public override Form Take(Form form, PracticeSet set)
@@ -45,7 +50,8 @@ public sealed class TimedRuns : FormModel
         var skill = BegunAt(form, form.Skill, quick, set);
         var (seen, scatters) = Pace.Seen(skill, form.Kinds.IsDefaultOrEmpty ? Pace.Prior : form.Kinds, quick);
         form = form with { Skill = seen, Kinds = scatters, Sets = form.Sets + 1 };
-        if (set.Result is not RunResult run) return form;
+        if (set.Result is not RunResult run)
+            return form;
         var clean = Begun(form.Side, CleanPrior, set);
         Span<double> row = stackalloc double[LevelScale.Nodes];
         // Clips are drawn until the first marker that stays untouched: one clip, two clips, each less likely by the same chance.
@@ -56,8 +62,10 @@ public sealed class TimedRuns : FormModel
     /// <inheritdoc/>
     public override Outcome? Ahead(Form form, SetDose dose)
     {
-        if (form.Skill is null) return null;
-        if (form.Side is null) return new RunOutcome(form, [1], 0);
+        if (form.Skill is null)
+            return null;
+        if (form.Side is null)
+            return new RunOutcome(form, [1], 0);
         Span<double> weights = stackalloc double[LevelScale.Nodes];
         form.Side.Form(weights);
         var clips = new double[4];
@@ -86,7 +94,8 @@ internal sealed class RunOutcome(Form form, ImmutableArray<double> clips, double
     public override int UnitsInOne => 10;
 
     /// <inheritdoc/>
-    public override (int Least, int Most) Range => (0, (int)Math.Min(1e6, 10 * (Math.Exp(-form.Skill!.Lowest + 0.8) + (clips.Length * penalty))) + 1);
+    public override (int Least, int Most) Range =>
+        (0, (int)Math.Min(1e6, 10 * (Math.Exp(-form.Skill!.Lowest + 0.8) + (clips.Length * penalty))) + 1);
 
     /// <inheritdoc/>
     public override int Near => (int)(10 * Math.Exp(-form.Skill!.At(LevelScale.Nodes / 2)));
@@ -99,7 +108,8 @@ internal sealed class RunOutcome(Form form, ImmutableArray<double> clips, double
         for (var k = 0; k < clips.Length; k++)
         {
             var seconds = (value / 10.0) - (k * penalty);
-            if (seconds <= 0.05 || clips[k] < 1e-3) continue;
+            if (seconds <= 0.05 || clips[k] < 1e-3)
+                continue;
             Pace.Above(form.Skill!, _mixed, -Math.Log(seconds), one);
             VectorMath.AddTimes(one, clips[k], row);
         }

@@ -5,8 +5,9 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// Tries that last until they end: each touch holds or does not. Tries may differ among each other, and it may get easier or harder as they go on; which of these a
-/// player is like is believed in as <see cref="TryShape"/>s are. A try that was stopped, or was in the air when the set ended, says only that it held so long.
+/// Tries that last until they end: each touch holds or does not. Tries may differ among each other, and it may get easier or harder as they
+/// go on; which of these a player is like is believed in as <see cref="TryShape"/>s are. A try that was stopped, or was in the air when the
+/// set ended, says only that it held so long.
 /// </summary>
 /// <param name="tries">The tries of a set: units held, and whether the end was a drop.</param>
 /// <param name="unitsInOne">Units in one of what is said.</param>
@@ -34,14 +35,20 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
         var skill = Begun(form.Skill, Usual, set);
         var (shapes, longest) = (TryShape.All, played.Max(one => one.Touches));
         var kinds = form.Kinds.IsDefaultOrEmpty ? TryShape.Prior : form.Kinds;
-        Span<double> weights = stackalloc double[LevelScale.Nodes], just = stackalloc double[LevelScale.Nodes], all = stackalloc double[LevelScale.Nodes], rows = stackalloc double[LevelScale.Nodes * shapes.Length], likely = stackalloc double[shapes.Length];
+        Span<double> weights = stackalloc double[LevelScale.Nodes],
+            just = stackalloc double[LevelScale.Nodes],
+            all = stackalloc double[LevelScale.Nodes],
+            rows = stackalloc double[LevelScale.Nodes * shapes.Length],
+            likely = stackalloc double[shapes.Length];
         skill.Form(weights);
         rows.Fill(1);
         for (var t = 0; t < played.Count; t++)
         {
-            for (var k = 0; k < shapes.Length; k++) VectorMath.Times(shapes[k].Likely(played[t].Touches, played[t].End == TryEnd.Dropped), Of(rows, k));
+            for (var k = 0; k < shapes.Length; k++)
+                VectorMath.Times(shapes[k].Likely(played[t].Touches, played[t].End == TryEnd.Dropped), Of(rows, k));
             // A product of many tries would vanish; only its shape counts.
-            if (t % 16 == 15) VectorMath.ToTop(rows);
+            if (t % 16 == 15)
+                VectorMath.ToTop(rows);
         }
         VectorMath.ToTop(rows);
         all.Clear();
@@ -54,7 +61,14 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
             likely[k] = VectorMath.Dot(Of(rows, k), weights) * (1e-3 + VectorMath.Dot(just, weights));
             VectorMath.AddTimes(Of(rows, k), kinds[k], all);
         }
-        return form with { Skill = skill.Seen(all), Kinds = Insight.Judgement.Kinds.After(kinds, TryShape.Prior, likely), Usual = form.WithUsual(played.Count), Sets = form.Sets + 1, EndsAt = EndsAt(form.EndsAt, played) };
+        return form with
+        {
+            Skill = skill.Seen(all),
+            Kinds = Insight.Judgement.Kinds.After(kinds, TryShape.Prior, likely),
+            Usual = form.WithUsual(played.Count),
+            Sets = form.Sets + 1,
+            EndsAt = EndsAt(form.EndsAt, played),
+        };
     }
 
     private static Span<double> Of(Span<double> rows, int shape) => rows.Slice(shape * LevelScale.Nodes, LevelScale.Nodes);
@@ -68,9 +82,12 @@ public sealed class TryLengths(Func<PracticeSet, IReadOnlyList<JugglingTry>> tri
     {
         foreach (var one in played)
         {
-            if (one.End == TryEnd.Stopped && one.Touches == known.Touches) known.Tries++;
-            else if (one.End == TryEnd.Stopped && one.Touches > known.Touches) known = (one.Touches, 1);
-            else if (one.Touches > known.Touches) known = default;
+            if (one.End == TryEnd.Stopped && one.Touches == known.Touches)
+                known.Tries++;
+            else if (one.End == TryEnd.Stopped && one.Touches > known.Touches)
+                known = (one.Touches, 1);
+            else if (one.Touches > known.Touches)
+                known = default;
         }
         return known;
     }
@@ -92,11 +109,13 @@ public sealed class LongestTry(ImmutableArray<double> kinds, int count, int unit
         var left = 0.0;
         for (var k = 0; k < kinds.Length; k++)
         {
-            if (kinds[k] < 0.02) continue;
+            if (kinds[k] < 0.02)
+                continue;
             TryShape.All[k].AddLongestReaches(value, count, kinds[k], row);
             left += kinds[k];
         }
         var goesOn = endsAt.Tries > 0 && value > endsAt.Touches ? 1.0 / (endsAt.Tries + 1) : 1;
-        for (var i = 0; i < row.Length; i++) row[i] *= goesOn / left;
+        for (var i = 0; i < row.Length; i++)
+            row[i] *= goesOn / left;
     }
 }

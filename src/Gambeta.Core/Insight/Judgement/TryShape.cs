@@ -4,12 +4,13 @@ using MathNet.Numerics;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// How long tries last at a level of holding. Geometric: every touch holds alike. Beta-geometric: the hold differs from try to try, so that long ones are longer and
-/// short ones shorter. Weibull, on whole touches: it gets easier (below one) or harder (above one) as the try goes on.
+/// How long tries last at a level of holding. Geometric: every touch holds alike. Beta-geometric: the hold differs from try to try, so that
+/// long ones are longer and short ones shorter. Weibull, on whole touches: it gets easier (below one) or harder (above one) as the try goes
+/// on.
 /// </summary>
 /// <remarks>
-/// Sources: Weinberg and Gladen, The beta-geometric distribution applied to comparative fecundability studies, Biometrics 42 (1986); Nakagawa and Osaki, The discrete
-/// Weibull distribution, IEEE Trans. Reliability 24 (1975).
+/// Sources: Weinberg and Gladen, The beta-geometric distribution applied to comparative fecundability studies, Biometrics 42 (1986);
+/// Nakagawa and Osaki, The discrete Weibull distribution, IEEE Trans. Reliability 24 (1975).
 /// </remarks>
 public sealed class TryShape
 {
@@ -18,7 +19,8 @@ public sealed class TryShape
     /// <summary>Touches up to which tables are kept; beyond they are worked out each time.</summary>
     private const int Kept = 1000;
 
-    /// <summary>The chance that a try is of no shape at all: a number that was typed wrong. Its length is then anything, long ones seldom.</summary>
+    /// <summary>The chance that a try is of no shape at all: a number that was typed wrong. Its length is then anything, long ones
+    /// seldom.</summary>
     private const double Stray = 0.004;
 
     private readonly Func<double, int, double> _logHolds;
@@ -46,9 +48,11 @@ public sealed class TryShape
     /// <summary>How likely a try is at each level. The first touch starts it and has nothing to hold.</summary>
     /// <param name="touches">Touches of the try.</param>
     /// <param name="dropped">False where it did not end by itself: then it only held so long.</param>
-    public double[] Likely(int touches, bool dropped) => touches > Kept ? LikelyRow(touches, dropped) : _likely[(2 * touches) + (dropped ? 1 : 0)] ??= LikelyRow(touches, dropped);
+    public double[] Likely(int touches, bool dropped) =>
+        touches > Kept ? LikelyRow(touches, dropped) : _likely[(2 * touches) + (dropped ? 1 : 0)] ??= LikelyRow(touches, dropped);
 
-    /// <summary>Adds to a row, for each level, the chance that the longest of so many tries has at least so many touches, times a factor.</summary>
+    /// <summary>Adds to a row, for each level, the chance that the longest of so many tries has at least so many touches, times a
+    /// factor.</summary>
     public void AddLongestReaches(int touches, int tries, double factor, Span<double> onto)
     {
         // None of them has: one try after the other has not.
@@ -63,7 +67,8 @@ public sealed class TryShape
     /// <summary>The chance of at least so many touches in one try, at a chance of holding.</summary>
     public double Holds(double hold, int touches) => touches <= 1 ? 1 : Math.Exp(_logHolds(Usual(hold), touches - 1));
 
-    // The length to which one try in e holds where every touch holds alike: the shapes are laid through it, so that a level means the same in each.
+    // The length to which one try in e holds where every touch holds alike: the shapes are laid through it, so that a level means the same
+    // in each.
     private static double Usual(double hold) => -1 / Math.Log(hold);
 
     private double[] HoldsRow(int touches) => [.. Chance.Of.Select(hold => Holds(hold, touches))];
@@ -82,13 +87,18 @@ public sealed class TryShape
         return row;
     }
 
-    // What is risked up to a touch by whoever needs a dozen of them to find the rhythm: the first is two and a half times as hard as the later ones.
-    private static double Settling(double touches, double harder) => touches + (harder * (touches < 12 ? touches - (touches * touches / 24) : 6));
+    // What is risked up to a touch by whoever needs a dozen of them to find the rhythm: the first is two and a half times as hard as the
+    // later ones.
+    private static double Settling(double touches, double harder) =>
+        touches + (harder * (touches < 12 ? touches - (touches * touches / 24) : 6));
 
     // Holding is beta, with so many drops in it: B(holds + n, drops) / B(holds, drops), which falls to 1/e at about the usual length.
     private static double LogBetaGeometric(double usual, int touches, double drops)
     {
         var holds = usual / (Math.Exp(1 / drops) - 1);
-        return SpecialFunctions.GammaLn(holds + touches) - SpecialFunctions.GammaLn(holds) + SpecialFunctions.GammaLn(holds + drops) - SpecialFunctions.GammaLn(holds + drops + touches);
+        return SpecialFunctions.GammaLn(holds + touches)
+            - SpecialFunctions.GammaLn(holds)
+            + SpecialFunctions.GammaLn(holds + drops)
+            - SpecialFunctions.GammaLn(holds + drops + touches);
     }
 }

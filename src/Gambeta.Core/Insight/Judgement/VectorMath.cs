@@ -12,8 +12,10 @@ internal static class VectorMath
         var a = MemoryMarshal.Cast<double, Vector<double>>(row);
         var b = MemoryMarshal.Cast<double, Vector<double>>(onto);
         var by = new Vector<double>(factor);
-        for (var i = 0; i < a.Length; i++) b[i] += a[i] * by;
-        for (var i = a.Length * Vector<double>.Count; i < row.Length; i++) onto[i] += row[i] * factor;
+        for (var i = 0; i < a.Length; i++)
+            b[i] += a[i] * by;
+        for (var i = a.Length * Vector<double>.Count; i < row.Length; i++)
+            onto[i] += row[i] * factor;
     }
 
     /// <summary>Moves a row towards another by a share of the way.</summary>
@@ -22,8 +24,10 @@ internal static class VectorMath
         var a = MemoryMarshal.Cast<double, Vector<double>>(towards);
         var b = MemoryMarshal.Cast<double, Vector<double>>(row);
         var by = new Vector<double>(share);
-        for (var i = 0; i < a.Length; i++) b[i] += (a[i] - b[i]) * by;
-        for (var i = a.Length * Vector<double>.Count; i < row.Length; i++) row[i] += (towards[i] - row[i]) * share;
+        for (var i = 0; i < a.Length; i++)
+            b[i] += (a[i] - b[i]) * by;
+        for (var i = a.Length * Vector<double>.Count; i < row.Length; i++)
+            row[i] += (towards[i] - row[i]) * share;
     }
 
     /// <summary>Multiplies a row into another.</summary>
@@ -31,8 +35,10 @@ internal static class VectorMath
     {
         var a = MemoryMarshal.Cast<double, Vector<double>>(row);
         var b = MemoryMarshal.Cast<double, Vector<double>>(into);
-        for (var i = 0; i < a.Length; i++) b[i] *= a[i];
-        for (var i = a.Length * Vector<double>.Count; i < row.Length; i++) into[i] *= row[i];
+        for (var i = 0; i < a.Length; i++)
+            b[i] *= a[i];
+        for (var i = a.Length * Vector<double>.Count; i < row.Length; i++)
+            into[i] *= row[i];
     }
 
     /// <summary>The sum of the products.</summary>
@@ -41,9 +47,11 @@ internal static class VectorMath
         var u = MemoryMarshal.Cast<double, Vector<double>>(a);
         var v = MemoryMarshal.Cast<double, Vector<double>>(b);
         var sums = Vector<double>.Zero;
-        for (var i = 0; i < u.Length; i++) sums += u[i] * v[i];
+        for (var i = 0; i < u.Length; i++)
+            sums += u[i] * v[i];
         var sum = Vector.Sum(sums);
-        for (var i = u.Length * Vector<double>.Count; i < a.Length; i++) sum += a[i] * b[i];
+        for (var i = u.Length * Vector<double>.Count; i < a.Length; i++)
+            sum += a[i] * b[i];
         return sum;
     }
 
@@ -52,9 +60,11 @@ internal static class VectorMath
     {
         var vectors = MemoryMarshal.Cast<double, Vector<double>>(row);
         var sums = Vector<double>.Zero;
-        foreach (var vector in vectors) sums += vector;
+        foreach (var vector in vectors)
+            sums += vector;
         var sum = Vector.Sum(sums);
-        for (var i = vectors.Length * Vector<double>.Count; i < row.Length; i++) sum += row[i];
+        for (var i = vectors.Length * Vector<double>.Count; i < row.Length; i++)
+            sum += row[i];
         return sum;
     }
 
@@ -68,13 +78,15 @@ internal static class VectorMath
             return;
         }
         var by = 1 / sum;
-        for (var i = 0; i < row.Length; i++) row[i] *= by;
+        for (var i = 0; i < row.Length; i++)
+            row[i] *= by;
     }
 
     /// <summary>Adds the same to each value.</summary>
     public static void Add(double value, Span<double> onto)
     {
-        for (var i = 0; i < onto.Length; i++) onto[i] += value;
+        for (var i = 0; i < onto.Length; i++)
+            onto[i] += value;
     }
 
     /// <summary>Raises each value to a whole power, of at least one, by squaring.</summary>
@@ -84,7 +96,8 @@ internal static class VectorMath
         row.CopyTo(square);
         for (var left = power - 1; left > 0; left >>= 1)
         {
-            if ((left & 1) == 1) Times(square, row);
+            if ((left & 1) == 1)
+                Times(square, row);
             Times(square, square);
         }
     }
@@ -93,16 +106,22 @@ internal static class VectorMath
     public static void ToTop(Span<double> row)
     {
         var most = 0.0;
-        foreach (var value in row) most = Math.Max(most, value);
-        if (most > 0 && double.IsFinite(1 / most)) for (var i = 0; i < row.Length; i++) row[i] /= most;
-        else row.Fill(1);
+        foreach (var value in row)
+            most = Math.Max(most, value);
+        if (most > 0 && double.IsFinite(1 / most))
+            for (var i = 0; i < row.Length; i++)
+                row[i] /= most;
+        else
+            row.Fill(1);
     }
 
     /// <summary>Turns logarithms into values of which the greatest is one.</summary>
     public static void FromLogs(Span<double> row)
     {
         var most = double.NegativeInfinity;
-        foreach (var value in row) most = Math.Max(most, value);
-        for (var i = 0; i < row.Length; i++) row[i] = Math.Exp(row[i] - most);
+        foreach (var value in row)
+            most = Math.Max(most, value);
+        for (var i = 0; i < row.Length; i++)
+            row[i] = Math.Exp(row[i] - most);
     }
 }

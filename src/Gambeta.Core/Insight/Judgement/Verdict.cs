@@ -8,8 +8,8 @@ using Gambeta.Core.Practice.Records;
 namespace Gambeta.Core.Insight.Judgement;
 
 /// <summary>
-/// What stands about a key after its latest set, for whoever reads it later: what comes next time with which odds, and the decision. Worked out when a set comes in,
-/// kept, and only read by pages.
+/// What stands about a key after its latest set, for whoever reads it later: what comes next time with which odds, and the decision. Worked
+/// out when a set comes in, kept, and only read by pages.
 /// </summary>
 /// <param name="Key">Whose and what.</param>
 /// <param name="LastDay">The day of the latest set.</param>
@@ -28,8 +28,23 @@ namespace Gambeta.Core.Insight.Judgement;
 /// <param name="Again">The target of another set in that sitting.</param>
 /// <param name="Steps">How many levels the decisions so far lead up or down.</param>
 public sealed record Verdict(
-    FormKey Key, DateOnly LastDay, Measure Measure, string Dose, int SetsADay, Target NextSet, Target NextDay, Quantiles Quantiles, int UnitsInOne, Decision Decision, double Learning,
-    WhatItTakes ToEight, PaceOfControl Pace, Guid Sitting, Target Again, int Steps = 0)
+    FormKey Key,
+    DateOnly LastDay,
+    Measure Measure,
+    string Dose,
+    int SetsADay,
+    Target NextSet,
+    Target NextDay,
+    Quantiles Quantiles,
+    int UnitsInOne,
+    Decision Decision,
+    double Learning,
+    WhatItTakes ToEight,
+    PaceOfControl Pace,
+    Guid Sitting,
+    Target Again,
+    int Steps = 0
+)
 {
     /// <summary>So many of the latest sets of a key are read: beyond that a level has wandered further than old sets say.</summary>
     public const int Reads = 60;
@@ -37,19 +52,26 @@ public sealed record Verdict(
     /// <summary>Days to the next sitting that a verdict counts on.</summary>
     public const int DaysToNext = 2;
 
-    /// <summary>Touches a minute up to which it is under control, where touches or passes are what is counted and a limit was found.</summary>
-    public int? ControlledTempo => Pace.Kind == ControlKind.Limit && Key.Measure is (MeasuredBy.TouchesInARound or MeasuredBy.CleanPasses) ? Rounded.Whole(Pace.Pace) : null;
+    /// <summary>Touches a minute up to which it is under control, where touches or passes are what is counted and a limit was
+    /// found.</summary>
+    public int? ControlledTempo =>
+        Pace.Kind == ControlKind.Limit && Key.Measure is (MeasuredBy.TouchesInARound or MeasuredBy.CleanPasses)
+            ? Rounded.Whole(Pace.Pace)
+            : null;
 
-    /// <summary>Counting has had its day: three sets in four hold a try that goes past what is fun to count. A harder kind says more now.</summary>
+    /// <summary>Counting has had its day: three sets in four hold a try that goes past what is fun to count. A harder kind says more
+    /// now.</summary>
     public bool IsPastCounting => Key.Measure == MeasuredBy.BestStreak && Quantiles.Q25 >= FunToCount;
 
     /// <summary>Some turn to other kinds at a few dozen, one at five hundred; a hundred is where a child says "a hundred".</summary>
     private const int FunToCount = 100;
 
-    /// <summary>The target of the next set in a sitting: in that of the latest set what its sets say of the day is taken into account.</summary>
+    /// <summary>The target of the next set in a sitting: in that of the latest set what its sets say of the day is taken into
+    /// account.</summary>
     public Target NextIn(Guid? sitting) => sitting == Sitting ? Again : NextSet;
 
-    /// <summary>Standing still: clean enough to stay, played for days, and hardly a chance that it is being learnt. Normal, and a case for another way.</summary>
+    /// <summary>Standing still: clean enough to stay, played for days, and hardly a chance that it is being learnt. Normal, and a case for
+    /// another way.</summary>
     public bool IsPlateau => Decision is { Kind: DecisionKind.Stay, Days: >= PlateauDays } && Learning < PlateauBelow;
 
     private const int PlateauDays = 3;
@@ -64,17 +86,33 @@ public sealed record Verdict(
     /// <param name="asked">The dose that is to be played; that of the latest set where nobody says.</param>
     public static Verdict? Of(KeyForm key, DrillCard? card, SetDose? asked = null)
     {
-        if (key.History.Latest is not [.., var last]) return null;
+        if (key.History.Latest is not [.., var last])
+            return null;
         var (dose, model, day) = (asked ?? SetDose.Of(last.Set), key.History.Key.Model, last.Set.Day.AddDays(DaysToNext));
-        if (key.Ahead(Guid.Empty, day, dose) is not { } outlook) return null;
+        if (key.Ahead(Guid.Empty, day, dose) is not { } outlook)
+            return null;
         var best = key.History.BestIn(dose);
         var toBeat = best is { } value ? value + (model.LowerIsBetter ? -1 : 1) : (int?)null;
         var sets = Math.Clamp(key.History.Latest.Count(one => one.Set.SessionId == last.Set.SessionId), 1, 10);
         var trend = key.Form.Skill!.Trend();
         var (bar, aim) = (CleanBars.Of(card, dose), Target.Of(outlook, sets, toBeat));
         return new Verdict(
-            key.History.Key, last.Set.Day, MeasureOf(last.Set), dose.Key, sets, Target.Of(outlook, toBeat), aim, Quantiles.Of(outlook), outlook.Outcome.UnitsInOne,
-            Decision.Of(key, bar), trend.Learning, WhatItTakes.Of(outlook, sets, aim), PaceOfControl.Of(key.History, bar), last.Set.SessionId, key.Now(dose) is { } now ? Target.Of(now, toBeat) : Target.Of(outlook, toBeat));
+            key.History.Key,
+            last.Set.Day,
+            MeasureOf(last.Set),
+            dose.Key,
+            sets,
+            Target.Of(outlook, toBeat),
+            aim,
+            Quantiles.Of(outlook),
+            outlook.Outcome.UnitsInOne,
+            Decision.Of(key, bar),
+            trend.Learning,
+            WhatItTakes.Of(outlook, sets, aim),
+            PaceOfControl.Of(key.History, bar),
+            last.Set.SessionId,
+            key.Now(dose) is { } now ? Target.Of(now, toBeat) : Target.Of(outlook, toBeat)
+        );
     }
 
     /// <summary>The verdicts of all that is known of a player, one a key.</summary>
@@ -82,9 +120,18 @@ public sealed record Verdict(
         [.. forms.Keys.Values.Select(key => Of(key, catalogue.Find(key.History.Key.Drill))).OfType<Verdict>()];
 
     /// <summary>Of each foot what was played last: on another layout or by another measure long ago is another matter.</summary>
-    public static ImmutableArray<Verdict> LatestOfFeet(IEnumerable<Verdict> verdicts) => [.. verdicts.GroupBy(verdict => verdict.Key.Feet).Select(foot => foot.MaxBy(verdict => verdict.LastDay)!).OrderBy(verdict => verdict.Key.Feet)];
+    public static ImmutableArray<Verdict> LatestOfFeet(IEnumerable<Verdict> verdicts) =>
+        [
+            .. verdicts
+                .GroupBy(verdict => verdict.Key.Feet)
+                .Select(foot => foot.MaxBy(verdict => verdict.LastDay)!)
+                .OrderBy(verdict => verdict.Key.Feet),
+        ];
 
-    private static Measure MeasureOf(PracticeSet set) => Ways.Of(set.Result.Of) is var way && way.Marks(set).Select(mark => mark.Measure).FirstOrDefault() is { Kind: var kind } measure && (kind != default || measure.Size > 0)
-        ? measure
-        : new Measure(MeasureTraits.Of(set.Result.Of).Keeps[0].Kind);
+    private static Measure MeasureOf(PracticeSet set) =>
+        Ways.Of(set.Result.Of) is var way
+        && way.Marks(set).Select(mark => mark.Measure).FirstOrDefault() is { Kind: var kind } measure
+        && (kind != default || measure.Size > 0)
+            ? measure
+            : new Measure(MeasureTraits.Of(set.Result.Of).Keeps[0].Kind);
 }

@@ -12,29 +12,36 @@ namespace Gambeta.Core.Insight.Planning;
 public enum Freshness
 {
     /// <summary>As on most days.</summary>
-    [Key("as usual")] AsUsual,
+    [Key("as usual")]
+    AsUsual,
 
     /// <summary>Full of beans.</summary>
-    [Key("fresh")] Fresh,
+    [Key("fresh")]
+    Fresh,
 
     /// <summary>Tired: nothing hard today.</summary>
-    [Key("tired")] Tired,
+    [Key("tired")]
+    Tired,
 }
 
 /// <summary>What somebody wishes a session to be about.</summary>
 public enum WishKind
 {
     /// <summary>Nothing: whatever is worth most.</summary>
-    [Key("none")] None,
+    [Key("none")]
+    None,
 
     /// <summary>A family of drills.</summary>
-    [Key("family")] Family,
+    [Key("family")]
+    Family,
 
     /// <summary>The other foot.</summary>
-    [Key("other foot")] OtherFoot,
+    [Key("other foot")]
+    OtherFoot,
 
     /// <summary>What was marked as a favourite.</summary>
-    [Key("favourites")] Favourites,
+    [Key("favourites")]
+    Favourites,
 }
 
 /// <summary>A wish.</summary>
@@ -52,14 +59,21 @@ public readonly record struct Wish(WishKind Kind, Family Family = default);
 /// <param name="Wish">What it is to be about.</param>
 public sealed record PlanAsk(int Minutes, Space? Space, bool Indoors, bool Helper, bool SoftBall, Freshness Fresh, Wish Wish)
 {
-    /// <summary>Before anything was asked for: a quarter of an hour alone, in whatever room there is, with the soft ball that belongs there.</summary>
+    /// <summary>Before anything was asked for: a quarter of an hour alone, in whatever room there is, with the soft ball that belongs
+    /// there.</summary>
     public static readonly PlanAsk Usual = new(SessionMinutes.Usual, null, true, false, true, Freshness.AsUsual, default);
 
     /// <summary>The id of the space, where it is one of the household's.</summary>
     public Guid? SpaceId { get; init; }
 
     /// <summary>This, played in one of the household's spaces.</summary>
-    public PlanAsk In(KeptSpace space) => this with { Space = space.Space, SpaceId = space.Id, Indoors = space.Space.Kind == Places.Indoors };
+    public PlanAsk In(KeptSpace space) =>
+        this with
+        {
+            Space = space.Space,
+            SpaceId = space.Id,
+            Indoors = space.Space.Kind == Places.Indoors,
+        };
 
     /// <summary>This, played in a place that nobody measured.</summary>
     public PlanAsk Anywhere(bool indoors) => this with { Space = null, SpaceId = null, Indoors = indoors };

@@ -4,20 +4,22 @@ using Gambeta.Core.Practice.Sheets;
 namespace Gambeta.Core.Insight.Planning;
 
 /// <summary>
-/// What makes a session good, as one number: named terms with weights, each with its reason in docs/planning.md. The empty session is worth nothing.
+/// What makes a session good, as one number: named terms with weights, each with its reason in docs/planning.md. The empty session is worth
+/// nothing.
 /// </summary>
 public static class PlanObjective
 {
     /// <summary>Each part of a session that is there at all.</summary>
-    public static double OfPart(SheetPart part) => part switch
-    {
-        SheetPart.WarmUp => 0.5,
-        SheetPart.Mastery => 0.3,
-        SheetPart.Focus => 0.5,
-        SheetPart.OtherFoot => 0.3,
-        SheetPart.Test => 0.1,
-        _ => 0.3,
-    };
+    public static double OfPart(SheetPart part) =>
+        part switch
+        {
+            SheetPart.WarmUp => 0.5,
+            SheetPart.Mastery => 0.3,
+            SheetPart.Focus => 0.5,
+            SheetPart.OtherFoot => 0.3,
+            SheetPart.Test => 0.1,
+            _ => 0.3,
+        };
 
     /// <summary>Each minute of the asked ones that is used, with the ball or for it.</summary>
     public const double AMinute = 0.05;
@@ -45,10 +47,14 @@ public static class PlanObjective
             var option = plan[i];
             value += option.Gain;
             surplus += Surplus(option, share);
-            if (!HasBefore(plan, i, _ => true)) value += OfPart(option.Drill.Item.Part);
-            else if (HasBefore(plan, i, other => other.Drill.Card.Family == option.Drill.Card.Family)) value += SameFamily;
-            if (option.Layout is not { } layout) continue;
-            if (layout != lies) value += ALaying;
+            if (!HasBefore(plan, i, _ => true))
+                value += OfPart(option.Drill.Item.Part);
+            else if (HasBefore(plan, i, other => other.Drill.Card.Family == option.Drill.Card.Family))
+                value += SameFamily;
+            if (option.Layout is not { } layout)
+                continue;
+            if (layout != lies)
+                value += ALaying;
             lies = layout;
         }
         return value + (AMinute * seconds / 60) + OfFeet(surplus);
@@ -58,7 +64,8 @@ public static class PlanObjective
     {
         for (var i = at - 1; i >= 0 && plan[i].Drill.Item.Part == plan[at].Drill.Item.Part; i--)
         {
-            if (such(plan[i])) return true;
+            if (such(plan[i]))
+                return true;
         }
         return false;
     }
@@ -70,8 +77,10 @@ public static class PlanObjective
         for (var i = 0; i < plan.Count; i++)
         {
             seconds += plan[i].Seconds + (i < plan.Count - 1 ? plan[i].After : 0);
-            if (plan[i].Layout is not { } layout) continue;
-            if (layout != lies) seconds += plan[i].Laying;
+            if (plan[i].Layout is not { } layout)
+                continue;
+            if (layout != lies)
+                seconds += plan[i].Laying;
             lies = layout;
         }
         return seconds;

@@ -13,7 +13,17 @@ namespace Gambeta.Core.Insight.Planning;
 /// <param name="Touches">Touches of both.</param>
 /// <param name="IsNew">Whether it is something new.</param>
 /// <param name="Reason">Why it is offered.</param>
-public sealed record PlanOption(SheetDrill Drill, double Seconds, int After, int Laying, double Gain, int Other, int Touches, bool IsNew, PlanReason Reason)
+public sealed record PlanOption(
+    SheetDrill Drill,
+    double Seconds,
+    int After,
+    int Laying,
+    double Gain,
+    int Other,
+    int Touches,
+    bool IsNew,
+    PlanReason Reason
+)
 {
     /// <summary>The key of its layout; nothing where nothing is laid.</summary>
     public string? Layout => Drill.Card.Layout?.Key;
@@ -22,14 +32,15 @@ public sealed record PlanOption(SheetDrill Drill, double Seconds, int After, int
     public bool IsHard => Drill.Card.Intensity == Catalogue.Cards.Intensity.Hard;
 
     /// <summary>The same amount in other numbers: so many sets, tries or runs.</summary>
-    internal static Dose WithSets(Dose dose, int sets) => dose switch
-    {
-        RoundsDose rounds => rounds with { Rounds = sets },
-        RepsDose reps => reps with { Times = sets },
-        TriesDose tries => tries with { Tries = sets },
-        RunsDose runs => runs with { Runs = sets },
-        _ => dose,
-    };
+    internal static Dose WithSets(Dose dose, int sets) =>
+        dose switch
+        {
+            RoundsDose rounds => rounds with { Rounds = sets },
+            RepsDose reps => reps with { Times = sets },
+            TriesDose tries => tries with { Tries = sets },
+            RunsDose runs => runs with { Runs = sets },
+            _ => dose,
+        };
 
     /// <summary>How many sets, tries or runs a dose has.</summary>
     internal static int SetsOf(Dose dose) => dose is TriesDose tries ? tries.Tries : dose.Sets;

@@ -4,9 +4,9 @@ using Gambeta.Core.Practice.Sheets;
 namespace Gambeta.Core.Insight.Planning;
 
 /// <summary>
-/// Makes a session that was found better by small changes, as long as any helps: another drill or amount in one place, one more, one fewer, other amounts in two places
-/// at once; then another drill in one place with another amount in a second, or one more for which two others give of their time. What the search lost by taking
-/// beginnings for alike is found again.
+/// Makes a session that was found better by small changes, as long as any helps: another drill or amount in one place, one more, one fewer,
+/// other amounts in two places at once; then another drill in one place with another amount in a second, or one more for which two others
+/// give of their time. What the search lost by taking beginnings for alike is found again.
 /// </summary>
 internal sealed class PlanPolish
 {
@@ -16,12 +16,15 @@ internal sealed class PlanPolish
     private const int Tight = 4;
 
     // So many seconds layings and pauses can make up for, and so much worth feet, families and layings can.
-    private const double Slack = 60, LeastGain = -0.3;
+    private const double Slack = 60,
+        LeastGain = -0.3;
 
     private readonly PlanOptions _options;
     private readonly HashSet<PlanOption> _kept;
     private readonly List<(List<PlanOption> Plan, double Worth)> _tight = [];
-    private readonly int _minutes, _seconds, _share;
+    private readonly int _minutes,
+        _seconds,
+        _share;
     private List<PlanOption> _plan;
     private double _worth;
     private bool _isFull;
@@ -53,9 +56,17 @@ internal sealed class PlanPolish
     private (List<PlanOption> Plan, double Worth) Step()
     {
         _tight.Clear();
-        if (Best(Changes(_plan)) is var small && Helps(small)) return small;
-        if (Best(Exchanges().Concat(Squeezed()), notesTooLong: true) is var large && Helps(large)) return large;
-        return _tight.OrderByDescending(one => one.Worth).Take(Tight).ToList().Select(one => Best(Changes(one.Plan))).Append((Plan: _plan, Worth: _worth)).MaxBy(one => one.Worth);
+        if (Best(Changes(_plan)) is var small && Helps(small))
+            return small;
+        if (Best(Exchanges().Concat(Squeezed()), notesTooLong: true) is var large && Helps(large))
+            return large;
+        return _tight
+            .OrderByDescending(one => one.Worth)
+            .Take(Tight)
+            .ToList()
+            .Select(one => Best(Changes(one.Plan)))
+            .Append((Plan: _plan, Worth: _worth))
+            .MaxBy(one => one.Worth);
     }
 
     private (List<PlanOption> Plan, double Worth) Best(IEnumerable<List<PlanOption>> changes, bool notesTooLong = false)
@@ -65,10 +76,13 @@ internal sealed class PlanPolish
         {
             var takes = PlanObjective.SecondsOf(changed);
             var isTooLong = takes > _seconds + SessionPlanner.Within;
-            if ((isTooLong && !notesTooLong) || (_isFull && takes < _seconds - SessionPlanner.Within) || !MayBe(changed)) continue;
+            if ((isTooLong && !notesTooLong) || (_isFull && takes < _seconds - SessionPlanner.Within) || !MayBe(changed))
+                continue;
             var value = PlanObjective.Of(changed, _share, takes);
-            if (isTooLong && value > _worth) _tight.Add((changed, value));
-            if (!isTooLong && value > best.Worth) best = (changed, value);
+            if (isTooLong && value > _worth)
+                _tight.Add((changed, value));
+            if (!isTooLong && value > best.Worth)
+                best = (changed, value);
         }
         return best;
     }
@@ -83,7 +97,8 @@ internal sealed class PlanPolish
         {
             hard = option.IsHard ? hard + 1 : 0;
             news += option.IsNew ? 1 : 0;
-            if (hard >= SheetWarnings.HardInARow || (news > 1 && _options.NewOnlyOnce)) return false;
+            if (hard >= SheetWarnings.HardInARow || (news > 1 && _options.NewOnlyOnce))
+                return false;
         }
         return true;
     }
@@ -98,7 +113,12 @@ internal sealed class PlanPolish
         select With(plan, at, option);
 
     private static IEnumerable<List<PlanOption>> OneFewer(List<PlanOption> plan, int at) =>
-        plan[at].Drill.Item.Part == SheetPart.WarmUp ? [] : [[.. plan.Where((_, i) => i != at)]];
+        plan[at].Drill.Item.Part == SheetPart.WarmUp
+            ? []
+            :
+            [
+                [.. plan.Where((_, i) => i != at)],
+            ];
 
     private IEnumerable<List<PlanOption>> TwoAmounts(List<PlanOption> plan, int at) =>
         from j in Open(plan)
@@ -113,18 +133,19 @@ internal sealed class PlanPolish
         where !plan.Exists(other => IsSameDrill(other, option))
         select Inserted([.. plan], place.At, option);
 
-    // Another drill in one place and another amount in a second: only those that can take the minutes, and whose worth alone does not rule them out.
+    // Another drill in one place and another amount in a second: only those that can take the minutes, and whose worth alone does not rule
+    // them out.
     private IEnumerable<List<PlanOption>> Exchanges()
     {
         var takes = PlanObjective.SecondsOf(_plan);
-        return
-            from i in Open(_plan)
+        return from i in Open(_plan)
             from option in _options.Parts[(int)_plan[i].Drill.Item.Part]
             where !_plan.Exists(other => IsSameDrill(other, option))
             from j in Open(_plan)
             where j != i
             from amount in AmountsOf(_plan[j])
-            where IsNear(takes + option.Seconds - _plan[i].Seconds + amount.Seconds - _plan[j].Seconds)
+            where
+                IsNear(takes + option.Seconds - _plan[i].Seconds + amount.Seconds - _plan[j].Seconds)
                 && option.Gain - _plan[i].Gain + amount.Gain - _plan[j].Gain >= LeastGain
             select With(With(_plan, i, option), j, amount);
     }
@@ -133,15 +154,15 @@ internal sealed class PlanPolish
     private IEnumerable<List<PlanOption>> Squeezed()
     {
         var takes = PlanObjective.SecondsOf(_plan);
-        return
-            from place in Places(_plan)
+        return from place in Places(_plan)
             from option in _options.Parts[(int)place.Part]
             where !_plan.Exists(other => IsSameDrill(other, option))
             from i in Enumerable.Range(0, _plan.Count)
             from first in Less(_plan[i])
             from j in Enumerable.Range(i + 1, _plan.Count - i - 1)
             from second in Less(_plan[j])
-            where IsNear(takes + option.Seconds + Timings.GetReady + first.Seconds - _plan[i].Seconds + second.Seconds - _plan[j].Seconds)
+            where
+                IsNear(takes + option.Seconds + Timings.GetReady + first.Seconds - _plan[i].Seconds + second.Seconds - _plan[j].Seconds)
                 && option.Gain + PlanObjective.OfPart(place.Part) + first.Gain - _plan[i].Gain + second.Gain - _plan[j].Gain >= 0
             select Inserted(With(With(_plan, i, first), j, second), place.At, option);
     }
@@ -159,7 +180,8 @@ internal sealed class PlanPolish
         where plan.Count(option => option.Drill.Item.Part == part) < PlanOptions.Slots(part, _minutes)
         select (part, plan.FindIndex(option => option.Drill.Item.Part > part) is var behind && behind < 0 ? plan.Count : behind);
 
-    private IEnumerable<PlanOption> Less(PlanOption option) => _kept.Contains(option) ? [] : AmountsOf(option).Where(other => other.Seconds < option.Seconds);
+    private IEnumerable<PlanOption> Less(PlanOption option) =>
+        _kept.Contains(option) ? [] : AmountsOf(option).Where(other => other.Seconds < option.Seconds);
 
     private IEnumerable<PlanOption> AmountsOf(PlanOption option) =>
         _options.Parts[(int)option.Drill.Item.Part].Where(other => other != option && IsSameDrill(other, option));

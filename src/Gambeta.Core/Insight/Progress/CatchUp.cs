@@ -33,15 +33,19 @@ public sealed record CatchUp(CatchUpKind Kind, int Share, int More, int Days)
     private const int MostDays = 14;
 
     /// <summary>
-    /// What a span of practice asks for. With so many touches a day and a cap c of 100, each day brings the other foot (2c − 100) in a hundred of a day's touches nearer;
-    /// what it lacks in touches is made up for in that many days, and where it lacks none but lies behind all the same, two weeks are tried.
+    /// What a span of practice asks for. With so many touches a day and a cap c of 100, each day brings the other foot (2c − 100) in a
+    /// hundred of a day's touches nearer; what it lacks in touches is made up for in that many days, and where it lacks none but lies
+    /// behind all the same, two weeks are tried.
     /// </summary>
     public static CatchUp Of(TwoFeet feet, Foot preferred, int touchesADay, FeetSchool school, int cap)
     {
         var lacks = Math.Max(0, preferred == Foot.Right ? feet.Touches.Right - feet.Touches.Left : feet.Touches.Left - feet.Touches.Right);
-        if (school == FeetSchool.Even) return new CatchUp(CatchUpKind.Even, 50, lacks, 0);
-        if (feet.Gap is not { } gap) return new CatchUp(CatchUpKind.NotMeasured, 50, 0, 0);
-        if (gap < LevelWithin) return new CatchUp(CatchUpKind.Level, 50, 0, 0);
+        if (school == FeetSchool.Even)
+            return new CatchUp(CatchUpKind.Even, 50, lacks, 0);
+        if (feet.Gap is not { } gap)
+            return new CatchUp(CatchUpKind.NotMeasured, 50, 0, 0);
+        if (gap < LevelWithin)
+            return new CatchUp(CatchUpKind.Level, 50, 0, 0);
         var share = Math.Clamp(cap, HouseholdSettings.LeastCatchUpCap, HouseholdSettings.MostCatchUpCap);
         var aDay = Math.Max(1, touchesADay * ((2 * share) - 100) / 100);
         var days = lacks == 0 ? MostDays : Math.Min(MostDays, ((lacks - 1) / aDay) + 1);

@@ -14,5 +14,6 @@ public sealed record DayTally(DateOnly Day, TouchCount Touches, bool HasBest)
     /// <param name="day">The day.</param>
     /// <param name="sets">Its sets.</param>
     /// <param name="isBest">Whether a set, by its id, made a best.</param>
-    public static DayTally Of(DateOnly day, IReadOnlyCollection<PracticeSet> sets, Func<Guid, bool> isBest) => new(day, SetSums.Of(sets).Touches, sets.Any(set => isBest(set.Id)));
+    public static DayTally Of(DateOnly day, IReadOnlyCollection<PracticeSet> sets, Func<Guid, bool> isBest) =>
+        new(day, SetSums.Of(sets).Touches, sets.Any(set => isBest(set.Id)));
 }

@@ -13,7 +13,8 @@ public static class DayTarget
     public static int TouchesAFoot(IEnumerable<DayTally> days)
     {
         var totals = days.Select(d => d.Touches.Total).Where(t => t > 0).Order().ToList();
-        if (totals.Count == 0) return Least;
+        if (totals.Count == 0)
+            return Least;
         var middle = (totals[(totals.Count - 1) / 2] + totals[totals.Count / 2]) / 2.0;
         return Math.Max(Least, (int)Math.Ceiling(middle / 2 / 50) * 50);
     }

@@ -9,22 +9,34 @@ namespace Gambeta.Core.Insight.Progress;
 public sealed class DrillLevels(Level start, ILookup<string, int> steps)
 {
     /// <summary>The levels after what stands about a player's keys.</summary>
-    public static DrillLevels Of(Level start, IEnumerable<Verdict> verdicts) => new(start, verdicts.GroupBy(verdict => verdict.Key.Drill).SelectMany(drill => Verdict.LatestOfFeet(drill)).ToLookup(verdict => verdict.Key.Drill, verdict => verdict.Steps));
+    public static DrillLevels Of(Level start, IEnumerable<Verdict> verdicts) =>
+        new(
+            start,
+            verdicts
+                .GroupBy(verdict => verdict.Key.Drill)
+                .SelectMany(drill => Verdict.LatestOfFeet(drill))
+                .ToLookup(verdict => verdict.Key.Drill, verdict => verdict.Steps)
+        );
 
     /// <summary>The level of a drill: the slower foot says it.</summary>
     public Level this[string drill] => Of(start, steps[drill]);
 
-    /// <summary>How many levels up or down some decisions of one key lead, in the order in which they were taken: each <em>move on</em> one up, each <em>step back</em> one down.</summary>
+    /// <summary>How many levels up or down some decisions of one key lead, in the order in which they were taken: each <em>move on</em> one
+    /// up, each <em>step back</em> one down.</summary>
     public static int Steps(IEnumerable<DecisionKind> taken) => taken.Aggregate(0, (steps, kind) => kind switch
-    {
-        DecisionKind.MoveOn => Math.Min(steps + 1, (int)Level.Sharp),
-        DecisionKind.StepBack => Math.Max(steps - 1, -(int)Level.Sharp),
-        _ => steps,
-    });
+            {
+                DecisionKind.MoveOn => Math.Min(steps + 1, (int)Level.Sharp),
+                DecisionKind.StepBack => Math.Max(steps - 1, -(int)Level.Sharp),
+                _ => steps,
+            });
 
-    /// <summary>Whether a drill leads on: what was decided last of every foot is to move on, or has been once and was not taken back.</summary>
-    public static bool OpensTheNext(IEnumerable<Verdict> verdicts) => Verdict.LatestOfFeet(verdicts) is { IsEmpty: false } feet && feet.All(verdict => verdict.Steps > 0 || verdict.Decision.Kind == DecisionKind.MoveOn);
+    /// <summary>Whether a drill leads on: what was decided last of every foot is to move on, or has been once and was not taken
+    /// back.</summary>
+    public static bool OpensTheNext(IEnumerable<Verdict> verdicts) =>
+        Verdict.LatestOfFeet(verdicts) is { IsEmpty: false } feet
+        && feet.All(verdict => verdict.Steps > 0 || verdict.Decision.Kind == DecisionKind.MoveOn);
 
     /// <summary>The level of a drill after the steps of its feet: the slower foot says it.</summary>
-    public static Level Of(Level start, IEnumerable<int> stepsOfFeet) => (Level)Math.Clamp((int)start + stepsOfFeet.DefaultIfEmpty(0).Min(), 0, (int)Level.Sharp);
+    public static Level Of(Level start, IEnumerable<int> stepsOfFeet) =>
+        (Level)Math.Clamp((int)start + stepsOfFeet.DefaultIfEmpty(0).Min(), 0, (int)Level.Sharp);
 }

@@ -27,14 +27,21 @@ public enum LookAtKind
 /// <param name="Pace">Units a minute up to which control is there, where that is it.</param>
 public sealed record LookAt(LookAtKind Kind, Fault? Fault, string Cue, int? Pace)
 {
-    /// <summary>From what was said about the drill last time, and what stands about its feet: one thing only, the most useful first.</summary>
+    /// <summary>From what was said about the drill last time, and what stands about its feet: one thing only, the most useful
+    /// first.</summary>
     public static LookAt Of(DrillCard card, DrillAnswer? last, IEnumerable<Verdict> feet)
     {
         var (cue, usual) = (card.Cues[0], card.Faults.FirstOrDefault());
-        if (card.FaultNamed(last?.Fault) is { } fault) return new LookAt(LookAtKind.Fault, fault, cue, null);
+        if (card.FaultNamed(last?.Fault) is { } fault)
+            return new LookAt(LookAtKind.Fault, fault, cue, null);
         // For whom it fell apart lately; who is calm may go to the edge of it.
-        var limit = feet.Where(verdict => verdict.Pace.Kind == ControlKind.Limit && !verdict.Key.Model.LowerIsBetter && verdict.Decision.Kind != DecisionKind.MoveOn).Select(verdict => (int?)Rounded.Whole(verdict.Pace.Pace)).Min();
-        if (limit is not null && last?.Control is Control.Shaky or Control.FellApart) return new LookAt(LookAtKind.Slower, usual, cue, limit);
+        var limit = feet.Where(verdict =>
+                verdict.Pace.Kind == ControlKind.Limit && !verdict.Key.Model.LowerIsBetter && verdict.Decision.Kind != DecisionKind.MoveOn
+            )
+            .Select(verdict => (int?)Rounded.Whole(verdict.Pace.Pace))
+            .Min();
+        if (limit is not null && last?.Control is Control.Shaky or Control.FellApart)
+            return new LookAt(LookAtKind.Slower, usual, cue, limit);
         return new LookAt(last?.OtherFoot == OtherFootFeel.FarBehind ? LookAtKind.OtherFoot : LookAtKind.Cue, usual, cue, null);
     }
 }

@@ -42,7 +42,13 @@ public enum WeeksNote
 /// <param name="Usual">The usual week's load; nothing before the first week.</param>
 /// <param name="Ceiling">The most that this week may hold; nothing before the first week.</param>
 /// <param name="Notes">What is to be said.</param>
-public sealed record FourWeeks(ImmutableArray<PlannedDay> Days, DateOnly Today, double? Usual, double? Ceiling, ImmutableArray<WeeksNote> Notes)
+public sealed record FourWeeks(
+    ImmutableArray<PlannedDay> Days,
+    DateOnly Today,
+    double? Usual,
+    double? Ceiling,
+    ImmutableArray<WeeksNote> Notes
+)
 {
     /// <summary>So many days are laid out.</summary>
     public const int Length = 28;
@@ -60,7 +66,8 @@ public sealed record FourWeeks(ImmutableArray<PlannedDay> Days, DateOnly Today, 
     public IEnumerable<DateOnly> PracticeDays(int most)
     {
         var laid = Days.Where(day => day.Day >= Today && day.Kind == DayKind.Practice).Select(day => day.Day).ToList();
-        if (laid.Count == 0) laid.Add(Today.AddDays(1));
+        if (laid.Count == 0)
+            laid.Add(Today.AddDays(1));
         var between = Math.Max(1, (Days[^1].Day.DayNumber - Today.DayNumber + 1) / (double)laid.Count);
         return laid.Concat(Insight.Judgement.PracticeRhythm.After(Days[^1].Day > laid[^1] ? Days[^1].Day : laid[^1], between)).Take(most);
     }

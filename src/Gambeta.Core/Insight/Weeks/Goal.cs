@@ -4,16 +4,20 @@ namespace Gambeta.Core.Insight.Weeks;
 public enum GoalKind
 {
     /// <summary>A value of a drill: a hundred in a row, a course under eighteen seconds.</summary>
-    [Key("reach")] Reach,
+    [Key("reach")]
+    Reach,
 
     /// <summary>A feint that is clean on both sides.</summary>
-    [Key("feint a side")] FeintASide,
+    [Key("feint a side")]
+    FeintASide,
 
     /// <summary>Feet that are level.</summary>
-    [Key("level feet")] LevelFeet,
+    [Key("level feet")]
+    LevelFeet,
 
     /// <summary>Going on: so many days of practice in a week, week after week.</summary>
-    [Key("keep going")] KeepGoing,
+    [Key("keep going")]
+    KeepGoing,
 }
 
 /// <summary>A goal of a player.</summary>

@@ -31,12 +31,23 @@ public readonly record struct Nearer(int Sets, DateOnly To);
 /// <param name="ChanceByDay">The chance by the day that was named; nothing where none was, or nobody knows.</param>
 /// <param name="Nearer">What would bring it nearer by some days; nothing where little would.</param>
 /// <param name="NextStep">What is worth aiming at until then; nothing where nobody knows.</param>
-public sealed record GoalOutlook(Goal Goal, ImmutableArray<(DrillCard Card, RungState State)> Path, decimal? Now, bool IsReached, DateOnly? From, DateOnly? To, double? ChanceByDay, Nearer? Nearer, decimal? NextStep)
+public sealed record GoalOutlook(
+    Goal Goal,
+    ImmutableArray<(DrillCard Card, RungState State)> Path,
+    decimal? Now,
+    bool IsReached,
+    DateOnly? From,
+    DateOnly? To,
+    double? ChanceByDay,
+    Nearer? Nearer,
+    decimal? NextStep
+)
 {
     /// <summary>Below this chance by the day that was named, that day is too early.</summary>
     public const double TooEarly = 0.25;
 
-    private const int MoreSets = 3, DaysThatCount = 3;
+    private const int MoreSets = 3,
+        DaysThatCount = 3;
 
     /// <summary>Whether the day that was named is too early, as far as anybody can say.</summary>
     public bool IsTooEarly => !IsReached && ChanceByDay < TooEarly;
@@ -47,36 +58,69 @@ public sealed record GoalOutlook(Goal Goal, ImmutableArray<(DrillCard Card, Rung
     /// <param name="verdicts">What stands about each key.</param>
     /// <param name="keys">The drill's keys that were played lately, one a foot.</param>
     /// <param name="days">The days of practice to come.</param>
-    public static GoalOutlook OfDrill(Goal goal, DrillCatalogue catalogue, ILookup<string, Verdict> verdicts, IReadOnlyList<KeyForm> keys, IReadOnlyList<DateOnly> days)
+    public static GoalOutlook OfDrill(
+        Goal goal,
+        DrillCatalogue catalogue,
+        ILookup<string, Verdict> verdicts,
+        IReadOnlyList<KeyForm> keys,
+        IReadOnlyList<DateOnly> days
+    )
     {
-        if (goal.Drill is not { } drill || catalogue.Find(drill) is not { } card) return new GoalOutlook(goal, [], null, false, null, null, null, null, null);
+        if (goal.Drill is not { } drill || catalogue.Find(drill) is not { } card)
+            return new GoalOutlook(goal, [], null, false, null, null, null, null, null);
         var path = Rungs(card, catalogue, verdicts);
         var feet = keys.Where(key => key.History.Latest.Length > 0).Select(key => new Foot(key, card, goal)).ToList();
-        if (feet.Count == 0) return new GoalOutlook(goal, path, null, false, null, null, null, null, null);
+        if (feet.Count == 0)
+            return new GoalOutlook(goal, path, null, false, null, null, null, null, null);
         var reached = goal.Kind == GoalKind.FeintASide ? path[^1].State == RungState.Clean : feet.TrueForAll(foot => foot.HasIt);
         // Where it stands is where the slower foot stands.
         var slowest = feet.MinBy(foot => foot.Standing)!;
-        if (reached) return new GoalOutlook(goal, path, slowest.Said, true, null, null, null, null, null);
+        if (reached)
+            return new GoalOutlook(goal, path, slowest.Said, true, null, null, null, null, null);
         var ahead = Ahead(feet, days, 0);
         var (from, to) = DaysAhead.Span(ahead);
         var more = DaysAhead.Span(Ahead(feet, days, MoreSets)).To;
-        var next = verdicts[drill].Where(verdict => verdict.Key == slowest.Key.History.Key).Select(verdict => (decimal?)verdict.In(verdict.NextDay.Value)).FirstOrDefault();
+        var next = verdicts[drill]
+            .Where(verdict => verdict.Key == slowest.Key.History.Key)
+            .Select(verdict => (decimal?)verdict.In(verdict.NextDay.Value))
+            .FirstOrDefault();
         return new GoalOutlook(
-            goal, path, slowest.Said, false, from, to, goal.By is { } by ? ahead.LastOrDefault(day => day.Day <= by).Chance : null,
-            more is { } sooner && (to is null || to.Value.DayNumber - sooner.DayNumber >= DaysThatCount) ? new Nearer(MoreSets, sooner) : null, next);
+            goal,
+            path,
+            slowest.Said,
+            false,
+            from,
+            to,
+            goal.By is { } by ? ahead.LastOrDefault(day => day.Day <= by).Chance : null,
+            more is { } sooner && (to is null || to.Value.DayNumber - sooner.DayNumber >= DaysThatCount)
+                ? new Nearer(MoreSets, sooner)
+                : null,
+            next
+        );
     }
 
     // The rungs below it, the first of each, and itself; those that were passed by without being played are no part of the way.
-    private static ImmutableArray<(DrillCard Card, RungState State)> Rungs(DrillCard card, DrillCatalogue catalogue, ILookup<string, Verdict> verdicts)
+    private static ImmutableArray<(DrillCard Card, RungState State)> Rungs(
+        DrillCard card,
+        DrillCatalogue catalogue,
+        ILookup<string, Verdict> verdicts
+    )
     {
         var path = new List<DrillCard> { card };
-        for (var below = catalogue.Rungs.Below(card); !below.IsEmpty; below = catalogue.Rungs.Below(below[0])) path.Insert(0, below[0]);
-        var states = path.Select(rung => (Card: rung, State: Verdict.LatestOfFeet(verdicts[rung.Id]) switch
-        {
-            { IsEmpty: true } => RungState.Ahead,
-            var feet when Decision.OfFeet(feet) == DecisionKind.MoveOn => RungState.Clean,
-            _ => RungState.InWork,
-        })).ToList();
+        for (var below = catalogue.Rungs.Below(card); !below.IsEmpty; below = catalogue.Rungs.Below(below[0]))
+            path.Insert(0, below[0]);
+        var states = path.Select(rung =>
+                (
+                    Card: rung,
+                    State: Verdict.LatestOfFeet(verdicts[rung.Id]) switch
+                    {
+                        { IsEmpty: true } => RungState.Ahead,
+                        var feet when Decision.OfFeet(feet) == DecisionKind.MoveOn => RungState.Clean,
+                        _ => RungState.InWork,
+                    }
+                )
+            )
+            .ToList();
         var begun = states.FindLastIndex(rung => rung.State != RungState.Ahead);
         return [.. states.Where((rung, i) => i > begun || rung.State != RungState.Ahead)];
     }
@@ -84,8 +128,17 @@ public sealed record GoalOutlook(Goal Goal, ImmutableArray<(DrillCard Card, Rung
     // Both feet have to: the chance that both did.
     private static ImmutableArray<DayAhead> Ahead(IReadOnlyList<Foot> feet, IReadOnlyList<DateOnly> days, int moreSets)
     {
-        var each = feet.Where(foot => !foot.HasIt).Select(foot => DaysAhead.Of(foot.Key, foot.Dose, foot.SetsADay + moreSets, foot.Wanted, days)).ToList();
-        return each.Count == 0 || each.Exists(one => one.IsEmpty) ? [] : [.. Enumerable.Range(0, each.Min(one => one.Length)).Select(i => new DayAhead(each[0][i].Day, each.Aggregate(1.0, (all, one) => all * one[i].Chance)))];
+        var each = feet.Where(foot => !foot.HasIt)
+            .Select(foot => DaysAhead.Of(foot.Key, foot.Dose, foot.SetsADay + moreSets, foot.Wanted, days))
+            .ToList();
+        return each.Count == 0 || each.Exists(one => one.IsEmpty)
+            ? []
+            :
+            [
+                .. Enumerable
+                    .Range(0, each.Min(one => one.Length))
+                    .Select(i => new DayAhead(each[0][i].Day, each.Aggregate(1.0, (all, one) => all * one[i].Chance))),
+            ];
     }
 
     private sealed class Foot
@@ -98,13 +151,21 @@ public sealed record GoalOutlook(Goal Goal, ImmutableArray<(DrillCard Card, Rung
             Dose = SetDose.Of(last);
             SetsADay = Math.Clamp(latest.Count(one => one.Set.SessionId == last.SessionId), 1, 10);
             var bar = CleanBars.Of(card, Dose);
-            Wanted = goal.Kind == GoalKind.FeintASide
-                ? bar.Value ?? (int)Math.Ceiling(bar.Share * (Dose.Count ?? Math.Max(1, key.Form.Usual)) * model.UnitsInOne)
-                : (int)(model.LowerIsBetter ? Math.Floor((goal.Value ?? 0) * model.UnitsInOne) : Math.Ceiling((goal.Value ?? 0) * model.UnitsInOne));
+            Wanted =
+                goal.Kind == GoalKind.FeintASide
+                    ? bar.Value ?? (int)Math.Ceiling(bar.Share * (Dose.Count ?? Math.Max(1, key.Form.Usual)) * model.UnitsInOne)
+                    : (int)(
+                        model.LowerIsBetter
+                            ? Math.Floor((goal.Value ?? 0) * model.UnitsInOne)
+                            : Math.Ceiling((goal.Value ?? 0) * model.UnitsInOne)
+                    );
             var best = key.History.BestIn(Dose);
             HasIt = best is { } value && (model.LowerIsBetter ? value <= Wanted : value >= Wanted);
             Said = best is { } stands ? stands / (decimal)model.UnitsInOne : null;
-            Standing = best is not { } at ? double.NegativeInfinity : model.LowerIsBetter ? -at : at;
+            Standing =
+                best is not { } at ? double.NegativeInfinity
+                : model.LowerIsBetter ? -at
+                : at;
         }
 
         public KeyForm Key { get; }

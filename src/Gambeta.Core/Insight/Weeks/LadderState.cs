@@ -21,10 +21,20 @@ public sealed record LadderState(string Drill, string Top, Family Family, DateOn
         foreach (var ladder in catalogue.Rungs.Ladders)
         {
             var begun = ladder.Where(card => !card.IsHeading && visits.Contains(card.Id)).ToList();
-            if (begun.Count == 0) continue;
+            if (begun.Count == 0)
+                continue;
             // A day with several rungs of it is one visit: forgotten where one of them was.
-            var days = begun.SelectMany(card => visits[card.Id]).GroupBy(visit => visit.Day).OrderBy(day => day.Key)
-                .Select(day => new LadderVisit(day.Key, day.Any(visit => visit.Kept == false) ? false : day.Any(visit => visit.Kept == true) ? true : null)).ToList();
+            var days = begun
+                .SelectMany(card => visits[card.Id])
+                .GroupBy(visit => visit.Day)
+                .OrderBy(day => day.Key)
+                .Select(day => new LadderVisit(
+                    day.Key,
+                    day.Any(visit => visit.Kept == false) ? false
+                        : day.Any(visit => visit.Kept == true) ? true
+                        : null
+                ))
+                .ToList();
             yield return new LadderState(ladder[0].Id, begun[^1].Id, begun[^1].Family, days[^1].Day, Spacing.After(days));
         }
     }

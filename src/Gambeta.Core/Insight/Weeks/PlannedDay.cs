@@ -6,91 +6,116 @@ namespace Gambeta.Core.Insight.Weeks;
 public enum DayKind
 {
     /// <summary>A rest.</summary>
-    [Key("rest")] Rest,
+    [Key("rest")]
+    Rest,
 
     /// <summary>Practice is laid out for it.</summary>
-    [Key("practice")] Practice,
+    [Key("practice")]
+    Practice,
 
     /// <summary>It was practised.</summary>
-    [Key("done")] Done,
+    [Key("done")]
+    Done,
 
     /// <summary>It was for practice, and passed.</summary>
-    [Key("left out")] LeftOut,
+    [Key("left out")]
+    LeftOut,
 
     /// <summary>Training with a club.</summary>
-    [Key("training")] Training,
+    [Key("training")]
+    Training,
 
     /// <summary>A match.</summary>
-    [Key("match")] Match,
+    [Key("match")]
+    Match,
 
     /// <summary>Ill or on holiday.</summary>
-    [Key("away")] Away,
+    [Key("away")]
+    Away,
 
     /// <summary>Something hurts: nothing until a grown-up has let it pass.</summary>
-    [Key("hurt")] Hurt,
+    [Key("hurt")]
+    Hurt,
 }
 
 /// <summary>How hard a day is.</summary>
 public enum Hardness
 {
     /// <summary>Light: easy touches, half as long.</summary>
-    [Key("light")] Light,
+    [Key("light")]
+    Light,
 
     /// <summary>In the middle.</summary>
-    [Key("middle")] Middle,
+    [Key("middle")]
+    Middle,
 
     /// <summary>Hard.</summary>
-    [Key("hard")] Hard,
+    [Key("hard")]
+    Hard,
 }
 
 /// <summary>What a day is about.</summary>
 public enum ThemeKind
 {
     /// <summary>Whatever is worth most.</summary>
-    [Key("any")] Any,
+    [Key("any")]
+    Any,
 
     /// <summary>A family of drills.</summary>
-    [Key("family")] Family,
+    [Key("family")]
+    Family,
 
     /// <summary>The other foot.</summary>
-    [Key("other foot")] OtherFoot,
+    [Key("other foot")]
+    OtherFoot,
 
     /// <summary>Easy touches.</summary>
-    [Key("easy")] Easy,
+    [Key("easy")]
+    Easy,
 
     /// <summary>Records that are in reach.</summary>
-    [Key("test")] Test,
+    [Key("test")]
+    Test,
 }
 
 /// <summary>Why a day is light.</summary>
 public enum LightBecause
 {
     /// <summary>It is not.</summary>
-    [Key("not light")] NotLight,
+    [Key("not light")]
+    NotLight,
 
     /// <summary>It is the light week after three.</summary>
-    [Key("light week")] LightWeek,
+    [Key("light week")]
+    LightWeek,
 
     /// <summary>A match the day before.</summary>
-    [Key("after match")] AfterMatch,
+    [Key("after match")]
+    AfterMatch,
 
     /// <summary>A match the day after.</summary>
-    [Key("before match")] BeforeMatch,
+    [Key("before match")]
+    BeforeMatch,
 
     /// <summary>The day before was hard.</summary>
-    [Key("after hard day")] AfterHardDay,
+    [Key("after hard day")]
+    AfterHardDay,
 
     /// <summary>Ill until lately.</summary>
-    [Key("after illness")] AfterIllness,
+    [Key("after illness")]
+    AfterIllness,
 
     /// <summary>Growing fast.</summary>
-    [Key("growing")] Growing,
+    [Key("growing")]
+    Growing,
 
     /// <summary>The week holds as much as it should.</summary>
-    [Key("full week")] FullWeek,
+    [Key("full week")]
+    FullWeek,
 
     /// <summary>Load asked for an easy day.</summary>
-    [Key("easy day")] EasyDay,
+    [Key("easy day")]
+    EasyDay,
 }
 
 /// <summary>A day of the weeks.</summary>
@@ -101,7 +126,13 @@ public enum LightBecause
 public sealed record PlannedDay(DateOnly Day, DayKind Kind, int Minutes = 0, Hardness Hardness = Hardness.Light)
 {
     /// <summary>The effort, of 10, that a day laid out as light, in the middle or hard is reckoned at.</summary>
-    public static int Effort(Hardness hardness) => hardness switch { Hardness.Light => 3, Hardness.Middle => 5, _ => 7 };
+    public static int Effort(Hardness hardness) =>
+        hardness switch
+        {
+            Hardness.Light => 3,
+            Hardness.Middle => 5,
+            _ => 7,
+        };
 
     /// <summary>What it is about.</summary>
     public ThemeKind Theme { get; init; }

@@ -6,26 +6,32 @@ namespace Gambeta.Core.Insight.Weeks;
 public enum RhythmSchool
 {
     /// <summary>Every other day. The default: a habit with a rest after each day, whatever day it began on.</summary>
-    [Key("every other day")] EveryOtherDay,
+    [Key("every other day")]
+    EveryOtherDay,
 
     /// <summary>Three days a week; two in a light week, and in one with two days at the club or more.</summary>
-    [Key("two or three a week")] TwoOrThreeAWeek,
+    [Key("two or three a week")]
+    TwoOrThreeAWeek,
 
     /// <summary>Every day for a month, with light days in it; every other day after that.</summary>
-    [Key("every day for a month")] EveryDayForAMonth,
+    [Key("every day for a month")]
+    EveryDayForAMonth,
 
     /// <summary>Days of the week of one's own.</summary>
-    [Key("own days")] OwnDays,
+    [Key("own days")]
+    OwnDays,
 }
 
 /// <summary>What is played elsewhere: it counts as load.</summary>
 public enum ClubKind
 {
     /// <summary>Training with a team.</summary>
-    [Key("training")] Training,
+    [Key("training")]
+    Training,
 
     /// <summary>A match.</summary>
-    [Key("match")] Match,
+    [Key("match")]
+    Match,
 }
 
 /// <summary>A day of every week with a club.</summary>
@@ -59,11 +65,13 @@ public sealed record Rhythm(RhythmSchool School, int Minutes, ImmutableArray<Day
     public const int MonthDays = 30;
 
     /// <summary>The bounds of minutes at a club.</summary>
-    public const int LeastAtClub = 10, MostAtClub = 180;
+    public const int LeastAtClub = 10,
+        MostAtClub = 180;
 
     /// <summary>Before anybody chose: every other day, a quarter of an hour.</summary>
     public static readonly Rhythm Usual = new(RhythmSchool.EveryOtherDay, SessionMinutes.Usual, [], DateOnly.MinValue, []);
 
     /// <summary>How often on a day: the month is over after thirty days.</summary>
-    public RhythmSchool On(DateOnly day) => School == RhythmSchool.EveryDayForAMonth && day.DayNumber - Since.DayNumber >= MonthDays ? RhythmSchool.EveryOtherDay : School;
+    public RhythmSchool On(DateOnly day) =>
+        School == RhythmSchool.EveryDayForAMonth && day.DayNumber - Since.DayNumber >= MonthDays ? RhythmSchool.EveryOtherDay : School;
 }

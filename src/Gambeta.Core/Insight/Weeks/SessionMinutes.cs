@@ -13,7 +13,8 @@ public static class SessionMinutes
     public const int Longest = 90;
 
     /// <summary>
-    /// The longest session at an age: half an hour up to six years, five minutes more a year. A figure of ours on the careful side: attention goes first, then technique.
+    /// The longest session at an age: half an hour up to six years, five minutes more a year. A figure of ours on the careful side:
+    /// attention goes first, then technique.
     /// </summary>
     public static int Most(int age) => Math.Clamp(30 + ((age - 6) * 5), 30, Longest);
 }

@@ -8,7 +8,8 @@ namespace Gambeta.Core.Insight.Weeks;
 /// <summary>All that is known when weeks are laid out.</summary>
 public sealed record WeeksFacts
 {
-    /// <summary>So many weeks of sittings are read, three years: a light week comes after three, counted from the first or from the last break.</summary>
+    /// <summary>So many weeks of sittings are read, three years: a light week comes after three, counted from the first or from the last
+    /// break.</summary>
     public const int WeeksRead = 157;
 
     /// <summary>So many weeks back it is looked whether a ladder was still there when it came back.</summary>
@@ -70,16 +71,27 @@ public sealed record WeeksFacts
     /// </summary>
     /// <param name="begun">The days of the last week on which a drill was begun, once for each of them.</param>
     /// <param name="known">How many drills are known in all.</param>
-    public static ImmutableArray<DateOnly> NewDaysOf(IReadOnlyCollection<DateOnly> begun, int known) => [.. begun.Distinct().Where(day => known - begun.Count(one => one >= day) >= PlanFacts.Few)];
+    public static ImmutableArray<DateOnly> NewDaysOf(IReadOnlyCollection<DateOnly> begun, int known) =>
+        [.. begun.Distinct().Where(day => known - begun.Count(one => one >= day) >= PlanFacts.Few)];
 
     /// <summary>What was played with a club in so many weeks up to today, as load.</summary>
-    public IEnumerable<SittingLoad> ClubLoads(int weeks) => Enumerable.Range(0, 7 * weeks).Select(i => ClubOn(Today.AddDays(-i))).OfType<ClubDate>().Select(club => new SittingLoad(club.Day, club.Minutes, ClubDate.Effort(club.Kind)));
+    public IEnumerable<SittingLoad> ClubLoads(int weeks) =>
+        Enumerable
+            .Range(0, 7 * weeks)
+            .Select(i => ClubOn(Today.AddDays(-i)))
+            .OfType<ClubDate>()
+            .Select(club => new SittingLoad(club.Day, club.Minutes, ClubDate.Effort(club.Kind)));
 
     /// <summary>What is played with a club on a day: the match, where there are both; nothing while somebody is away.</summary>
     public ClubDate? ClubOn(DateOnly day)
     {
-        if (Away.Any(away => away.Stops(day))) return null;
-        var all = Rhythm.Club.Where(club => club.Day == day.DayOfWeek).Select(club => new ClubDate(day, club.Kind, club.Minutes)).Concat(Dates.Where(date => date.Day == day)).ToList();
+        if (Away.Any(away => away.Stops(day)))
+            return null;
+        var all = Rhythm
+            .Club.Where(club => club.Day == day.DayOfWeek)
+            .Select(club => new ClubDate(day, club.Kind, club.Minutes))
+            .Concat(Dates.Where(date => date.Day == day))
+            .ToList();
         return all.Count == 0 ? null : all.MaxBy(club => club.Load);
     }
 }

@@ -11,8 +11,10 @@ public static class PlayEvents
         var standing = ImmutableArray.CreateBuilder<PlayEvent>();
         foreach (var happened in events)
         {
-            if (happened.Kind != PlayEventKind.TakeBack) standing.Add(happened);
-            else if (standing.Count > 0) standing.RemoveAt(standing.Count - 1);
+            if (happened.Kind != PlayEventKind.TakeBack)
+                standing.Add(happened);
+            else if (standing.Count > 0)
+                standing.RemoveAt(standing.Count - 1);
         }
         return standing.ToImmutable();
     }

@@ -47,7 +47,8 @@ public static class PlayNotation
             var word = end < 0 ? rest : rest[..end];
             rest = end < 0 ? default : rest[(end + 1)..].TrimStart();
             var happened = ReadWord(word, ref at);
-            if (events.Count == MostEvents) throw new FormatException($"More than {MostEvents} events in one set.");
+            if (events.Count == MostEvents)
+                throw new FormatException($"More than {MostEvents} events in one set.");
             events.Add(happened);
         }
         return events.ToImmutable();
@@ -60,17 +61,22 @@ public static class PlayNotation
         var before = 0;
         foreach (var happened in events)
         {
-            if (line.Length > 0) line.Append(' ');
-            line.Append(happened.Kind switch
-            {
-                PlayEventKind.Touch => "",
-                PlayEventKind.Slip => "x",
-                PlayEventKind.Stop => "s",
-                PlayEventKind.TakeBack => "b",
-                _ => "v",
-            });
-            if (happened.Foot is { } foot) line.Append(foot == Foot.Left ? 'l' : 'r');
-            if (happened.Zone > 0) line.Append(CultureInfo.InvariantCulture, $"#{happened.Zone}:");
+            if (line.Length > 0)
+                line.Append(' ');
+            line.Append(
+                happened.Kind switch
+                {
+                    PlayEventKind.Touch => "",
+                    PlayEventKind.Slip => "x",
+                    PlayEventKind.Stop => "s",
+                    PlayEventKind.TakeBack => "b",
+                    _ => "v",
+                }
+            );
+            if (happened.Foot is { } foot)
+                line.Append(foot == Foot.Left ? 'l' : 'r');
+            if (happened.Zone > 0)
+                line.Append(CultureInfo.InvariantCulture, $"#{happened.Zone}:");
             line.Append(CultureInfo.InvariantCulture, $"{happened.At - before}");
             before = happened.At;
         }
@@ -80,27 +86,37 @@ public static class PlayNotation
     private static PlayEvent ReadWord(ReadOnlySpan<char> word, ref int at)
     {
         var letters = word.IndexOfAnyExcept(Letters);
-        var (kind, foot) = letters < 0 ? throw Wrong(word) : word[..letters] switch
-        {
-            "l" => (PlayEventKind.Touch, Foot.Left),
-            "r" => (PlayEventKind.Touch, Foot.Right),
-            "x" => (PlayEventKind.Slip, null),
-            "xl" => (PlayEventKind.Slip, Foot.Left),
-            "xr" => (PlayEventKind.Slip, Foot.Right),
-            "s" => (PlayEventKind.Stop, null),
-            "b" => (PlayEventKind.TakeBack, null),
-            "v" => (PlayEventKind.Void, (Foot?)null),
-            _ => throw Wrong(word),
-        };
+        var (kind, foot) =
+            letters < 0
+                ? throw Wrong(word)
+                : word[..letters] switch
+                {
+                    "l" => (PlayEventKind.Touch, Foot.Left),
+                    "r" => (PlayEventKind.Touch, Foot.Right),
+                    "x" => (PlayEventKind.Slip, null),
+                    "xl" => (PlayEventKind.Slip, Foot.Left),
+                    "xr" => (PlayEventKind.Slip, Foot.Right),
+                    "s" => (PlayEventKind.Stop, null),
+                    "b" => (PlayEventKind.TakeBack, null),
+                    "v" => (PlayEventKind.Void, (Foot?)null),
+                    _ => throw Wrong(word),
+                };
         var rest = word[letters..];
         var zone = 0;
         if (rest[0] == '#')
         {
             var colon = rest.IndexOf(':');
-            if (colon < 2 || kind != PlayEventKind.Touch || !int.TryParse(rest[1..colon], NumberStyles.None, CultureInfo.InvariantCulture, out zone) || zone is < 1 or > 20) throw Wrong(word);
+            if (
+                colon < 2
+                || kind != PlayEventKind.Touch
+                || !int.TryParse(rest[1..colon], NumberStyles.None, CultureInfo.InvariantCulture, out zone)
+                || zone is < 1 or > 20
+            )
+                throw Wrong(word);
             rest = rest[(colon + 1)..];
         }
-        if (!int.TryParse(rest, NumberStyles.None, CultureInfo.InvariantCulture, out var after) || after > Latest - at) throw Wrong(word);
+        if (!int.TryParse(rest, NumberStyles.None, CultureInfo.InvariantCulture, out var after) || after > Latest - at)
+            throw Wrong(word);
         at += after;
         return new PlayEvent(at, kind, foot, zone);
     }

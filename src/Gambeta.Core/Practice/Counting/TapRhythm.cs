@@ -13,7 +13,8 @@ public sealed record TapRhythm(int TouchesAMinute, double LongestPause, double E
     public static TapRhythm? Of(IEnumerable<PlayEvent> events)
     {
         var times = PlayEvents.Standing(events).Where(e => e.Kind == PlayEventKind.Touch).Select(e => e.At).ToList();
-        if (times.Count < LeastTouches || times[^1] == times[0]) return null;
+        if (times.Count < LeastTouches || times[^1] == times[0])
+            return null;
         var gaps = times.Zip(times.Skip(1), (a, b) => b - a).Order().ToList();
         var middle = gaps[gaps.Count / 2];
         var even = gaps.Count(gap => Math.Abs(gap - middle) * 4 <= middle);

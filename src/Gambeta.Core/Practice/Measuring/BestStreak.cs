@@ -24,7 +24,8 @@ public sealed class BestStreak : Tried<TriesResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TriesResult(TriesOf(draft));
 
     /// <inheritdoc/>
-    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TriesResult result) => [(new(MeasureKind.Streak), result.Longest)];
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TriesResult result) =>
+        [(new(MeasureKind.Streak), result.Longest)];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.Streak);

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -29,14 +29,16 @@ public sealed class CleanReps : ByReps<RepsResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0);
 
     /// <summary>The touches follow from the pattern, clean reps and slips alike.</summary>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RepsResult result) => pattern.PerRep * (result.CleanReps + result.Slips);
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RepsResult result) =>
+        pattern.PerRep * (result.CleanReps + result.Slips);
 
     /// <inheritdoc/>
     public override string? AsTyped(PracticeSet set, string field) =>
         set.Result is RepsResult reps ? TypedCounts.Text(field == "reps" ? reps.CleanReps : reps.Slips) : null;
 
     /// <inheritdoc/>
-    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RepsResult result) => [(new(MeasureKind.CleanReps), result.CleanReps)];
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RepsResult result) =>
+        [(new(MeasureKind.CleanReps), result.CleanReps)];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.CleanReps);

@@ -16,8 +16,9 @@ public sealed record CleanStreakResult(ImmutableArray<JugglingTry> Tries) : Trie
 }
 
 /// <summary>
-/// Clean reps in a row, each try as long as it lasts: what clean reps are measured by where the dose says so (<see cref="MeasureTraits.LastingAs"/>), and what some
-/// cards are about. A tap is a rep. Written down as <c>{"tries": [12, 7], "ends": "da"}</c>.
+/// Clean reps in a row, each try as long as it lasts: what clean reps are measured by where the dose says so
+/// (<see cref="MeasureTraits.LastingAs"/>), and what some cards are about. A tap is a rep. Written down as <c>{"tries": [12, 7], "ends":
+/// "da"}</c>.
 /// </summary>
 public sealed class CleanStreak : Tried<CleanStreakResult>
 {
@@ -26,20 +27,34 @@ public sealed class CleanStreak : Tried<CleanStreakResult>
 
     /// <inheritdoc/>
     protected override SetDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
-        played.Timed with { TryTouches = [.. tries.Select(t => t.Try.Touches)], TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())] };
+        played.Timed with
+        {
+            TryTouches = [.. tries.Select(t => t.Try.Touches)],
+            TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())],
+        };
 
     /// <summary>More reps than a foot can do in the time.</summary>
     public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
-        PlayedBounds.RepsAreBroken(card, feet, draft with { Reps = (int)Math.Min(int.MaxValue, draft.TryTouches?.Sum(reps => (long)reps) ?? 0) }, worked);
+        PlayedBounds.RepsAreBroken(
+            card,
+            feet,
+            draft with
+            {
+                Reps = (int)Math.Min(int.MaxValue, draft.TryTouches?.Sum(reps => (long)reps) ?? 0),
+            },
+            worked
+        );
 
     /// <inheritdoc/>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new CleanStreakResult(TriesOf(draft));
 
     /// <summary>The touches follow from the pattern; the rep that went wrong is not among them.</summary>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, CleanStreakResult result) => pattern.PerRep * result.Tries.Sum(t => t.Touches);
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, CleanStreakResult result) =>
+        pattern.PerRep * result.Tries.Sum(t => t.Touches);
 
     /// <inheritdoc/>
-    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, CleanStreakResult result) => [(new(MeasureKind.CleanStreak), result.Longest)];
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, CleanStreakResult result) =>
+        [(new(MeasureKind.CleanStreak), result.Longest)];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.CleanStreak);

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -11,7 +11,8 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
 
-/// <summary>A run of a course; its time is the set's. Every clipped marker costs a penalty, as long as it was when the run was made.</summary>
+/// <summary>A run of a course; its time is the set's. Every clipped marker costs a penalty, as long as it was when the run was
+/// made.</summary>
 /// <param name="Clips">Markers clipped.</param>
 /// <param name="Penalty">What each one costs.</param>
 /// <param name="Void">True when the run does not count: a false start, somebody in the way.</param>
@@ -25,7 +26,8 @@ public sealed record RunResult(int Clips, TimeSpan Penalty, bool Void = false) :
 }
 
 /// <summary>
-/// Seconds for a course on a fixed layout, penalties added. Written down as <c>{"clips": 1, "penalty": 1, "void": false}</c>, the penalty in seconds.
+/// Seconds for a course on a fixed layout, penalties added. Written down as <c>{"clips": 1, "penalty": 1, "void": false}</c>, the penalty
+/// in seconds.
 /// </summary>
 public sealed class CourseTime : WayOfMeasuring<RunResult>
 {
@@ -33,39 +35,52 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     public override MeasuredBy Key => MeasuredBy.CourseTime;
 
     /// <inheritdoc/>
-    public override SetDraft Counted(PlayedSet played) => played.Timed with { Clips = played.Count(PlayEventKind.Slip), Void = played.Count(PlayEventKind.Void) > 0 };
+    public override SetDraft Counted(PlayedSet played) =>
+        played.Timed with
+        {
+            Clips = played.Count(PlayEventKind.Slip),
+            Void = played.Count(PlayEventKind.Void) > 0,
+        };
 
     /// <inheritdoc/>
     public override bool HasItsCounts(Feet feet, SetDraft draft) => true;
 
     /// <summary>Faster over the length of the course than anybody runs.</summary>
     public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
-        !(draft.Void ?? false) && card.Layout is { } layout && Course.Of(layout).Course is { } course && course.Length > PlayedBounds.MostMetresASecond * worked.TotalSeconds;
+        !(draft.Void ?? false)
+        && card.Layout is { } layout
+        && Course.Of(layout).Course is { } course
+        && course.Length > PlayedBounds.MostMetresASecond * worked.TotalSeconds;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RunResult(draft.Clips ?? 0, frame.ClipPenalty, draft.Void ?? false);
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) =>
+        new RunResult(draft.Clips ?? 0, frame.ClipPenalty, draft.Void ?? false);
 
     /// <inheritdoc/>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RunResult result) => tapped.Total > 0 ? tapped : OfARun(card, pattern);
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RunResult result) =>
+        tapped.Total > 0 ? tapped : OfARun(card, pattern);
 
     /// <inheritdoc/>
     public override TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) => OfARun(card, pattern);
 
-    private TouchCount OfARun(DrillCard card, Pattern pattern) => (card.Layout?.Way ?? RunWay.Any).Share(pattern, CardRules.Of(Key).TouchesOfARun(card, pattern));
+    private TouchCount OfARun(DrillCard card, Pattern pattern) =>
+        (card.Layout?.Way ?? RunWay.Any).Share(pattern, CardRules.Of(Key).TouchesOfARun(card, pattern));
 
     /// <inheritdoc/>
-    public override SetDraft Complete(SetDraft draft, PracticeSet old) => old.Result is RunResult run ? draft with { Void = draft.Void ?? run.Void } : draft;
+    public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
+        old.Result is RunResult run ? draft with { Void = draft.Void ?? run.Void } : draft;
 
     /// <inheritdoc/>
     public override ImmutableArray<TypedField> Fields(Feet feet) => [new("clips"), new("void", TypedKind.Flag)];
 
     /// <inheritdoc/>
-    public override string? AsTyped(PracticeSet set, string field) => (set.Result, field) switch
-    {
-        (RunResult run, "clips") => TypedCounts.Text(run.Clips),
-        (RunResult { Void: true }, "void") => "true",
-        _ => null,
-    };
+    public override string? AsTyped(PracticeSet set, string field) =>
+        (set.Result, field) switch
+        {
+            (RunResult run, "clips") => TypedCounts.Text(run.Clips),
+            (RunResult { Void: true }, "void") => "true",
+            _ => null,
+        };
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Clips = typed.Count("clips"), Void = typed.Flag("void") };
@@ -78,9 +93,19 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.CourseSeconds);
 
     /// <inheritdoc/>
-    protected override JsonObject Write(RunResult result) => new() { ["clips"] = result.Clips, ["penalty"] = result.Penalty.TotalSeconds, ["void"] = result.Void };
+    protected override JsonObject Write(RunResult result) =>
+        new()
+        {
+            ["clips"] = result.Clips,
+            ["penalty"] = result.Penalty.TotalSeconds,
+            ["void"] = result.Void,
+        };
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) =>
-        new RunResult(written.Number("clips"), TimeSpan.FromSeconds(written.GetProperty("penalty").GetDouble()), written.GetProperty("void").GetBoolean());
+        new RunResult(
+            written.Number("clips"),
+            TimeSpan.FromSeconds(written.GetProperty("penalty").GetDouble()),
+            written.GetProperty("void").GetBoolean()
+        );
 }

@@ -4,7 +4,8 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
 
-/// <summary>Seconds and rates as a thumb can know them: rounded up to the tenth, and a round counts only when it was played to its end.</summary>
+/// <summary>Seconds and rates as a thumb can know them: rounded up to the tenth, and a round counts only when it was played to its
+/// end.</summary>
 public static class HandTiming
 {
     /// <summary>How far a round may be off its length and still count as played to its end.</summary>

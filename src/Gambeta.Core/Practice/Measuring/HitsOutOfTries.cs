@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -22,7 +22,8 @@ public sealed record HitsResult(int Hits, int Misses) : SetResult
     public int Tries => Hits + Misses;
 }
 
-/// <summary>Tries that came off, out of a number of tries, each number a measure of its own. Written down as <c>{"hits": 7, "misses": 3}</c>.</summary>
+/// <summary>Tries that came off, out of a number of tries, each number a measure of its own. Written down as <c>{"hits": 7, "misses":
+/// 3}</c>.</summary>
 public sealed class HitsOutOfTries : ByReps<HitsResult>
 {
     /// <inheritdoc/>
@@ -35,7 +36,8 @@ public sealed class HitsOutOfTries : ByReps<HitsResult>
     public static HitsResult OfCounts(SetDraft draft) => new(draft.Reps ?? 0, draft.Slips ?? 0);
 
     /// <inheritdoc/>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, HitsResult result) => pattern.Of(CardRules.Of(Key).TouchesIn(pattern, result.Tries));
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, HitsResult result) =>
+        pattern.Of(CardRules.Of(Key).TouchesIn(pattern, result.Tries));
 
     /// <inheritdoc/>
     public override string? AsTyped(PracticeSet set, string field) => set.Result is HitsResult hits ? AsTyped(hits, field) : null;
@@ -44,15 +46,17 @@ public sealed class HitsOutOfTries : ByReps<HitsResult>
     public static string AsTyped(HitsResult hits, string field) => TypedCounts.Text(field == "reps" ? hits.Hits : hits.Misses);
 
     /// <summary>Hits and misses of a set, also where the zones of strikes are known.</summary>
-    public static (int Hits, int Misses) CameOff(PracticeSet set) => set.Result switch
-    {
-        HitsResult hits => (hits.Hits, hits.Misses),
-        StrikesResult strikes => (strikes.Counts.Hits, strikes.Counts.Misses),
-        _ => default,
-    };
+    public static (int Hits, int Misses) CameOff(PracticeSet set) =>
+        set.Result switch
+        {
+            HitsResult hits => (hits.Hits, hits.Misses),
+            StrikesResult strikes => (strikes.Counts.Hits, strikes.Counts.Misses),
+            _ => default,
+        };
 
     /// <inheritdoc/>
-    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, HitsResult result) => [(new(MeasureKind.HitsOutOf, result.Tries), result.Hits)];
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, HitsResult result) =>
+        [(new(MeasureKind.HitsOutOf, result.Tries), result.Hits)];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => dose is RepsDose tries ? new(MeasureKind.HitsOutOf, tries.Reps) : null;

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
@@ -50,7 +50,10 @@ public sealed class LadderRung : Tried<LadderResult>
 
     /// <inheritdoc/>
     protected override SetDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
-        base.Counted(played, tries) with { RungSeconds = RungSeconds(tries) };
+        base.Counted(played, tries) with
+        {
+            RungSeconds = RungSeconds(tries),
+        };
 
     /// <summary>A ladder's time cannot lie after the end of the set.</summary>
     public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) =>
@@ -61,19 +64,29 @@ public sealed class LadderRung : Tried<LadderResult>
         new LadderResult(TriesOf(draft)) { Took = draft.RungSeconds is > 0 and var took ? TimeSpan.FromSeconds(took) : null };
 
     /// <inheritdoc/>
-    public override SetDraft Complete(SetDraft draft, PracticeSet old) => old.Result is LadderResult { Took: { } took } && took.TotalSeconds <= draft.Seconds
-        ? draft with { RungSeconds = draft.RungSeconds ?? took.TotalSeconds }
-        : draft;
+    public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
+        old.Result is LadderResult { Took: { } took } && took.TotalSeconds <= draft.Seconds
+            ? draft with
+            {
+                RungSeconds = draft.RungSeconds ?? took.TotalSeconds,
+            }
+            : draft;
 
     /// <summary>A ladder's time is that of its highest rung: on another rung it means nothing.</summary>
     public override SetResult Mended(SetResult now, SetResult before, SetDraft draft) =>
-        now is LadderResult mended && before is LadderResult old && draft.RungSeconds is null && mended.Rung != old.Rung ? mended with { Took = null } : now;
+        now is LadderResult mended && before is LadderResult old && draft.RungSeconds is null && mended.Rung != old.Rung
+            ? mended with
+            {
+                Took = null,
+            }
+            : now;
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, LadderResult result)
     {
         yield return (new(MeasureKind.LadderRung), result.Rung);
-        if (result is { Rung: > 0, Took: { } took }) yield return (new(MeasureKind.RungSeconds, result.Rung), HandTiming.HandTime(took));
+        if (result is { Rung: > 0, Took: { } took })
+            yield return (new(MeasureKind.RungSeconds, result.Rung), HandTiming.HandTime(took));
     }
 
     /// <inheritdoc/>
@@ -83,13 +96,17 @@ public sealed class LadderRung : Tried<LadderResult>
     protected override JsonObject Write(LadderResult result)
     {
         var written = base.Write(result);
-        if (result.Took is { } took) written["took"] = took.TotalSeconds;
+        if (result.Took is { } took)
+            written["took"] = took.TotalSeconds;
         return written;
     }
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) =>
-        new LadderResult(ReadTries(written)) { Took = written.TryGetProperty("took", out var took) ? TimeSpan.FromSeconds(took.GetDouble()) : null };
+        new LadderResult(ReadTries(written))
+        {
+            Took = written.TryGetProperty("took", out var took) ? TimeSpan.FromSeconds(took.GetDouble()) : null,
+        };
 
     // When the highest rung was finished for the first time, from the start of the set.
     private static double? RungSeconds(IReadOnlyList<(JugglingTry Try, int EndedAt)> tries)
@@ -98,7 +115,8 @@ public sealed class LadderRung : Tried<LadderResult>
         foreach (var (go, endedAt) in tries)
         {
             rung = LadderResult.After(rung, go);
-            if (rung > highest) (highest, at) = (rung, endedAt / 100.0);
+            if (rung > highest)
+                (highest, at) = (rung, endedAt / 100.0);
         }
         return at;
     }

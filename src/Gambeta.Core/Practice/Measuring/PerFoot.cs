@@ -10,19 +10,21 @@ internal static class PerFoot
     public static bool HasThem(Feet feet, SetDraft draft) =>
         (feet == Feet.Right || draft.Left is not null) && (feet == Feet.Left || draft.Right is not null);
 
-    public static ImmutableArray<TypedField> Fields(Feet feet) => feet switch
-    {
-        Feet.Left => [new("left")],
-        Feet.Right => [new("right")],
-        _ => [new("left"), new("right")],
-    };
+    public static ImmutableArray<TypedField> Fields(Feet feet) =>
+        feet switch
+        {
+            Feet.Left => [new("left")],
+            Feet.Right => [new("right")],
+            _ => [new("left"), new("right")],
+        };
 
-    public static string? AsTyped(PracticeSet set, string field) => field switch
-    {
-        "left" => TypedCounts.Text(set.Touches.Left),
-        "right" => TypedCounts.Text(set.Touches.Right),
-        _ => null,
-    };
+    public static string? AsTyped(PracticeSet set, string field) =>
+        field switch
+        {
+            "left" => TypedCounts.Text(set.Touches.Left),
+            "right" => TypedCounts.Text(set.Touches.Right),
+            _ => null,
+        };
 
     public static SetDraft Read(TypedCounts typed) => new() { Left = typed.Count("left"), Right = typed.Count("right") };
 }

@@ -7,8 +7,9 @@ using Gambeta.Core.Practice.Sets;
 namespace Gambeta.Core.Practice.Measuring;
 
 /// <summary>
-/// Numbers that no one can have played. They are far beyond what is asked about (<see cref="SetProblem.CountTooHigh"/>): a child may drum on the glass with all
-/// fingers, and that is kept as it was told. All arithmetic here is in <c>long</c>: no count that fits a draft can overflow it.
+/// Numbers that no one can have played. They are far beyond what is asked about (<see cref="SetProblem.CountTooHigh"/>): a child may drum
+/// on the glass with all fingers, and that is kept as it was told. All arithmetic here is in <c>long</c>: no count that fits a draft can
+/// overflow it.
 /// </summary>
 public static class PlayedBounds
 {
@@ -24,13 +25,17 @@ public static class PlayedBounds
     /// <summary>Metres a second beyond which no course was run: grown-up sprinters do not reach it without a ball.</summary>
     public const double MostMetresASecond = 12;
 
-    /// <summary>True when a draft's numbers cannot have been played in a time. The draft has no negative counts, and its lists are within <see cref="SetCheck.MostTries"/>.</summary>
+    /// <summary>True when a draft's numbers cannot have been played in a time. The draft has no negative counts, and its lists are within
+    /// <see cref="SetCheck.MostTries"/>.</summary>
     public static bool AreBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked)
     {
         var most = Most(worked);
-        return Sum(draft.Left, draft.Right) > most || Sum(draft.Reps, draft.Slips) > most
-            || draft.LongestRun > most || draft.Clips > most
-            || Sum(draft.TryTouches) > most || Sum(draft.StationTries) > most
+        return Sum(draft.Left, draft.Right) > most
+            || Sum(draft.Reps, draft.Slips) > most
+            || draft.LongestRun > most
+            || draft.Clips > most
+            || Sum(draft.TryTouches) > most
+            || Sum(draft.StationTries) > most
             || Ways.Of(card.MeasuredBy).IsBroken(card, feet, draft, worked);
     }
 

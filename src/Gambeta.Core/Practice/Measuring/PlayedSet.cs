@@ -24,11 +24,19 @@ public sealed record PlayedSet(ImmutableArray<PlayEvent> Standing, Feet Feet, Ch
             var (left, right) = (0, 0);
             foreach (var happened in Standing)
             {
-                if (happened.Kind != PlayEventKind.Touch) continue;
-                if (FootOf(happened) == Foot.Left) left++;
-                else right++;
+                if (happened.Kind != PlayEventKind.Touch)
+                    continue;
+                if (FootOf(happened) == Foot.Left)
+                    left++;
+                else
+                    right++;
             }
-            return new SetDraft { Left = left, Right = right, Seconds = Seconds };
+            return new SetDraft
+            {
+                Left = left,
+                Right = right,
+                Seconds = Seconds,
+            };
         }
     }
 
@@ -38,11 +46,13 @@ public sealed record PlayedSet(ImmutableArray<PlayEvent> Standing, Feet Feet, Ch
     /// <summary>How many events of a kind there are.</summary>
     public int Count(PlayEventKind kind) => Standing.Count(e => e.Kind == kind);
 
-    /// <summary>Whose foot it was. With one foot at work either half of the glass is that foot: nobody aims with a ball at the feet.</summary>
-    public Foot FootOf(PlayEvent happened) => Feet switch
-    {
-        Feet.Left => Foot.Left,
-        Feet.Right => Foot.Right,
-        _ => happened.Foot ?? Foot.Right,
-    };
+    /// <summary>Whose foot it was. With one foot at work either half of the glass is that foot: nobody aims with a ball at the
+    /// feet.</summary>
+    public Foot FootOf(PlayEvent happened) =>
+        Feet switch
+        {
+            Feet.Left => Foot.Left,
+            Feet.Right => Foot.Right,
+            _ => happened.Foot ?? Foot.Right,
+        };
 }

@@ -6,8 +6,8 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Practice.Measuring;
 
 /// <summary>
-/// Results as they are written down: which measure, the version of the form, and the form itself as JSON. What each form holds stands with its measure; a form that
-/// changes gets another number here, and whoever reads an old one turns it into the new one.
+/// Results as they are written down: which measure, the version of the form, and the form itself as JSON. What each form holds stands with
+/// its measure; a form that changes gets another number here, and whoever reads an old one turns it into the new one.
 /// </summary>
 public static class ResultJson
 {
@@ -21,7 +21,8 @@ public static class ResultJson
     /// <exception cref="FormatException">It is of another version, or no result of that measure.</exception>
     public static SetResult Read(MeasuredBy measuredBy, int version, string written)
     {
-        if (version != Version) throw new FormatException($"A result of version {version} cannot be read here.");
+        if (version != Version)
+            throw new FormatException($"A result of version {version} cannot be read here.");
         try
         {
             using var json = JsonDocument.Parse(written);
@@ -35,7 +36,8 @@ public static class ResultJson
 
     internal static JsonArray Numbers(IEnumerable<int> values) => new([.. values.Select(value => (JsonNode)value)]);
 
-    internal static IEnumerable<int> Numbers(this JsonElement json, string name) => json.GetProperty(name).EnumerateArray().Select(value => value.GetInt32());
+    internal static IEnumerable<int> Numbers(this JsonElement json, string name) =>
+        json.GetProperty(name).EnumerateArray().Select(value => value.GetInt32());
 
     internal static int Number(this JsonElement json, string name) => json.GetProperty(name).GetInt32();
 }

@@ -27,7 +27,8 @@ public sealed class RunInTouches : Tried<RunInResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RunInResult(TriesOf(draft));
 
     /// <inheritdoc/>
-    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RunInResult result) => [(new(MeasureKind.RunInTouches), result.Most)];
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RunInResult result) =>
+        [(new(MeasureKind.RunInTouches), result.Most)];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.RunInTouches);

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -28,9 +28,9 @@ public sealed record AirTimeResult(ImmutableArray<int> Tenths) : SetResult
 }
 
 /// <summary>
-/// The longest that the ball stays up, in seconds: a try lasts from its first touch until it drops or is caught, rounded down to the tenth, since longer is better
-/// and a thumb is no photo finish. Touches between need not be tapped. One that is still up when the set ends lasts to its last tap. Written down as
-/// <c>{"tenths": [124, 63]}</c>.
+/// The longest that the ball stays up, in seconds: a try lasts from its first touch until it drops or is caught, rounded down to the tenth,
+/// since longer is better and a thumb is no photo finish. Touches between need not be tapped. One that is still up when the set ends lasts
+/// to its last tap. Written down as <c>{"tenths": [124, 63]}</c>.
 /// </summary>
 public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
 {
@@ -45,14 +45,16 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
         var (tenths, since, last) = (new List<int>(), (int?)null, 0);
         foreach (var happened in played.Standing)
         {
-            if (happened.Kind == PlayEventKind.Touch) (since, last) = (since ?? happened.At, happened.At);
+            if (happened.Kind == PlayEventKind.Touch)
+                (since, last) = (since ?? happened.At, happened.At);
             else if (happened.Kind is PlayEventKind.Slip or PlayEventKind.Stop)
             {
                 tenths.Add((happened.At - (since ?? happened.At)) / 10);
                 since = null;
             }
         }
-        if (since is { } began) tenths.Add((last - began) / 10);
+        if (since is { } began)
+            tenths.Add((last - began) / 10);
         return played.Touched with { UpTenths = tenths };
     }
 
@@ -70,19 +72,26 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, AirTimeResult result) => tapped;
 
     /// <summary>A correction says nothing about touches: those that were tapped stay.</summary>
-    public override SetDraft Complete(SetDraft draft, PracticeSet old) => draft with { Left = draft.Left ?? old.Touches.Left, Right = draft.Right ?? old.Touches.Right };
+    public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
+        draft with
+        {
+            Left = draft.Left ?? old.Touches.Left,
+            Right = draft.Right ?? old.Touches.Right,
+        };
 
     /// <inheritdoc/>
     public override ImmutableArray<TypedField> Fields(Feet feet) => [new(Field, TypedKind.List)];
 
     /// <inheritdoc/>
-    public override string? AsTyped(PracticeSet set, string field) => set.Result is AirTimeResult air ? TypedCounts.Seconds(air.Tenths) : null;
+    public override string? AsTyped(PracticeSet set, string field) =>
+        set.Result is AirTimeResult air ? TypedCounts.Seconds(air.Tenths) : null;
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { UpTenths = typed.Tenths(Field) };
 
     /// <inheritdoc/>
-    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, AirTimeResult result) => [(new(MeasureKind.SecondsUp), result.Longest)];
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, AirTimeResult result) =>
+        [(new(MeasureKind.SecondsUp), result.Longest)];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.SecondsUp);

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -30,7 +30,8 @@ public sealed record StationsResult(ImmutableArray<int> Tries, int Stations) : S
 }
 
 /// <summary>
-/// Seconds through all stations: a hit moves the target on, a miss is fetched and tried again. Written down as <c>{"stations": 4, "tries": [1, 2, 3, 1]}</c>.
+/// Seconds through all stations: a hit moves the target on, a miss is fetched and tried again. Written down as <c>{"stations": 4, "tries":
+/// [1, 2, 3, 1]}</c>.
 /// </summary>
 public sealed class StationsTime : WayOfMeasuring<StationsResult>
 {
@@ -44,7 +45,8 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
         foreach (var happened in played.Tries)
         {
             tries++;
-            if (happened.Kind != PlayEventKind.Touch || hit.Count == played.Rules.Stations) continue;
+            if (happened.Kind != PlayEventKind.Touch || hit.Count == played.Rules.Stations)
+                continue;
             hit.Add(tries);
             tries = 0;
         }
@@ -55,19 +57,23 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
     public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StationTries is not null;
 
     /// <summary>More stations than there are.</summary>
-    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) => draft.StationTries?.Count > ChallengeRules.Of(card).Stations;
+    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) =>
+        draft.StationTries?.Count > ChallengeRules.Of(card).Stations;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new StationsResult([.. draft.StationTries ?? []], ChallengeRules.Of(card).Stations);
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) =>
+        new StationsResult([.. draft.StationTries ?? []], ChallengeRules.Of(card).Stations);
 
     /// <inheritdoc/>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StationsResult result) => pattern.Of(result.Tries.Sum());
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StationsResult result) =>
+        pattern.Of(result.Tries.Sum());
 
     /// <inheritdoc/>
     public override ImmutableArray<TypedField> Fields(Feet feet) => [new("list", TypedKind.List)];
 
     /// <inheritdoc/>
-    public override string? AsTyped(PracticeSet set, string field) => set.Result is StationsResult stations ? TypedCounts.Text(stations.Tries) : null;
+    public override string? AsTyped(PracticeSet set, string field) =>
+        set.Result is StationsResult stations ? TypedCounts.Text(stations.Tries) : null;
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { StationTries = typed.List("list") };
@@ -80,7 +86,8 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.StationsSeconds);
 
     /// <inheritdoc/>
-    protected override JsonObject Write(StationsResult result) => new() { ["stations"] = result.Stations, ["tries"] = ResultJson.Numbers(result.Tries) };
+    protected override JsonObject Write(StationsResult result) =>
+        new() { ["stations"] = result.Stations, ["tries"] = ResultJson.Numbers(result.Tries) };
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new StationsResult([.. written.Numbers("tries")], written.Number("stations"));

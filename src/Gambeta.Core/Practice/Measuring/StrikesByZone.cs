@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -34,7 +34,8 @@ public sealed record StrikesResult(ImmutableArray<Strike> Strikes) : SetResult
     public HitsResult Counts => new(Hits, Strikes.Length - Hits);
 
     /// <summary>How often each zone was hit, from the first zone on.</summary>
-    public ImmutableArray<int> ByZone => [.. Enumerable.Range(1, ChallengeRules.GoalZones).Select(zone => Strikes.Count(s => s.Zone == zone))];
+    public ImmutableArray<int> ByZone =>
+        [.. Enumerable.Range(1, ChallengeRules.GoalZones).Select(zone => Strikes.Count(s => s.Zone == zone))];
 
     /// <summary>Hits and strikes of a foot.</summary>
     public (int Hits, int Tries) By(Foot foot) => (Strikes.Count(s => s.Foot == foot && s.Hit), Strikes.Count(s => s.Foot == foot));
@@ -47,8 +48,8 @@ public sealed record StrikesResult(ImmutableArray<Strike> Strikes) : SetResult
 }
 
 /// <summary>
-/// Strikes that hit a zone of the goal, out of so many, each foot. Typed in afterwards nobody knows the zones any more: then hits and misses are enough. Written
-/// down as <c>{"feet": "lr", "zones": [3, 0]}</c>.
+/// Strikes that hit a zone of the goal, out of so many, each foot. Typed in afterwards nobody knows the zones any more: then hits and
+/// misses are enough. Written down as <c>{"feet": "lr", "zones": [3, 0]}</c>.
 /// </summary>
 public sealed class StrikesByZone : ByReps<StrikesResult>
 {
@@ -61,7 +62,16 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
         var strikes = played.Tries.ToList();
         return played.Timed with
         {
-            StrikeZones = [.. strikes.Select(e => e.Kind == PlayEventKind.Touch && Math.Clamp(e.Zone, 1, ChallengeRules.GoalZones) is var zone && (played.Rules.Zones.IsEmpty || played.Rules.Zones.Contains(zone)) ? zone : 0)],
+            StrikeZones =
+            [
+                .. strikes.Select(e =>
+                    e.Kind == PlayEventKind.Touch
+                    && Math.Clamp(e.Zone, 1, ChallengeRules.GoalZones) is var zone
+                    && (played.Rules.Zones.IsEmpty || played.Rules.Zones.Contains(zone))
+                        ? zone
+                        : 0
+                ),
+            ],
             StrikeLeft = [.. strikes.Select(e => played.FootOf(e) == Foot.Left)],
         };
     }
@@ -74,24 +84,30 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
         !card.Zones.IsEmpty && draft.StrikeZones?.Any(zone => zone != 0 && !card.Zones.Contains(zone)) == true;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => draft.StrikeZones is { } zones
-        ? new StrikesResult([.. zones.Zip(draft.StrikeLeft!, (zone, left) => new Strike(left ? Foot.Left : Foot.Right, zone))])
-        : HitsOutOfTries.OfCounts(draft);
+    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) =>
+        draft.StrikeZones is { } zones
+            ? new StrikesResult([.. zones.Zip(draft.StrikeLeft!, (zone, left) => new Strike(left ? Foot.Left : Foot.Right, zone))])
+            : HitsOutOfTries.OfCounts(draft);
 
     /// <summary>A strike takes the touches that lead up to it and its own; where both feet strike, those of the foot that did.</summary>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StrikesResult result) => CardRules.Of(Key).InAPattern(pattern) < 2
-        ? pattern.PerRep * result.Strikes.Length
-        : result.Strikes.Aggregate(default(TouchCount), (all, strike) => all + UpTo(pattern, strike.Foot));
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, StrikesResult result) =>
+        CardRules.Of(Key).InAPattern(pattern) < 2
+            ? pattern.PerRep * result.Strikes.Length
+            : result.Strikes.Aggregate(default(TouchCount), (all, strike) => all + UpTo(pattern, strike.Foot));
 
     private static TouchCount UpTo(Pattern pattern, Foot foot)
     {
         var (left, right) = (0, 0);
         foreach (var touch in pattern.Touches)
         {
-            if (touch.Foot == Foot.Left) left++;
-            else right++;
-            if (touch.Move != BallMove.Goal) continue;
-            if (touch.Foot == foot) return new TouchCount(left, right);
+            if (touch.Foot == Foot.Left)
+                left++;
+            else
+                right++;
+            if (touch.Move != BallMove.Goal)
+                continue;
+            if (touch.Foot == foot)
+                return new TouchCount(left, right);
             (left, right) = (0, 0);
         }
         return default;
@@ -99,17 +115,25 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
 
     /// <summary>As many hits and misses as before: then the zones stay.</summary>
     public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
-        old.Result is StrikesResult strikes && draft.StrikeZones is null && draft.Reps == strikes.Counts.Hits && draft.Slips == strikes.Counts.Misses
-            ? draft with { StrikeZones = [.. strikes.Strikes.Select(strike => strike.Zone)], StrikeLeft = [.. strikes.Strikes.Select(strike => strike.Foot == Foot.Left)] }
+        old.Result is StrikesResult strikes
+        && draft.StrikeZones is null
+        && draft.Reps == strikes.Counts.Hits
+        && draft.Slips == strikes.Counts.Misses
+            ? draft with
+            {
+                StrikeZones = [.. strikes.Strikes.Select(strike => strike.Zone)],
+                StrikeLeft = [.. strikes.Strikes.Select(strike => strike.Foot == Foot.Left)],
+            }
             : draft;
 
     /// <inheritdoc/>
-    public override string? AsTyped(PracticeSet set, string field) => set.Result switch
-    {
-        StrikesResult strikes => HitsOutOfTries.AsTyped(strikes.Counts, field),
-        HitsResult hits => HitsOutOfTries.AsTyped(hits, field),
-        _ => null,
-    };
+    public override string? AsTyped(PracticeSet set, string field) =>
+        set.Result switch
+        {
+            StrikesResult strikes => HitsOutOfTries.AsTyped(strikes.Counts, field),
+            HitsResult hits => HitsOutOfTries.AsTyped(hits, field),
+            _ => null,
+        };
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, StrikesResult result) =>
@@ -119,13 +143,18 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
     public override Measure? Chiefly(Dose dose) => dose is RepsDose tries ? new(MeasureKind.HitsOutOf, tries.Reps) : null;
 
     /// <inheritdoc/>
-    protected override JsonObject Write(StrikesResult result) => new()
-    {
-        ["feet"] = string.Concat(result.Strikes.Select(strike => strike.Foot == Foot.Left ? 'l' : 'r')),
-        ["zones"] = ResultJson.Numbers(result.Strikes.Select(strike => strike.Zone)),
-    };
+    protected override JsonObject Write(StrikesResult result) =>
+        new()
+        {
+            ["feet"] = string.Concat(result.Strikes.Select(strike => strike.Foot == Foot.Left ? 'l' : 'r')),
+            ["zones"] = ResultJson.Numbers(result.Strikes.Select(strike => strike.Zone)),
+        };
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) =>
-        new StrikesResult([.. written.Numbers("zones").Zip(written.GetProperty("feet").GetString()!, (zone, foot) => new Strike(foot == 'l' ? Foot.Left : Foot.Right, zone))]);
+        new StrikesResult([
+            .. written
+                .Numbers("zones")
+                .Zip(written.GetProperty("feet").GetString()!, (zone, foot) => new Strike(foot == 'l' ? Foot.Left : Foot.Right, zone)),
+        ]);
 }

@@ -7,10 +7,12 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
 
-/// <summary>Adds up what happened in a set into the counts that its measure needs (<see cref="WayOfMeasuring.Counted"/>). The counts follow from the events alone.</summary>
+/// <summary>Adds up what happened in a set into the counts that its measure needs (<see cref="WayOfMeasuring.Counted"/>). The counts follow
+/// from the events alone.</summary>
 public static class Tally
 {
-    /// <summary>An open-ended set in which nothing more happened is over so long after its last event, in seconds: somebody went in to eat.</summary>
+    /// <summary>An open-ended set in which nothing more happened is over so long after its last event, in seconds: somebody went in to
+    /// eat.</summary>
     public const double QuietEnd = 60;
 
     /// <summary>The counts of a set.</summary>
@@ -20,7 +22,14 @@ public static class Tally
     /// <param name="events">Everything that happened, as it was told.</param>
     /// <param name="seconds">How long the set lasted, in seconds.</param>
     /// <param name="timed">True for a round of fixed length, which lasts as long as it lasts.</param>
-    public static SetDraft Of(MeasuredBy measuredBy, Feet feet, ChallengeRules rules, IReadOnlyList<PlayEvent> events, double seconds, bool timed)
+    public static SetDraft Of(
+        MeasuredBy measuredBy,
+        Feet feet,
+        ChallengeRules rules,
+        IReadOnlyList<PlayEvent> events,
+        double seconds,
+        bool timed
+    )
     {
         var lasted = timed || events.Count == 0 ? seconds : Math.Min(seconds, (events[^1].At / 100.0) + QuietEnd);
         return Ways.Of(measuredBy).Counted(new PlayedSet(PlayEvents.Standing(events), feet, rules, lasted));

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -36,7 +36,11 @@ public sealed class TargetPoints : ByReps<TargetsResult>
     public override MeasuredBy Key => MeasuredBy.TargetPoints;
 
     /// <inheritdoc/>
-    public override SetDraft Counted(PlayedSet played) => played.Timed with { Points = [.. played.Tries.Select(e => PointsOf(e, played.Rules.TargetPoints))] };
+    public override SetDraft Counted(PlayedSet played) =>
+        played.Timed with
+        {
+            Points = [.. played.Tries.Select(e => PointsOf(e, played.Rules.TargetPoints))],
+        };
 
     /// <inheritdoc/>
     public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.Points is { Count: > 0 };
@@ -52,19 +56,22 @@ public sealed class TargetPoints : ByReps<TargetsResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TargetsResult([.. draft.Points ?? []]);
 
     /// <inheritdoc/>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, TargetsResult result) => pattern.PerRep * result.Points.Length;
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, TargetsResult result) =>
+        pattern.PerRep * result.Points.Length;
 
     /// <inheritdoc/>
     public override ImmutableArray<TypedField> Fields(Feet feet) => [new("list", TypedKind.List)];
 
     /// <inheritdoc/>
-    public override string? AsTyped(PracticeSet set, string field) => set.Result is TargetsResult targets ? TypedCounts.Text(targets.Points) : null;
+    public override string? AsTyped(PracticeSet set, string field) =>
+        set.Result is TargetsResult targets ? TypedCounts.Text(targets.Points) : null;
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Points = typed.List("list") };
 
     /// <inheritdoc/>
-    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TargetsResult result) => [(new(MeasureKind.PointsOutOf, result.Points.Length), result.Total)];
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TargetsResult result) =>
+        [(new(MeasureKind.PointsOutOf, result.Points.Length), result.Total)];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => dose is RepsDose tries ? new(MeasureKind.PointsOutOf, tries.Reps) : null;
@@ -77,5 +84,7 @@ public sealed class TargetPoints : ByReps<TargetsResult>
 
     // A hit without a number is at the first target, the one straight ahead.
     private static int PointsOf(PlayEvent happened, ImmutableArray<int> points) =>
-        happened.Kind != PlayEventKind.Touch || happened.Zone > points.Length ? 0 : points.IsEmpty ? 1 : points[Math.Max(happened.Zone, 1) - 1];
+        happened.Kind != PlayEventKind.Touch || happened.Zone > points.Length ? 0
+        : points.IsEmpty ? 1
+        : points[Math.Max(happened.Zone, 1) - 1];
 }

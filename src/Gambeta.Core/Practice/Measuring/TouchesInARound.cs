@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -16,7 +16,8 @@ public sealed record RoundResult : SetResult
     public override MeasuredBy Of => MeasuredBy.TouchesInARound;
 }
 
-/// <summary>Touches in a round of fixed length; each length is a measure of its own, and only a round played to its end counts. Written down as <c>{}</c>.</summary>
+/// <summary>Touches in a round of fixed length; each length is a measure of its own, and only a round played to its end counts. Written
+/// down as <c>{}</c>.</summary>
 public sealed class TouchesInARound : WayOfMeasuring<RoundResult>
 {
     /// <inheritdoc/>
@@ -48,7 +49,8 @@ public sealed class TouchesInARound : WayOfMeasuring<RoundResult>
         HandTiming.PlayedToItsEnd(set) ? [(new(MeasureKind.TouchesIn, (int)set.Planned!.Value.TotalSeconds), set.Touches.Total)] : [];
 
     /// <inheritdoc/>
-    public override Measure? Chiefly(Dose dose) => dose is RoundsDose rounds ? new(MeasureKind.TouchesIn, (int)rounds.Work.TotalSeconds) : null;
+    public override Measure? Chiefly(Dose dose) =>
+        dose is RoundsDose rounds ? new(MeasureKind.TouchesIn, (int)rounds.Work.TotalSeconds) : null;
 
     /// <inheritdoc/>
     protected override JsonObject Write(RoundResult result) => [];

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -32,7 +32,13 @@ public sealed record TrapResult(ImmutableArray<TrapTry> Tries) : SetResult
             DropHeight? held = null;
             for (var i = 1; i < Tries.Length; i++)
             {
-                if (Tries[i] is { Inside: true } now && Tries[i - 1] is { Inside: true } before && before.From == now.From && (held is null || now.From > held)) held = now.From;
+                if (
+                    Tries[i] is { Inside: true } now
+                    && Tries[i - 1] is { Inside: true } before
+                    && before.From == now.From
+                    && (held is null || now.From > held)
+                )
+                    held = now.From;
             }
             return held;
         }
@@ -50,9 +56,9 @@ public sealed record TrapResult(ImmutableArray<TrapTry> Tries) : SetResult
 }
 
 /// <summary>
-/// Balls killed inside a square, from rising heights: two killed in a row and the next ball comes from one higher, two missed in a row and it comes
-/// from one lower. The first comes from the knee. The household's own rule: about half of all tries then come off, whoever plays. Written down as
-/// <c>{"inside": [1, 0, 1]}</c>; the heights follow.
+/// Balls killed inside a square, from rising heights: two killed in a row and the next ball comes from one higher, two missed in a row and
+/// it comes from one lower. The first comes from the knee. The household's own rule: about half of all tries then come off, whoever plays.
+/// Written down as <c>{"inside": [1, 0, 1]}</c>; the heights follow.
 /// </summary>
 public sealed class TrapHeights : ByReps<TrapResult>
 {
@@ -72,15 +78,22 @@ public sealed class TrapHeights : ByReps<TrapResult>
             tries.Add(new TrapTry(height, killed));
             row = killed == last ? row + 1 : 1;
             last = killed;
-            if (row < InARow) continue;
-            height = killed ? (DropHeight)Math.Min((int)height + 1, (int)DropHeight.Above) : (DropHeight)Math.Max((int)height - 1, (int)DropHeight.Knee);
+            if (row < InARow)
+                continue;
+            height = killed
+                ? (DropHeight)Math.Min((int)height + 1, (int)DropHeight.Above)
+                : (DropHeight)Math.Max((int)height - 1, (int)DropHeight.Knee);
             row = 0;
         }
         return tries.ToImmutable();
     }
 
     /// <inheritdoc/>
-    public override SetDraft Counted(PlayedSet played) => played.Timed with { Inside = [.. played.Tries.Select(e => e.Kind == PlayEventKind.Touch)] };
+    public override SetDraft Counted(PlayedSet played) =>
+        played.Timed with
+        {
+            Inside = [.. played.Tries.Select(e => e.Kind == PlayEventKind.Touch)],
+        };
 
     /// <inheritdoc/>
     public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.Inside is { Count: > 0 };
@@ -89,25 +102,29 @@ public sealed class TrapHeights : ByReps<TrapResult>
     public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TrapResult(Of(draft.Inside ?? []));
 
     /// <inheritdoc/>
-    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, TrapResult result) => pattern.PerRep * result.Tries.Length;
+    protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, TrapResult result) =>
+        pattern.PerRep * result.Tries.Length;
 
     /// <inheritdoc/>
     public override ImmutableArray<TypedField> Fields(Feet feet) => [new("list", TypedKind.List)];
 
     /// <inheritdoc/>
-    public override string? AsTyped(PracticeSet set, string field) => set.Result is TrapResult traps ? TypedCounts.Text(traps.Tries.Select(t => t.Inside ? 1 : 0)) : null;
+    public override string? AsTyped(PracticeSet set, string field) =>
+        set.Result is TrapResult traps ? TypedCounts.Text(traps.Tries.Select(t => t.Inside ? 1 : 0)) : null;
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) => new() { Inside = typed.List("list")?.Select(inside => inside > 0).ToList() };
 
     /// <inheritdoc/>
-    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TrapResult result) => [(new(MeasureKind.TrapHeight), (int)(result.Held ?? 0))];
+    protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TrapResult result) =>
+        [(new(MeasureKind.TrapHeight), (int)(result.Held ?? 0))];
 
     /// <inheritdoc/>
     public override Measure? Chiefly(Dose dose) => new(MeasureKind.TrapHeight);
 
     /// <inheritdoc/>
-    protected override JsonObject Write(TrapResult result) => new() { ["inside"] = ResultJson.Numbers(result.Tries.Select(t => t.Inside ? 1 : 0)) };
+    protected override JsonObject Write(TrapResult result) =>
+        new() { ["inside"] = ResultJson.Numbers(result.Tries.Select(t => t.Inside ? 1 : 0)) };
 
     /// <inheritdoc/>
     public override SetResult Read(JsonElement written) => new TrapResult(Of(written.Numbers("inside").Select(inside => inside == 1)));

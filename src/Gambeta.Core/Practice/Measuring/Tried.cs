@@ -25,23 +25,42 @@ public enum TryEnd
 public static class TryEnds
 {
     /// <summary>The end as it is written.</summary>
-    public static bool? AsDropped(this TryEnd end) => end switch { TryEnd.Dropped => true, TryEnd.Stopped => false, _ => null };
+    public static bool? AsDropped(this TryEnd end) =>
+        end switch
+        {
+            TryEnd.Dropped => true,
+            TryEnd.Stopped => false,
+            _ => null,
+        };
 
     /// <summary>The end that was written.</summary>
-    public static TryEnd Of(bool? dropped) => dropped switch { true => TryEnd.Dropped, false => TryEnd.Stopped, _ => TryEnd.InTheAir };
+    public static TryEnd Of(bool? dropped) =>
+        dropped switch
+        {
+            true => TryEnd.Dropped,
+            false => TryEnd.Stopped,
+            _ => TryEnd.InTheAir,
+        };
 
     /// <summary>The end as a letter.</summary>
-    public static char Letter(this TryEnd end) => end switch { TryEnd.Dropped => 'd', TryEnd.Stopped => 's', _ => 'a' };
+    public static char Letter(this TryEnd end) =>
+        end switch
+        {
+            TryEnd.Dropped => 'd',
+            TryEnd.Stopped => 's',
+            _ => 'a',
+        };
 
     /// <summary>The end of a letter.</summary>
     /// <exception cref="FormatException">It is none.</exception>
-    public static TryEnd OfLetter(char letter) => letter switch
-    {
-        'd' => TryEnd.Dropped,
-        's' => TryEnd.Stopped,
-        'a' => TryEnd.InTheAir,
-        _ => throw new FormatException($"'{letter}' is no end of a try."),
-    };
+    public static TryEnd OfLetter(char letter) =>
+        letter switch
+        {
+            'd' => TryEnd.Dropped,
+            's' => TryEnd.Stopped,
+            'a' => TryEnd.InTheAir,
+            _ => throw new FormatException($"'{letter}' is no end of a try."),
+        };
 }
 
 /// <summary>One try with the ball kept up, or on the way.</summary>
@@ -57,16 +76,19 @@ public abstract record TriedResult(ImmutableArray<JugglingTry> Tries) : SetResul
     public override int WentWrong => Tries.Count(t => t.End == TryEnd.Dropped);
 
     /// <inheritdoc/>
-    public virtual bool Equals(TriedResult? other) => other is not null && EqualityContract == other.EqualityContract && Tries.SequenceEqual(other.Tries);
+    public virtual bool Equals(TriedResult? other) =>
+        other is not null && EqualityContract == other.EqualityContract && Tries.SequenceEqual(other.Tries);
 
     /// <inheritdoc/>
     public override int GetHashCode() => Tries.Aggregate(17, HashCode.Combine);
 }
 
 /// <summary>
-/// What ways of measuring by tries share: a touch goes on, a slip or a stop ends a try. Written down as <c>{"tries": [12, 7], "ends": "da"}</c>.
+/// What ways of measuring by tries share: a touch goes on, a slip or a stop ends a try. Written down as <c>{"tries": [12, 7], "ends":
+/// "da"}</c>.
 /// </summary>
-public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : TriedResult
+public abstract class Tried<TResult> : WayOfMeasuring<TResult>
+    where TResult : TriedResult
 {
     private const string Field = "tries";
 
@@ -75,7 +97,11 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
 
     /// <summary>The counts of a set, from its tries with the hundredths at which each ended.</summary>
     protected virtual SetDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
-        played.Touched with { TryTouches = [.. tries.Select(t => t.Try.Touches)], TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())] };
+        played.Touched with
+        {
+            TryTouches = [.. tries.Select(t => t.Try.Touches)],
+            TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())],
+        };
 
     /// <inheritdoc/>
     public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.TryTouches is { Count: > 0 };
@@ -95,25 +121,33 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
     public override string? AsTyped(PracticeSet set, string field) => set.Result is TriedResult tried ? TypedTries.Write(tried) : null;
 
     /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => typed.Words(Field) is not { } words ? new SetDraft() : new SetDraft
-    {
-        TryTouches = [.. words.Select(word => typed.Whole(word.TrimEnd('*', '~'), Field) ?? 0)],
-        TryDropped = [.. words.Select(word => TypedTries.Dropped(word, Key))],
-    };
+    public override SetDraft ReadTyped(TypedCounts typed) =>
+        typed.Words(Field) is not { } words
+            ? new SetDraft()
+            : new SetDraft
+            {
+                TryTouches = [.. words.Select(word => typed.Whole(word.TrimEnd('*', '~'), Field) ?? 0)],
+                TryDropped = [.. words.Select(word => TypedTries.Dropped(word, Key))],
+            };
 
     /// <summary>The tries of a set.</summary>
     protected static IReadOnlyList<JugglingTry> TriesOf(PracticeSet set) => ((TriedResult)set.Result).Tries;
 
     /// <inheritdoc/>
-    protected override JsonObject Write(TResult result) => new()
-    {
-        ["tries"] = ResultJson.Numbers(result.Tries.Select(t => t.Touches)),
-        ["ends"] = string.Concat(result.Tries.Select(t => t.End.Letter())),
-    };
+    protected override JsonObject Write(TResult result) =>
+        new()
+        {
+            ["tries"] = ResultJson.Numbers(result.Tries.Select(t => t.Touches)),
+            ["ends"] = string.Concat(result.Tries.Select(t => t.End.Letter())),
+        };
 
     /// <summary>The tries that were written down.</summary>
     protected static ImmutableArray<JugglingTry> ReadTries(JsonElement written) =>
-        [.. written.Numbers("tries").Zip(written.GetProperty("ends").GetString()!, (touches, end) => new JugglingTry(touches, TryEnds.OfLetter(end)))];
+        [
+            .. written
+                .Numbers("tries")
+                .Zip(written.GetProperty("ends").GetString()!, (touches, end) => new JugglingTry(touches, TryEnds.OfLetter(end))),
+        ];
 
     // Each try ends by a drop or by stopping; one still in the air when the set ends counts its touches and has no end of its own.
     private static List<(JugglingTry Try, int EndedAt)> TriesOf(ImmutableArray<PlayEvent> standing)
@@ -126,11 +160,13 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult> where TResult : T
                 touches++;
                 continue;
             }
-            if (happened.Kind is not (PlayEventKind.Slip or PlayEventKind.Stop)) continue;
+            if (happened.Kind is not (PlayEventKind.Slip or PlayEventKind.Stop))
+                continue;
             tries.Add((new JugglingTry(touches, happened.Kind == PlayEventKind.Slip ? TryEnd.Dropped : TryEnd.Stopped), happened.At));
             touches = 0;
         }
-        if (touches > 0) tries.Add((new JugglingTry(touches, TryEnd.InTheAir), standing[^1].At));
+        if (touches > 0)
+            tries.Add((new JugglingTry(touches, TryEnd.InTheAir), standing[^1].At));
         return tries;
     }
 }

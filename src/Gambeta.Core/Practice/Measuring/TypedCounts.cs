@@ -49,21 +49,33 @@ public sealed class TypedCounts(Func<string, string?> typed)
     /// <summary>Reads a whole number of a field.</summary>
     public int? Whole(string text, string field)
     {
-        if (int.TryParse(text, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var value)) return value;
+        if (int.TryParse(text, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var value))
+            return value;
         _unclear.Add((text, field));
         return null;
     }
 
-    /// <summary>Seconds for each, as whole tenths; nothing without the field. A comma may part the seconds from their tenths, so that blanks part one from the next.</summary>
-    public IReadOnlyList<int>? Tenths(string field) => typed(field)?.Split([' ', ';'], StringSplitOptions.RemoveEmptyEntries).Select(written => written.TrimEnd(',').Replace(',', '.')).Select(word =>
-    {
-        if (decimal.TryParse(word, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var seconds) && seconds < 100_000) return (int)Math.Floor(seconds * 10);
-        _unclear.Add((word, field));
-        return 0;
-    }).ToList();
+    /// <summary>Seconds for each, as whole tenths; nothing without the field. A comma may part the seconds from their tenths, so that
+    /// blanks part one from the next.</summary>
+    public IReadOnlyList<int>? Tenths(string field) =>
+        typed(field)
+            ?.Split([' ', ';'], StringSplitOptions.RemoveEmptyEntries)
+            .Select(written => written.TrimEnd(',').Replace(',', '.'))
+            .Select(word =>
+            {
+                if (
+                    decimal.TryParse(word, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var seconds)
+                    && seconds < 100_000
+                )
+                    return (int)Math.Floor(seconds * 10);
+                _unclear.Add((word, field));
+                return 0;
+            })
+            .ToList();
 
     /// <summary>Tenths of a second as they stand in a field.</summary>
-    public static string Seconds(IEnumerable<int> tenths) => string.Join(" ", tenths.Select(count => (count / 10m).ToString("0.0", CultureInfo.InvariantCulture)));
+    public static string Seconds(IEnumerable<int> tenths) =>
+        string.Join(" ", tenths.Select(count => (count / 10m).ToString("0.0", CultureInfo.InvariantCulture)));
 
     /// <summary>A count as it stands in a field.</summary>
     public static string Text(int count) => count.ToString(CultureInfo.InvariantCulture);

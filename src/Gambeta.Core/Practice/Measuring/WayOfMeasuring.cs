@@ -47,7 +47,8 @@ public abstract class WayOfMeasuring
     public abstract TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, SetResult result);
 
     /// <summary>About so many touches, for a set that nobody counted.</summary>
-    public virtual TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) => pattern.Of(tempo.TouchesIn(worked));
+    public virtual TouchCount Estimate(DrillCard card, Pattern pattern, Tempo tempo, TimeSpan worked) =>
+        pattern.Of(tempo.TouchesIn(worked));
 
     /// <summary>A correction with what it says nothing about, from the set as it stands.</summary>
     public virtual SetDraft Complete(SetDraft draft, PracticeSet old) => draft;
@@ -82,10 +83,12 @@ public abstract class WayOfMeasuring
 }
 
 /// <summary>A way of measuring whose results are of one type.</summary>
-public abstract class WayOfMeasuring<TResult> : WayOfMeasuring where TResult : SetResult
+public abstract class WayOfMeasuring<TResult> : WayOfMeasuring
+    where TResult : SetResult
 {
     /// <inheritdoc/>
-    public sealed override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, SetResult result) => TouchesOf(card, pattern, tapped, (TResult)result);
+    public sealed override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, SetResult result) =>
+        TouchesOf(card, pattern, tapped, (TResult)result);
 
     /// <inheritdoc/>
     public sealed override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set) => Marks(set, (TResult)set.Result);

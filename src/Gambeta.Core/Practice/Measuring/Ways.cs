@@ -9,8 +9,20 @@ public static class Ways
     /// <summary>All of them, in the order of <see cref="MeasuredBy"/>.</summary>
     public static readonly ImmutableArray<WayOfMeasuring> All =
     [
-        new TouchesInARound(), new CleanReps(), new BestStreak(), new CleanPasses(), new CourseTime(), new HitsOutOfTries(), new LadderRung(), new StationsTime(),
-        new TargetPoints(), new RunInTouches(), new TrapHeights(), new StrikesByZone(), new SecondsWithoutADrop(), new CleanStreak(),
+        new TouchesInARound(),
+        new CleanReps(),
+        new BestStreak(),
+        new CleanPasses(),
+        new CourseTime(),
+        new HitsOutOfTries(),
+        new LadderRung(),
+        new StationsTime(),
+        new TargetPoints(),
+        new RunInTouches(),
+        new TrapHeights(),
+        new StrikesByZone(),
+        new SecondsWithoutADrop(),
+        new CleanStreak(),
     ];
 
     /// <summary>The way of a key.</summary>

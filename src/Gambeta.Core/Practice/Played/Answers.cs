@@ -4,29 +4,36 @@ namespace Gambeta.Core.Practice.Played;
 public enum Control
 {
     /// <summary>Calm and clean.</summary>
-    [Key("easy")] Easy = 0,
+    [Key("easy")]
+    Easy = 0,
 
     /// <summary>Mostly under control.</summary>
-    [Key("mostly")] Mostly = 1,
+    [Key("mostly")]
+    Mostly = 1,
 
     /// <summary>By luck as often as not.</summary>
-    [Key("shaky")] Shaky = 2,
+    [Key("shaky")]
+    Shaky = 2,
 
     /// <summary>It fell apart.</summary>
-    [Key("fell apart")] FellApart = 3,
+    [Key("fell apart")]
+    FellApart = 3,
 }
 
 /// <summary>How the other foot felt beside the preferred one.</summary>
 public enum OtherFootFeel
 {
     /// <summary>Like the preferred one.</summary>
-    [Key("same")] Same,
+    [Key("same")]
+    Same,
 
     /// <summary>A bit behind.</summary>
-    [Key("behind")] Behind,
+    [Key("behind")]
+    Behind,
 
     /// <summary>Far behind.</summary>
-    [Key("far behind")] FarBehind,
+    [Key("far behind")]
+    FarBehind,
 }
 
 /// <summary>What a player said about a drill; all of it may be missing.</summary>

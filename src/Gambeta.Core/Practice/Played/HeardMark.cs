@@ -11,8 +11,9 @@ namespace Gambeta.Core.Practice.Played;
 public readonly record struct DoubtfulSound(int At, bool IsCounted, int Sure);
 
 /// <summary>
-/// What is kept of a set that was counted by ear besides its events: whether the count may be trusted, whether somebody said that it is right, and which sounds were in doubt.
-/// Written as <c>trusted</c>, <c>right</c> or <c>doubted</c>, then a word a doubtful sound: <c>t1234:55</c> counts and is 55 in a hundred sure, <c>o1300:62</c> does not count.
+/// What is kept of a set that was counted by ear besides its events: whether the count may be trusted, whether somebody said that it is
+/// right, and which sounds were in doubt. Written as <c>trusted</c>, <c>right</c> or <c>doubted</c>, then a word a doubtful sound:
+/// <c>t1234:55</c> counts and is 55 in a hundred sure, <c>o1300:62</c> does not count.
 /// </summary>
 /// <param name="IsTrusted">Whether the count may stand as it was heard.</param>
 /// <param name="IsSaidRight">Whether somebody looked at it and said that it is right.</param>
@@ -31,13 +32,35 @@ public sealed partial record HeardMark(bool IsTrusted, bool IsSaidRight, Immutab
     /// <summary>Reads a line; nothing where it is none.</summary>
     public static HeardMark? Read(string? line)
     {
-        if (line is null || line.Length > LongestLine || Line().Match(line) is not { Success: true } read) return null;
-        return new HeardMark(read.Groups[1].Value == "trusted", read.Groups[1].Value == "right",
-            [.. read.Groups[2].Captures.Take(MostDoubts).Select(word => new DoubtfulSound(Number(word.Value[1..word.Value.IndexOf(':')]), word.Value[0] == 't', Number(word.Value[(word.Value.IndexOf(':') + 1)..])))]);
+        if (line is null || line.Length > LongestLine || Line().Match(line) is not { Success: true } read)
+            return null;
+        return new HeardMark(
+            read.Groups[1].Value == "trusted",
+            read.Groups[1].Value == "right",
+            [
+                .. read.Groups[2]
+                    .Captures.Take(MostDoubts)
+                    .Select(word => new DoubtfulSound(
+                        Number(word.Value[1..word.Value.IndexOf(':')]),
+                        word.Value[0] == 't',
+                        Number(word.Value[(word.Value.IndexOf(':') + 1)..])
+                    )),
+            ]
+        );
     }
 
     /// <summary>The line that <see cref="Read"/> reads.</summary>
-    public override string ToString() => string.Join(' ', Doubts.Select(one => string.Create(CultureInfo.InvariantCulture, $"{(one.IsCounted ? 't' : 'o')}{one.At}:{one.Sure}")).Prepend(IsSaidRight ? "right" : IsTrusted ? "trusted" : "doubted"));
+    public override string ToString() =>
+        string.Join(
+            ' ',
+            Doubts
+                .Select(one => string.Create(CultureInfo.InvariantCulture, $"{(one.IsCounted ? 't' : 'o')}{one.At}:{one.Sure}"))
+                .Prepend(
+                    IsSaidRight ? "right"
+                    : IsTrusted ? "trusted"
+                    : "doubted"
+                )
+        );
 
     private static int Number(string digits) => int.Parse(digits, CultureInfo.InvariantCulture);
 

@@ -9,16 +9,20 @@ namespace Gambeta.Core.Practice.Played;
 public enum CountedBy
 {
     /// <summary>Counted one by one while playing, by key or on the glass.</summary>
-    [Key("tapped")] Tapped,
+    [Key("tapped")]
+    Tapped,
 
     /// <summary>Counted by somebody and typed in afterwards.</summary>
-    [Key("typed")] Typed,
+    [Key("typed")]
+    Typed,
 
     /// <summary>Nobody counted: worked out from the tempo. Shown with "about", never a record.</summary>
-    [Key("estimated")] Estimated,
+    [Key("estimated")]
+    Estimated,
 
     /// <summary>Counted by ear: a microphone heard them. A record once it may be trusted, or somebody said that it is right.</summary>
-    [Key("heard")] Heard,
+    [Key("heard")]
+    Heard,
 }
 
 /// <summary>One finished set: a round, a set of reps, a set of tries, or a run.</summary>
@@ -72,12 +76,17 @@ public sealed record PracticeSet
     /// <summary>Every tap with its time, as <see cref="PlayNotation"/> writes it; nothing where nobody tapped.</summary>
     public string? Events { get; init; }
 
-    /// <summary>What was thought of what was heard, as <see cref="Practice.Played.HeardMark"/> writes it; nothing where nobody listened.</summary>
+    /// <summary>What was thought of what was heard, as <see cref="Practice.Played.HeardMark"/> writes it; nothing where nobody
+    /// listened.</summary>
     public string? Heard { get; init; }
 
-    /// <summary>What somebody else did meanwhile, where that made another task of it (<see cref="PairRules.ComparesWithAlone"/>): it is no record then, and nothing is judged by it.</summary>
+    /// <summary>What somebody else did meanwhile, where that made another task of it (<see cref="PairRules.ComparesWithAlone"/>): it is no
+    /// record then, and nothing is judged by it.</summary>
     public OtherPart? With { get; init; }
 
     /// <summary>Whether its counts may be records and are judged by: whoever counted, knows.</summary>
-    public bool IsKnown => With is null && CountedBy != CountedBy.Estimated && (CountedBy != CountedBy.Heard || Practice.Played.HeardMark.Read(Heard)?.Counts == true);
+    public bool IsKnown =>
+        With is null
+        && CountedBy != CountedBy.Estimated
+        && (CountedBy != CountedBy.Heard || Practice.Played.HeardMark.Read(Heard)?.Counts == true);
 }

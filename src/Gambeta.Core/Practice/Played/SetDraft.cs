@@ -29,7 +29,8 @@ public sealed record SetDraft
     /// <summary>Touches of each juggling try.</summary>
     public IReadOnlyList<int>? TryTouches { get; init; }
 
-    /// <summary>For each try, whether the ball was dropped (true), the player stopped (false), or the set ended with it in the air (nothing).</summary>
+    /// <summary>For each try, whether the ball was dropped (true), the player stopped (false), or the set ended with it in the air
+    /// (nothing).</summary>
     public IReadOnlyList<bool?>? TryDropped { get; init; }
 
     /// <summary>Seconds from the start until the highest rung of a ladder was finished.</summary>

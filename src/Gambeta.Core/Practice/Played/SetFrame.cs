@@ -6,8 +6,17 @@ namespace Gambeta.Core.Practice.Played;
 
 /// <summary>Everything about a set that is not counted: whose, when, on which layout where it was not the card's own.</summary>
 public sealed record SetFrame(
-    Guid Id, Guid SessionId, Guid PlayerId, int Order, Feet Feet, DateTimeOffset StartedAt, DateOnly Day, TimeSpan? Planned, CountedBy CountedBy,
-    string? Layout = null)
+    Guid Id,
+    Guid SessionId,
+    Guid PlayerId,
+    int Order,
+    Feet Feet,
+    DateTimeOffset StartedAt,
+    DateOnly Day,
+    TimeSpan? Planned,
+    CountedBy CountedBy,
+    string? Layout = null
+)
 {
     /// <summary>What a clipped marker adds to a run, unless the household chose otherwise.</summary>
     public static readonly TimeSpan UsualClipPenalty = TimeSpan.FromSeconds(1);

@@ -16,4 +16,12 @@ public sealed record PlannedPart(string Drill, string? Layout, int Rounds, int? 
 /// <param name="Sheet">The sheet that is played; nothing for a drill on its own.</param>
 /// <param name="Plan">What is to be played.</param>
 /// <param name="StartedAt">When it began.</param>
-public sealed record Sitting(Guid Id, Guid PlayerId, Guid OutingId, Guid? SpaceId, string? Sheet, IReadOnlyList<PlannedPart> Plan, DateTimeOffset StartedAt);
+public sealed record Sitting(
+    Guid Id,
+    Guid PlayerId,
+    Guid OutingId,
+    Guid? SpaceId,
+    string? Sheet,
+    IReadOnlyList<PlannedPart> Plan,
+    DateTimeOffset StartedAt
+);

@@ -14,7 +14,8 @@ public static class BestChain
         var chain = ImmutableArray.CreateBuilder<Mark>();
         foreach (var mark in marks.Order())
         {
-            if (chain.Count == 0 || mark.Beats(chain[^1])) chain.Add(mark);
+            if (chain.Count == 0 || mark.Beats(chain[^1]))
+                chain.Add(mark);
         }
         return chain.ToImmutable();
     }

@@ -21,16 +21,18 @@ public static class NearRecords
     public const int LatestMarks = 5;
 
     /// <summary>
-    /// The nearest first. Left out are a key with no mark besides its record, which says nothing about form, and a record that cannot be beaten.
+    /// The nearest first. Left out are a key with no mark besides its record, which says nothing about form, and a record that cannot be
+    /// beaten.
     /// </summary>
     /// <param name="standing">The standing best of each key with the latest values besides it.</param>
     /// <param name="most">How many to name.</param>
     public static IReadOnlyList<NearRecord> Nearest(IEnumerable<(Mark Best, IReadOnlyList<decimal> Latest)> standing, int most) =>
-    [
-        .. standing
-            .Where(s => s.Latest.Count > 0 && s.Best.Key.Measure.CanBeBeaten(s.Best.Value))
-            .Select(s => new NearRecord(s.Best, s.Best.Key.Measure.LowerIsBetter ? s.Latest.Min() : s.Latest.Max()))
-            .OrderBy(n => n.Gap).ThenBy(n => n.Best.Key.Drill, StringComparer.Ordinal)
-            .Take(most),
-    ];
+        [
+            .. standing
+                .Where(s => s.Latest.Count > 0 && s.Best.Key.Measure.CanBeBeaten(s.Best.Value))
+                .Select(s => new NearRecord(s.Best, s.Best.Key.Measure.LowerIsBetter ? s.Latest.Min() : s.Latest.Max()))
+                .OrderBy(n => n.Gap)
+                .ThenBy(n => n.Best.Key.Drill, StringComparer.Ordinal)
+                .Take(most),
+        ];
 }

@@ -33,21 +33,29 @@ public sealed record BeatTrack(int FromAMinute, int ToAMinute, ImmutableArray<in
         {
             // growth/2·s² + from·s = n, solved in the form that also holds where nothing grows.
             var at = 2 * n / (from + Math.Sqrt(Math.Max(0, (from * from) + (2 * growth * n))));
-            if (!(at < seconds - 1e-9)) return new BeatTrack(fromAMinute, toAMinute, beats.ToImmutable());
+            if (!(at < seconds - 1e-9))
+                return new BeatTrack(fromAMinute, toAMinute, beats.ToImmutable());
             beats.Add(Rounded.Whole(at * 100));
         }
     }
 
     /// <summary>
-    /// The beats of a drill: the tempo up to which it is under control, where that is known and can be kept, its steady tempo, and one that climbs from slow to fast;
-    /// none where touches do not follow each other.
+    /// The beats of a drill: the tempo up to which it is under control, where that is known and can be kept, its steady tempo, and one that
+    /// climbs from slow to fast; none where touches do not follow each other.
     /// </summary>
     public static ImmutableArray<BeatTrack> For(DrillCard card, Dose dose, int? controlled = null)
     {
-        if (card.Tempo.Steady.TouchesAMinute < LeastAMinute || !MeasureTraits.Of(card.MeasuredBy).FollowsABeat) return [];
+        if (card.Tempo.Steady.TouchesAMinute < LeastAMinute || !MeasureTraits.Of(card.MeasuredBy).FollowsABeat)
+            return [];
         var seconds = dose is RoundsDose rounds ? (int)rounds.Work.TotalSeconds : OpenEndedSeconds;
         var steady = (int)card.Tempo.Steady.TouchesAMinute;
-        var first = controlled is >= LeastAMinute and <= Base.Touches.Tempo.MostTouchesASecond * 60 && controlled != steady ? controlled : null;
-        return [.. first is { } pace ? [Of(pace, pace, seconds)] : Array.Empty<BeatTrack>(), Of(steady, steady, seconds), Of((int)card.Tempo.Slow.TouchesAMinute, (int)card.Tempo.Fast.TouchesAMinute, seconds)];
+        var first =
+            controlled is >= LeastAMinute and <= Base.Touches.Tempo.MostTouchesASecond * 60 && controlled != steady ? controlled : null;
+        return
+        [
+            .. first is { } pace ? [Of(pace, pace, seconds)] : Array.Empty<BeatTrack>(),
+            Of(steady, steady, seconds),
+            Of((int)card.Tempo.Slow.TouchesAMinute, (int)card.Tempo.Fast.TouchesAMinute, seconds),
+        ];
     }
 }

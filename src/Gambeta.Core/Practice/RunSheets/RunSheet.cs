@@ -10,44 +10,56 @@ namespace Gambeta.Core.Practice.RunSheets;
 public enum PhaseKind
 {
     /// <summary>A few seconds to get from the screen to the ball.</summary>
-    [Key("ready")] Ready,
+    [Key("ready")]
+    Ready,
 
     /// <summary>The ball is played: one set.</summary>
-    [Key("work")] Work,
+    [Key("work")]
+    Work,
 
     /// <summary>Rest, and the other foot works next.</summary>
-    [Key("swap")] Swap,
+    [Key("swap")]
+    Swap,
 
     /// <summary>Rest.</summary>
-    [Key("rest")] Rest,
+    [Key("rest")]
+    Rest,
 
     /// <summary>One drill is over: how was it, and what comes next.</summary>
-    [Key("between")] Between,
+    [Key("between")]
+    Between,
 
     /// <summary>The yard is laid for what comes next; the player says when it lies.</summary>
-    [Key("set out")] SetOut,
+    [Key("set out")]
+    SetOut,
 
     /// <summary>Everything is done.</summary>
-    [Key("done")] Done,
+    [Key("done")]
+    Done,
 }
 
 /// <summary>Sounds that the screen can make.</summary>
 public enum Sound
 {
     /// <summary>One of the last three seconds.</summary>
-    [Key("tick")] Tick,
+    [Key("tick")]
+    Tick,
 
     /// <summary>Start.</summary>
-    [Key("go")] Go,
+    [Key("go")]
+    Go,
 
     /// <summary>Half the time is gone.</summary>
-    [Key("half")] Half,
+    [Key("half")]
+    Half,
 
     /// <summary>Stop.</summary>
-    [Key("stop")] Stop,
+    [Key("stop")]
+    Stop,
 
     /// <summary>Change the foot.</summary>
-    [Key("swap")] Swap,
+    [Key("swap")]
+    Swap,
 }
 
 /// <summary>A sound so many seconds into its phase.</summary>

@@ -12,30 +12,33 @@ internal static class RunSheetWords
     public static string Done => Say("run-sheets.done");
     public static string SetOut => Say("run-sheets.set-out-the-yard");
 
-    public static string Label(MeasuredBy measuredBy, int number, int count) => (MeasureTraits.Of(measuredBy).Doses[0], measuredBy) switch
-    {
-        (DoseForm.Reps, _) => Say("run-sheets.set-of", ("number", number), ("count", count)),
-        (DoseForm.Runs, _) => Say("run-sheets.run-of", ("number", number), ("count", count)),
-        (DoseForm.Tries, MeasuredBy.LadderRung) when count == 1 => Say("run-sheets.your-ladder"),
-        (DoseForm.Tries, _) when count == 1 => Say("run-sheets.your-tries"),
-        _ => Say("run-sheets.round-of", ("number", number), ("count", count)),
-    };
+    public static string Label(MeasuredBy measuredBy, int number, int count) =>
+        (MeasureTraits.Of(measuredBy).Doses[0], measuredBy) switch
+        {
+            (DoseForm.Reps, _) => Say("run-sheets.set-of", ("number", number), ("count", count)),
+            (DoseForm.Runs, _) => Say("run-sheets.run-of", ("number", number), ("count", count)),
+            (DoseForm.Tries, MeasuredBy.LadderRung) when count == 1 => Say("run-sheets.your-ladder"),
+            (DoseForm.Tries, _) when count == 1 => Say("run-sheets.your-tries"),
+            _ => Say("run-sheets.round-of", ("number", number), ("count", count)),
+        };
 
-    public static string Pause(PhaseKind kind, Feet next) => kind switch
-    {
-        PhaseKind.Ready => Say("run-sheets.get-ready"),
-        PhaseKind.Swap => next == Feet.Left ? Say("run-sheets.swap-feet-left") : Say("run-sheets.swap-feet-right"),
-        _ => Say("run-sheets.rest"),
-    };
+    public static string Pause(PhaseKind kind, Feet next) =>
+        kind switch
+        {
+            PhaseKind.Ready => Say("run-sheets.get-ready"),
+            PhaseKind.Swap => next == Feet.Left ? Say("run-sheets.swap-feet-left") : Say("run-sheets.swap-feet-right"),
+            _ => Say("run-sheets.rest"),
+        };
 
-    public static string AfterWork(Feet? next, int rest, bool swaps, string? nextDrill) => (next, nextDrill) switch
-    {
-        (null, null) => Say("run-sheets.then-you-are-done"),
-        (null, _) => Say("run-sheets.then", ("nextDrill", nextDrill)),
-        (Feet.Left, _) when swaps => Say("run-sheets.then-rest-s-then-left", ("rest", rest)),
-        (Feet.Right, _) when swaps => Say("run-sheets.then-rest-s-then-right", ("rest", rest)),
-        _ => Say("run-sheets.then-rest-s-then-again", ("rest", rest)),
-    };
+    public static string AfterWork(Feet? next, int rest, bool swaps, string? nextDrill) =>
+        (next, nextDrill) switch
+        {
+            (null, null) => Say("run-sheets.then-you-are-done"),
+            (null, _) => Say("run-sheets.then", ("nextDrill", nextDrill)),
+            (Feet.Left, _) when swaps => Say("run-sheets.then-rest-s-then-left", ("rest", rest)),
+            (Feet.Right, _) when swaps => Say("run-sheets.then-rest-s-then-right", ("rest", rest)),
+            _ => Say("run-sheets.then-rest-s-then-again", ("rest", rest)),
+        };
 
     public static string Between(string next) => Say("run-sheets.next", ("next", next));
 
@@ -65,5 +68,11 @@ internal static class RunSheetWords
     }
 
     /// <summary>What a voice says of what comes.</summary>
-    public static string Spoken(string drill, Feet feet) => feet switch { Feet.Left => Say("run-sheets.left-foot", ("drill", drill)), Feet.Right => Say("run-sheets.right-foot", ("drill", drill)), _ => drill };
+    public static string Spoken(string drill, Feet feet) =>
+        feet switch
+        {
+            Feet.Left => Say("run-sheets.left-foot", ("drill", drill)),
+            Feet.Right => Say("run-sheets.right-foot", ("drill", drill)),
+            _ => drill,
+        };
 }

@@ -9,7 +9,8 @@ using Gambeta.Core.Practice.Sheets;
 
 namespace Gambeta.Core.Practice.RunSheets;
 
-/// <summary>Writes the run sheet of a session: for each drill get ready, work, swap feet or rest, and so on; between two drills a pause, and the yard where it is laid anew.</summary>
+/// <summary>Writes the run sheet of a session: for each drill get ready, work, swap feet or rest, and so on; between two drills a pause,
+/// and the yard where it is laid anew.</summary>
 public static class RunSheetWriter
 {
     /// <summary>Writes the timeline of one drill, on a yard that lies already.</summary>
@@ -21,9 +22,18 @@ public static class RunSheetWriter
     /// <param name="preferred">The player's preferred foot.</param>
     /// <param name="clipPenalty">What a clipped marker costs in this household.</param>
     /// <param name="laysTheYard">False where the yard lies already.</param>
-    /// <param name="own">The player's own tempo in drills where it is known, for the time that is expected; the card's steady one stands in elsewhere.</param>
-    /// <param name="controlled">Touches a minute up to which a drill is under control, where that is known: the first beat to play to.</param>
-    public static RunSheet Write(ImmutableArray<SheetDrill> drills, Foot preferred, TimeSpan clipPenalty, bool laysTheYard = true, IReadOnlyDictionary<string, Tempo>? own = null, IReadOnlyDictionary<string, int>? controlled = null)
+    /// <param name="own">The player's own tempo in drills where it is known, for the time that is expected; the card's steady one stands in
+    /// elsewhere.</param>
+    /// <param name="controlled">Touches a minute up to which a drill is under control, where that is known: the first beat to play
+    /// to.</param>
+    public static RunSheet Write(
+        ImmutableArray<SheetDrill> drills,
+        Foot preferred,
+        TimeSpan clipPenalty,
+        bool laysTheYard = true,
+        IReadOnlyDictionary<string, Tempo>? own = null,
+        IReadOnlyDictionary<string, int>? controlled = null
+    )
     {
         ArgumentOutOfRangeException.ThrowIfZero(drills.Length);
         var phases = ImmutableArray.CreateBuilder<Phase>();
@@ -31,14 +41,46 @@ public static class RunSheetWriter
         for (var at = 0; at < drills.Length; at++)
         {
             var (drill, next) = (drills[at], at + 1 < drills.Length ? drills[at + 1] : null);
-            if (laysTheYard && anew[at]) phases.Add(SettingOut(at, drill, preferred));
-            set = AddDrill(phases, at, drill, next, preferred, own is not null && own.TryGetValue(drill.Card.Id, out var tempo) ? tempo : drill.Card.Tempo.Steady, set);
-            if (next is not null) phases.Add(Between(at, drill, next, preferred));
+            if (laysTheYard && anew[at])
+                phases.Add(SettingOut(at, drill, preferred));
+            set = AddDrill(
+                phases,
+                at,
+                drill,
+                next,
+                preferred,
+                own is not null && own.TryGetValue(drill.Card.Id, out var tempo) ? tempo : drill.Card.Tempo.Steady,
+                set
+            );
+            if (next is not null)
+                phases.Add(Between(at, drill, next, preferred));
         }
-        phases.Add(new Phase { Kind = PhaseKind.Done, Drill = drills.Length - 1, Feet = Feet.Both, ExpectedSeconds = 0, Label = RunSheetWords.Done, Cue = "", Next = "", Sounds = [] });
+        phases.Add(
+            new Phase
+            {
+                Kind = PhaseKind.Done,
+                Drill = drills.Length - 1,
+                Feet = Feet.Both,
+                ExpectedSeconds = 0,
+                Label = RunSheetWords.Done,
+                Cue = "",
+                Next = "",
+                Sounds = [],
+            }
+        );
         return new RunSheet
         {
-            Drills = [.. drills.Select((drill, at) => Head(drill, phases.First(phase => phase.Kind == PhaseKind.Work && phase.Drill == at), controlled is not null && controlled.TryGetValue(drill.Card.Id, out var pace) ? pace : null))],
+            Drills =
+            [
+                .. drills.Select(
+                    (drill, at) =>
+                        Head(
+                            drill,
+                            phases.First(phase => phase.Kind == PhaseKind.Work && phase.Drill == at),
+                            controlled is not null && controlled.TryGetValue(drill.Card.Id, out var pace) ? pace : null
+                        )
+                ),
+            ],
             Phases = phases.ToImmutable(),
             ClipPenaltySeconds = clipPenalty.TotalSeconds,
         };
@@ -66,7 +108,15 @@ public static class RunSheetWriter
         };
     }
 
-    private static int AddDrill(ImmutableArray<Phase>.Builder phases, int at, SheetDrill drill, SheetDrill? nextDrill, Foot preferred, Tempo tempo, int played)
+    private static int AddDrill(
+        ImmutableArray<Phase>.Builder phases,
+        int at,
+        SheetDrill drill,
+        SheetDrill? nextDrill,
+        Foot preferred,
+        Tempo tempo,
+        int played
+    )
     {
         var (card, dose) = (drill.Card, drill.Dose);
         var turns = card.Turns(preferred);
@@ -79,8 +129,24 @@ public static class RunSheetWriter
             var rest = (int)Timings.Rest(dose, swaps).TotalSeconds;
             // Each round repeats one cue; the round after it moves on to the next, so that all are heard.
             var cue = card.Cues[i / turns.Length % card.Cues.Length];
-            phases.Add(Work(drill, sets[i], tempo, i, sets.Count, cue, RunSheetWords.AfterWork(next, rest, swaps, nextDrill?.Card.Name)) with { Drill = at, Set = played + i + 1 });
-            if (next is { } feet) phases.Add(Pause(swaps ? PhaseKind.Swap : PhaseKind.Rest, at, rest, feet, card.Cues[(i + 1) / turns.Length % card.Cues.Length], drill));
+            phases.Add(
+                Work(drill, sets[i], tempo, i, sets.Count, cue, RunSheetWords.AfterWork(next, rest, swaps, nextDrill?.Card.Name)) with
+                {
+                    Drill = at,
+                    Set = played + i + 1,
+                }
+            );
+            if (next is { } feet)
+                phases.Add(
+                    Pause(
+                        swaps ? PhaseKind.Swap : PhaseKind.Rest,
+                        at,
+                        rest,
+                        feet,
+                        card.Cues[(i + 1) / turns.Length % card.Cues.Length],
+                        drill
+                    )
+                );
         }
         return played + sets.Count;
     }
@@ -104,19 +170,23 @@ public static class RunSheetWriter
         };
     }
 
-    private static Phase Pause(PhaseKind kind, int at, int seconds, Feet next, string cue, SheetDrill drill) => new()
-    {
-        Kind = kind,
-        Drill = at,
-        Feet = next,
-        Seconds = seconds,
-        ExpectedSeconds = seconds,
-        Label = RunSheetWords.Pause(kind, next),
-        Cue = cue,
-        Next = RunSheetWords.Then(drill, next),
-        Sounds = [.. kind == PhaseKind.Swap ? [new SoundAt(0, Sound.Swap)] : Array.Empty<SoundAt>(), .. LastThree(seconds)],
-        Spoken = kind == PhaseKind.Rest ? [] : [new(0, kind == PhaseKind.Ready ? RunSheetWords.Spoken(drill.Card.Name, next) : RunSheetWords.Pause(kind, next))],
-    };
+    private static Phase Pause(PhaseKind kind, int at, int seconds, Feet next, string cue, SheetDrill drill) =>
+        new()
+        {
+            Kind = kind,
+            Drill = at,
+            Feet = next,
+            Seconds = seconds,
+            ExpectedSeconds = seconds,
+            Label = RunSheetWords.Pause(kind, next),
+            Cue = cue,
+            Next = RunSheetWords.Then(drill, next),
+            Sounds = [.. kind == PhaseKind.Swap ? [new SoundAt(0, Sound.Swap)] : Array.Empty<SoundAt>(), .. LastThree(seconds)],
+            Spoken =
+                kind == PhaseKind.Rest
+                    ? []
+                    : [new(0, kind == PhaseKind.Ready ? RunSheetWords.Spoken(drill.Card.Name, next) : RunSheetWords.Pause(kind, next))],
+        };
 
     private static Phase Between(int at, SheetDrill over, SheetDrill next, Foot preferred)
     {
@@ -137,26 +207,27 @@ public static class RunSheetWriter
         };
     }
 
-    private static Phase SettingOut(int at, SheetDrill drill, Foot preferred) => new()
-    {
-        Kind = PhaseKind.SetOut,
-        Drill = at,
-        Feet = drill.Card.Turns(preferred)[0],
-        ExpectedSeconds = Timings.Laying(drill.Card.Layout).TotalSeconds,
-        Label = RunSheetWords.SetOut,
-        Cue = drill.Card.Layout!.Name,
-        Next = $"then {drill.Card.Name}",
-        Sounds = [],
-        Spoken = [new(0, RunSheetWords.SetOut)],
-    };
+    private static Phase SettingOut(int at, SheetDrill drill, Foot preferred) =>
+        new()
+        {
+            Kind = PhaseKind.SetOut,
+            Drill = at,
+            Feet = drill.Card.Turns(preferred)[0],
+            ExpectedSeconds = Timings.Laying(drill.Card.Layout).TotalSeconds,
+            Label = RunSheetWords.SetOut,
+            Cue = drill.Card.Layout!.Name,
+            Next = $"then {drill.Card.Name}",
+            Sounds = [],
+            Spoken = [new(0, RunSheetWords.SetOut)],
+        };
 
     private static ImmutableArray<SoundAt> WorkSounds(int seconds) =>
-    [
-        new(0, Sound.Go),
-        .. seconds >= Timings.ShortestWithHalf ? [new SoundAt(seconds / 2.0, Sound.Half)] : Array.Empty<SoundAt>(),
-        .. LastThree(seconds),
-        new(seconds, Sound.Stop),
-    ];
+        [
+            new(0, Sound.Go),
+            .. seconds >= Timings.ShortestWithHalf ? [new SoundAt(seconds / 2.0, Sound.Half)] : Array.Empty<SoundAt>(),
+            .. LastThree(seconds),
+            new(seconds, Sound.Stop),
+        ];
 
     internal static IEnumerable<SoundAt> LastThree(int seconds) =>
         new[] { seconds - 3, seconds - 2, seconds - 1 }.Where(s => s > 0).Select(s => new SoundAt(s, Sound.Tick));

@@ -6,8 +6,8 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Practice.Sets;
 
 /// <summary>
-/// Lays a correction over a set. What was played stays: the taps, the layout, the plan, what a clipped marker cost then; and of the result all that the correction
-/// says nothing about: that a run does not count, which zones were hit, when a ladder's rung was finished.
+/// Lays a correction over a set. What was played stays: the taps, the layout, the plan, what a clipped marker cost then; and of the result
+/// all that the correction says nothing about: that a run does not count, which zones were hit, when a ladder's rung was finished.
 /// </summary>
 public static class Correction
 {
@@ -19,10 +19,29 @@ public static class Correction
     /// <param name="day">The day it counts for.</param>
     /// <param name="today">The household's day.</param>
     /// <param name="isSure">Whether somebody who was asked says that the count is right.</param>
-    public static CheckedSet Check(DrillCard card, PracticeSet old, SetDraft draft, DateTimeOffset startedAt, DateOnly day, DateOnly today, bool isSure)
+    public static CheckedSet Check(
+        DrillCard card,
+        PracticeSet old,
+        SetDraft draft,
+        DateTimeOffset startedAt,
+        DateOnly day,
+        DateOnly today,
+        bool isSure
+    )
     {
         card = card.MeasuredLike(old.Result.Of);
-        var frame = new SetFrame(old.Id, old.SessionId, old.PlayerId, old.Order, old.Feet, startedAt, day, old.Planned, CountedBy.Typed, old.Layout)
+        var frame = new SetFrame(
+            old.Id,
+            old.SessionId,
+            old.PlayerId,
+            old.Order,
+            old.Feet,
+            startedAt,
+            day,
+            old.Planned,
+            CountedBy.Typed,
+            old.Layout
+        )
         {
             Events = old.Events,
             Plan = old.Plan,

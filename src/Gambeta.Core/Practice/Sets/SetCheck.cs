@@ -78,7 +78,8 @@ public static class SetCheck
     public static CheckedSet CheckPlayed(DrillCard card, SetFrame frame, double seconds, DateOnly today)
     {
         // A screen that was left open overnight is cut to what was played; beyond that it is no time at all.
-        if (!(seconds >= 0 && seconds <= PlayedBounds.MostSecondsTold)) return new CheckedSet(null, [SetProblem.NobodyPlayedThat]);
+        if (!(seconds >= 0 && seconds <= PlayedBounds.MostSecondsTold))
+            return new CheckedSet(null, [SetProblem.NobodyPlayedThat]);
         ImmutableArray<PlayEvent> events;
         try
         {
@@ -88,7 +89,12 @@ public static class SetCheck
         {
             return new CheckedSet(null, [SetProblem.EventsUnclear]);
         }
-        return Check(card, frame, Tally.Of(card.MeasuredBy, frame.Feet, ChallengeRules.Of(card), events, seconds, frame.Planned is not null), today);
+        return Check(
+            card,
+            frame,
+            Tally.Of(card.MeasuredBy, frame.Feet, ChallengeRules.Of(card), events, seconds, frame.Planned is not null),
+            today
+        );
     }
 
     /// <summary>
@@ -99,56 +105,82 @@ public static class SetCheck
     public static CheckedSet Check(DrillCard card, SetFrame frame, SetDraft draft, DateOnly today)
     {
         var (way, problems) = (Ways.Of(card.MeasuredBy), new List<SetProblem>());
-        if (WrongDay(frame.Day, today) is { } wrongDay) problems.Add(wrongDay);
+        if (WrongDay(frame.Day, today) is { } wrongDay)
+            problems.Add(wrongDay);
         var worked = CheckTime(draft.Seconds, problems);
         int?[] counts = [draft.Left, draft.Right, draft.Reps, draft.Slips, draft.LongestRun, draft.Clips];
-        if (counts.Any(c => c < 0) || draft.TryTouches?.Any(t => t < 0) == true || draft.StationTries?.Any(t => t < 1) == true || draft.Points?.Any(p => p < 0) == true || draft.UpTenths?.Any(t => t < 0) == true) problems.Add(SetProblem.CountNegative);
-        if (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft)) problems.Add(SetProblem.CountMissing);
-        if (TriesAreUnclear(draft)) problems.Add(SetProblem.TriesUnclear);
-        if (problems.Count > 0) return new CheckedSet(null, [.. problems]);
+        if (
+            counts.Any(c => c < 0)
+            || draft.TryTouches?.Any(t => t < 0) == true
+            || draft.StationTries?.Any(t => t < 1) == true
+            || draft.Points?.Any(p => p < 0) == true
+            || draft.UpTenths?.Any(t => t < 0) == true
+        )
+            problems.Add(SetProblem.CountNegative);
+        if (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft))
+            problems.Add(SetProblem.CountMissing);
+        if (TriesAreUnclear(draft))
+            problems.Add(SetProblem.TriesUnclear);
+        if (problems.Count > 0)
+            return new CheckedSet(null, [.. problems]);
         // Before anything is multiplied or added up: these no press of "sure" lifts.
-        if (frame.Plan.IsAbsurd || PlayedBounds.AreBroken(card, frame.Feet, draft, worked)) return new CheckedSet(null, [SetProblem.NobodyPlayedThat]);
-        if (way.IsOfAnotherDrill(card, draft, worked)) return new CheckedSet(null, [SetProblem.NotOfThisDrill]);
+        if (frame.Plan.IsAbsurd || PlayedBounds.AreBroken(card, frame.Feet, draft, worked))
+            return new CheckedSet(null, [SetProblem.NobodyPlayedThat]);
+        if (way.IsOfAnotherDrill(card, draft, worked))
+            return new CheckedSet(null, [SetProblem.NotOfThisDrill]);
 
         var result = way.ResultOf(card, frame, draft);
         var touches = TouchesOf(card, frame, draft, result, worked);
-        if (!frame.IsSure && touches.Total > Tempo.MostTouchesASecond * Math.Ceiling(worked.TotalSeconds)) problems.Add(SetProblem.CountTooHigh);
-        if (result is PassesResult passes && passes.LongestRun > touches.Total) problems.Add(SetProblem.RunLongerThanPasses);
-        return problems.Count > 0
-            ? new CheckedSet(null, [.. problems])
-            : new CheckedSet(MakeSet(card, frame, worked, touches, result), []);
+        if (!frame.IsSure && touches.Total > Tempo.MostTouchesASecond * Math.Ceiling(worked.TotalSeconds))
+            problems.Add(SetProblem.CountTooHigh);
+        if (result is PassesResult passes && passes.LongestRun > touches.Total)
+            problems.Add(SetProblem.RunLongerThanPasses);
+        return problems.Count > 0 ? new CheckedSet(null, [.. problems]) : new CheckedSet(MakeSet(card, frame, worked, touches, result), []);
     }
 
     /// <summary>What is wrong with a day, or nothing.</summary>
     public static SetProblem? WrongDay(DateOnly day, DateOnly today) =>
-        day > today ? SetProblem.DayInFuture : day < today.AddYears(-MostYearsBack) ? SetProblem.DayTooOld : null;
+        day > today ? SetProblem.DayInFuture
+        : day < today.AddYears(-MostYearsBack) ? SetProblem.DayTooOld
+        : null;
 
-    private static PracticeSet MakeSet(DrillCard card, SetFrame frame, TimeSpan worked, TouchCount touches, SetResult result) => new()
-    {
-        Id = frame.Id,
-        SessionId = frame.SessionId,
-        PlayerId = frame.PlayerId,
-        Drill = card.Id,
-        Layout = frame.Layout ?? card.Layout?.Key,
-        Order = frame.Order,
-        Feet = frame.Feet,
-        StartedAt = frame.StartedAt,
-        Day = frame.Day,
-        Worked = worked,
-        Planned = frame.Planned,
-        CountedBy = frame.CountedBy,
-        Touches = touches,
-        Result = result,
-        Events = frame.Events,
-        Heard = frame.Heard,
-        Plan = frame.Plan,
-        With = frame.With is { } part && !PairRules.ComparesWithAlone(card, part) ? part : null,
-    };
+    private static PracticeSet MakeSet(DrillCard card, SetFrame frame, TimeSpan worked, TouchCount touches, SetResult result) =>
+        new()
+        {
+            Id = frame.Id,
+            SessionId = frame.SessionId,
+            PlayerId = frame.PlayerId,
+            Drill = card.Id,
+            Layout = frame.Layout ?? card.Layout?.Key,
+            Order = frame.Order,
+            Feet = frame.Feet,
+            StartedAt = frame.StartedAt,
+            Day = frame.Day,
+            Worked = worked,
+            Planned = frame.Planned,
+            CountedBy = frame.CountedBy,
+            Touches = touches,
+            Result = result,
+            Events = frame.Events,
+            Heard = frame.Heard,
+            Plan = frame.Plan,
+            With = frame.With is { } part && !PairRules.ComparesWithAlone(card, part) ? part : null,
+        };
 
     private static bool TriesAreUnclear(SetDraft draft) =>
         (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count))
-        || draft.StationTries?.Count > MostTries || draft.Points?.Count > MostTries || draft.Inside?.Count > MostTries || draft.UpTenths?.Count > MostTries
-        || (draft.StrikeZones is { } zones && (zones.Count > MostTries || draft.StrikeLeft?.Count != zones.Count || zones.Any(zone => zone is < 0 or > ChallengeRules.GoalZones)));
+        || draft.StationTries?.Count > MostTries
+        || draft.Points?.Count > MostTries
+        || draft.Inside?.Count > MostTries
+        || draft.UpTenths?.Count > MostTries
+        || (
+            draft.StrikeZones is { } zones
+            && (
+                zones.Count > MostTries
+                || draft.StrikeLeft?.Count != zones.Count
+                || zones.Any(zone => zone is < 0 or > ChallengeRules.GoalZones)
+            )
+        );
 
     private static TimeSpan CheckTime(double? seconds, List<SetProblem> problems)
     {

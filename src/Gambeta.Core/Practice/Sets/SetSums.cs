@@ -10,6 +10,8 @@ namespace Gambeta.Core.Practice.Sets;
 public sealed record SetSums(TouchCount Touches, TimeSpan Worked, int WentWrong)
 {
     /// <summary>Adds up sets; none come to nothing.</summary>
-    public static SetSums Of(IEnumerable<PracticeSet> sets) => sets.Aggregate(
-        new SetSums(default, TimeSpan.Zero, 0), (sum, set) => new SetSums(sum.Touches + set.Touches, sum.Worked + set.Worked, sum.WentWrong + set.Result.WentWrong));
+    public static SetSums Of(IEnumerable<PracticeSet> sets) =>
+        sets.Aggregate(new SetSums(default, TimeSpan.Zero, 0), (sum, set) =>
+            new SetSums(sum.Touches + set.Touches, sum.Worked + set.Worked, sum.WentWrong + set.Result.WentWrong)
+        );
 }

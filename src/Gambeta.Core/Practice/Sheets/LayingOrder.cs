@@ -2,19 +2,23 @@ using System.Collections.Immutable;
 
 namespace Gambeta.Core.Practice.Sheets;
 
-/// <summary>How often the yard is laid anew, and in which order it is laid least. A drill without a layout leaves what lies where it is.</summary>
+/// <summary>How often the yard is laid anew, and in which order it is laid least. A drill without a layout leaves what lies where it
+/// is.</summary>
 public static class LayingOrder
 {
     /// <summary>For each drill whether the yard is laid anew before it: where it wants a layout and another one lies, or none.</summary>
     public static ImmutableArray<bool> Anew(IEnumerable<SheetDrill> drills)
     {
         var lies = (string?)null;
-        return [.. drills.Select(drill =>
-        {
-            var anew = drill.Card.Layout is { } layout && layout.Key != lies;
-            lies = drill.Card.Layout?.Key ?? lies;
-            return anew;
-        })];
+        return
+        [
+            .. drills.Select(drill =>
+            {
+                var anew = drill.Card.Layout is { } layout && layout.Key != lies;
+                lies = drill.Card.Layout?.Key ?? lies;
+                return anew;
+            }),
+        ];
     }
 
     /// <summary>How often the yard is laid when the drills are played in this order.</summary>
@@ -39,7 +43,8 @@ public static class LayingOrder
                     var keys = order.Select(drill => drill.Card.Layout?.Key).OfType<string>().ToList();
                     var last = keys.LastOrDefault() ?? lies;
                     var layings = way.Layings + Layings(order) - (keys.Count > 0 && keys[0] == lies ? 1 : 0);
-                    if (!next.TryGetValue(last, out var known) || layings < known.Layings) next[last] = (layings, way.Order.AddRange(order));
+                    if (!next.TryGetValue(last, out var known) || layings < known.Layings)
+                        next[last] = (layings, way.Order.AddRange(order));
                 }
             }
             ways = next;
@@ -50,10 +55,11 @@ public static class LayingOrder
 
     private static IEnumerable<ImmutableArray<SheetDrill>> Parts(ImmutableArray<SheetDrill> drills)
     {
-        for (var from = 0; from < drills.Length;)
+        for (var from = 0; from < drills.Length; )
         {
             var to = from;
-            while (to < drills.Length && drills[to].Item.Part == drills[from].Item.Part) to++;
+            while (to < drills.Length && drills[to].Item.Part == drills[from].Item.Part)
+                to++;
             yield return [.. drills.Skip(from).Take(to - from)];
             from = to;
         }
@@ -63,13 +69,17 @@ public static class LayingOrder
     private static IEnumerable<ImmutableArray<SheetDrill>> Orders(ImmutableArray<SheetDrill> part)
     {
         yield return part;
-        var groups = part.Where(drill => drill.Card.Layout is not null).GroupBy(drill => drill.Card.Layout!.Key).Select(group => group.ToImmutableArray()).ToList();
+        var groups = part.Where(drill => drill.Card.Layout is not null)
+            .GroupBy(drill => drill.Card.Layout!.Key)
+            .Select(group => group.ToImmutableArray())
+            .ToList();
         var bare = part.Where(drill => drill.Card.Layout is null).ToImmutableArray();
         for (var first = 0; first < groups.Count; first++)
         {
             for (var last = 0; last < groups.Count; last++)
             {
-                if (first == last && groups.Count > 1) continue;
+                if (first == last && groups.Count > 1)
+                    continue;
                 var between = groups.Where((_, i) => i != first && i != last);
                 yield return [.. bare, .. groups[first], .. between.SelectMany(group => group), .. groups.Count > 1 ? groups[last] : []];
             }

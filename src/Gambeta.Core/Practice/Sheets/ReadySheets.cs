@@ -27,7 +27,8 @@ public static class ReadySheets
     private static ImmutableArray<ReadySheet> Read()
     {
         const string file = "ready-sheets.yaml";
-        using var stream = typeof(ReadySheets).Assembly.GetManifestResourceStream(file) ?? throw new InvalidOperationException($"{file} is not embedded.");
+        using var stream = typeof(ReadySheets).Assembly.GetManifestResourceStream(file)
+            ?? throw new InvalidOperationException($"{file} is not embedded.");
         using var reader = new StreamReader(stream);
         return [.. YamlFile.Items(file, reader, "ready sheets").Select(ReadOne)];
     }
@@ -35,9 +36,18 @@ public static class ReadySheets
     private static ReadySheet ReadOne(YamlPlace at)
     {
         var name = at.Text("name");
-        if (name.Length > Sheet.LongestName) throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", Sheet.LongestName)));
+        if (name.Length > Sheet.LongestName)
+            throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", Sheet.LongestName)));
         var items = at.Items("items", Sheet.MostItems).Select(line => line.Read(SheetNotation.ReadItem)).ToImmutableArray();
-        var ready = new ReadySheet(at.Text("id"), new Sheet(name, items), at.Text("for"), at.Word<Places>("place"), at.Whole("minutes", 5, 60), at.Has("helper") && (at.Text("helper") == "yes" ? true : throw at.Inside("helper").Wrong(Say("card-files.helper-says-yes-or-it"))));
+        var ready = new ReadySheet(
+            at.Text("id"),
+            new Sheet(name, items),
+            at.Text("for"),
+            at.Word<Places>("place"),
+            at.Whole("minutes", 5, 60),
+            at.Has("helper")
+                && (at.Text("helper") == "yes" ? true : throw at.Inside("helper").Wrong(Say("card-files.helper-says-yes-or-it")))
+        );
         at.NothingElse();
         return ready;
     }

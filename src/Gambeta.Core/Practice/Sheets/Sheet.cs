@@ -43,9 +43,13 @@ public sealed record SheetDrill(SheetItem Item, DrillCard Card, Dose Dose)
 
     /// <summary>The same, each drill at a level of its own.</summary>
     public static ImmutableArray<SheetDrill> Of(Sheet sheet, DrillCatalogue catalogue, Func<string, Level> level) =>
-    [
-        .. sheet.Items.Select(item => catalogue.Offered(item.Drill) is { } card ? Of(item with { Drill = card.Id }, card, level(card.Id)) : null).OfType<SheetDrill>(),
-    ];
+        [
+            .. sheet
+                .Items.Select(item =>
+                    catalogue.Offered(item.Drill) is { } card ? Of(item with { Drill = card.Id }, card, level(card.Id)) : null
+                )
+                .OfType<SheetDrill>(),
+        ];
 
     /// <summary>The same drill on a layout of the household's; as it is where there is none.</summary>
     public SheetDrill On(Layout? layout) => layout is null ? this : this with { Card = Card with { Layout = layout } };

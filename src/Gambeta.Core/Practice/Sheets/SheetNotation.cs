@@ -16,8 +16,13 @@ public static class SheetNotation
     /// <exception cref="FormatException">A line is none, or there are more than <see cref="Sheet.MostItems"/>.</exception>
     public static ImmutableArray<SheetItem> Read(string lines)
     {
-        var items = lines.Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(ReadItem).ToImmutableArray();
-        return items.Length <= Sheet.MostItems ? items : throw new FormatException(Say("card-files.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
+        var items = lines
+            .Split('\n', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+            .Select(ReadItem)
+            .ToImmutableArray();
+        return items.Length <= Sheet.MostItems
+            ? items
+            : throw new FormatException(Say("card-files.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
     }
 
     /// <summary>Reads one line.</summary>
@@ -28,12 +33,15 @@ public static class SheetNotation
         if (colon < 0 || !Keys.TryRead<SheetPart>(line[..colon].Trim(), out var part))
             throw new FormatException(Say("card-files.does-not-begin-with-a", ("line", line), ("choices", Keys.Choices<SheetPart>())));
         var words = line[(colon + 1)..].Split(',', StringSplitOptions.TrimEntries);
-        if (words[0].Length is 0 or > 64) throw new FormatException(Say("card-files.names-no-drill", ("line", line)));
+        if (words[0].Length is 0 or > 64)
+            throw new FormatException(Say("card-files.names-no-drill", ("line", line)));
         var (dose, otherOnly) = ((Dose?)null, false);
         foreach (var word in words.Skip(1))
         {
-            if (word == OtherFootOnly) otherOnly = true;
-            else dose = DoseText.Read(word);
+            if (word == OtherFootOnly)
+                otherOnly = true;
+            else
+                dose = DoseText.Read(word);
         }
         return new SheetItem(part, words[0], dose, otherOnly);
     }
@@ -43,5 +51,6 @@ public static class SheetNotation
 
     /// <summary>Writes one line.</summary>
     public static string Write(SheetItem item) =>
-        $"{item.Part.ToKey()}: {item.Drill}{(item.Dose is { } dose ? $", {DoseText.Write(dose)}" : "")}{(item.OtherFootOnly ? $", {OtherFootOnly}" : "")}";
+        $"{item.Part.ToKey()}: "
+        + $"{item.Drill}{(item.Dose is { } dose ? $", {DoseText.Write(dose)}" : "")}{(item.OtherFootOnly ? $", {OtherFootOnly}" : "")}";
 }

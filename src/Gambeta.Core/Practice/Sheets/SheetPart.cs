@@ -4,20 +4,26 @@ namespace Gambeta.Core.Practice.Sheets;
 public enum SheetPart
 {
     /// <summary>Easy touches first.</summary>
-    [Key("warm up")] WarmUp,
+    [Key("warm up")]
+    WarmUp,
 
     /// <summary>Ball mastery.</summary>
-    [Key("mastery")] Mastery,
+    [Key("mastery")]
+    Mastery,
 
     /// <summary>What the session is about.</summary>
-    [Key("focus")] Focus,
+    [Key("focus")]
+    Focus,
 
     /// <summary>More for the other foot.</summary>
-    [Key("other foot")] OtherFoot,
+    [Key("other foot")]
+    OtherFoot,
 
     /// <summary>Against the clock or the counter.</summary>
-    [Key("test")] Test,
+    [Key("test")]
+    Test,
 
     /// <summary>Something to end on.</summary>
-    [Key("fun")] Fun,
+    [Key("fun")]
+    Fun,
 }

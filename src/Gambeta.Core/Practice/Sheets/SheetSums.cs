@@ -30,9 +30,20 @@ public sealed record DrillSum(SheetDrill Drill, DoseAmount Amount, TimeSpan Layi
 /// <param name="FewestLayings">How often it would have to be, in the best order.</param>
 /// <param name="HardRunning">The most hard drills in a row.</param>
 public sealed record SheetSums(
-    ImmutableArray<DrillSum> Drills, TimeSpan Work, TimeSpan Rest, TimeSpan Swaps, TimeSpan SettingOut, TimeSpan Between,
-    TouchCount Touches, ImmutableArray<SurfaceCount> Surfaces, bool TouchesAreExact, ImmutableArray<GearItem> Gear,
-    int Layings, int FewestLayings, int HardRunning)
+    ImmutableArray<DrillSum> Drills,
+    TimeSpan Work,
+    TimeSpan Rest,
+    TimeSpan Swaps,
+    TimeSpan SettingOut,
+    TimeSpan Between,
+    TouchCount Touches,
+    ImmutableArray<SurfaceCount> Surfaces,
+    bool TouchesAreExact,
+    ImmutableArray<GearItem> Gear,
+    int Layings,
+    int FewestLayings,
+    int HardRunning
+)
 {
     /// <summary>Everything together.</summary>
     public TimeSpan Total => Work + Rest + Swaps + SettingOut + Between;
@@ -52,19 +63,39 @@ public sealed record SheetSums(
         {
             var (card, dose) = (drill.Card, drill.Dose);
             var isOwn = own.TryGetValue(card.Id, out var tempo);
-            if (!isOwn) tempo = card.Tempo.Steady;
+            if (!isOwn)
+                tempo = card.Tempo.Steady;
             var amount = DoseArithmetic.Amount(card, dose, preferred, tempo);
             // With two turns a set every pause changes the foot.
-            if (card.Turns(preferred).Length > 1) swaps += amount.Rest;
-            foreach (var (surface, touches) in SurfacesOf(card, dose, preferred, tempo)) surfaces[surface] = surfaces.GetValueOrDefault(surface) + touches;
+            if (card.Turns(preferred).Length > 1)
+                swaps += amount.Rest;
+            foreach (var (surface, touches) in SurfacesOf(card, dose, preferred, tempo))
+                surfaces[surface] = surfaces.GetValueOrDefault(surface) + touches;
             sums.Add(new DrillSum(drill, amount, anew ? Timings.Laying(card.Layout) : TimeSpan.Zero, tempo, isOwn));
         }
         return new SheetSums(
-            sums.ToImmutable(), Sum(s => s.Amount.Work), Sum(s => s.Amount.Rest) - swaps, swaps, Sum(s => s.Laying),
-            TimeSpan.FromSeconds(drills.IsEmpty ? 0 : (Timings.GetReady * drills.Length) + drills.SkipLast(1).Sum(drill => Timings.After(drill.Dose))),
+            sums.ToImmutable(),
+            Sum(s => s.Amount.Work),
+            Sum(s => s.Amount.Rest) - swaps,
+            swaps,
+            Sum(s => s.Laying),
+            TimeSpan.FromSeconds(
+                drills.IsEmpty ? 0 : (Timings.GetReady * drills.Length) + drills.SkipLast(1).Sum(drill => Timings.After(drill.Dose))
+            ),
             sums.Aggregate(default(TouchCount), (all, s) => all + s.Amount.Touches),
-            [.. surfaces.Where(s => s.Value > 0).OrderByDescending(s => s.Value).ThenBy(s => s.Key).Select(s => new SurfaceCount(s.Key, s.Value))],
-            sums.All(s => s.Amount.TouchesAreExact), GearOf(drills), LayingOrder.Layings(drills), LayingOrder.Layings(LayingOrder.Fewest(drills)), HardIn(drills));
+            [
+                .. surfaces
+                    .Where(s => s.Value > 0)
+                    .OrderByDescending(s => s.Value)
+                    .ThenBy(s => s.Key)
+                    .Select(s => new SurfaceCount(s.Key, s.Value)),
+            ],
+            sums.All(s => s.Amount.TouchesAreExact),
+            GearOf(drills),
+            LayingOrder.Layings(drills),
+            LayingOrder.Layings(LayingOrder.Fewest(drills)),
+            HardIn(drills)
+        );
 
         TimeSpan Sum(Func<DrillSum, TimeSpan> of) => sums.Aggregate(TimeSpan.Zero, (all, s) => all + of(s));
     }
@@ -77,12 +108,14 @@ public sealed record SheetSums(
         {
             var pattern = card.Pattern.For(feet);
             var touches = DoseArithmetic.TouchesOfATurn(card, pattern, dose, tempo);
-            if (pattern.Touches.IsEmpty) continue;
+            if (pattern.Touches.IsEmpty)
+                continue;
             var (whole, over) = (touches / pattern.Touches.Length, touches % pattern.Touches.Length);
             for (var i = 0; i < pattern.Touches.Length; i++)
             {
                 var surface = pattern.Touches[i].Surface;
-                if (SurfaceTraits.Of(surface).Counts) counted[surface] = counted.GetValueOrDefault(surface) + ((whole + (i < over ? 1 : 0)) * dose.Sets);
+                if (SurfaceTraits.Of(surface).Counts)
+                    counted[surface] = counted.GetValueOrDefault(surface) + ((whole + (i < over ? 1 : 0)) * dose.Sets);
             }
         }
         return counted;
@@ -90,10 +123,13 @@ public sealed record SheetSums(
 
     // One drill is played at a time: of each kind the most that any needs.
     private static ImmutableArray<GearItem> GearOf(ImmutableArray<SheetDrill> drills) =>
-    [
-        .. drills.SelectMany(drill => drill.Card.Layout?.Needs is { } needs ? drill.Card.Gear.Add(needs) : drill.Card.Gear)
-            .GroupBy(item => item.Kind).OrderBy(kind => kind.Key).Select(kind => new GearItem(kind.Key, kind.Max(item => item.Count))),
-    ];
+        [
+            .. drills
+                .SelectMany(drill => drill.Card.Layout?.Needs is { } needs ? drill.Card.Gear.Add(needs) : drill.Card.Gear)
+                .GroupBy(item => item.Kind)
+                .OrderBy(kind => kind.Key)
+                .Select(kind => new GearItem(kind.Key, kind.Max(item => item.Count))),
+        ];
 
     private static int HardIn(ImmutableArray<SheetDrill> drills)
     {

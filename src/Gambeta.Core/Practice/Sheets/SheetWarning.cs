@@ -56,12 +56,18 @@ public static class SheetWarnings
             yield return new(SheetWarningKind.Empty);
             yield break;
         }
-        foreach (var barred in sums.Drills.Where(d => !mayStart(d.Drill.Card))) yield return new(SheetWarningKind.NotAllowed, Drill: barred.Drill.Card.Id);
-        if (sums.Drills[0].Drill is not { Item.Part: SheetPart.WarmUp } first || first.Card.Intensity == Intensity.Hard) yield return new(SheetWarningKind.NoWarmUp);
-        if (sums.HardRunning >= HardInARow) yield return new(SheetWarningKind.HardRunning, sums.HardRunning);
+        foreach (var barred in sums.Drills.Where(d => !mayStart(d.Drill.Card)))
+            yield return new(SheetWarningKind.NotAllowed, Drill: barred.Drill.Card.Id);
+        if (sums.Drills[0].Drill is not { Item.Part: SheetPart.WarmUp } first || first.Card.Intensity == Intensity.Hard)
+            yield return new(SheetWarningKind.NoWarmUp);
+        if (sums.HardRunning >= HardInARow)
+            yield return new(SheetWarningKind.HardRunning, sums.HardRunning);
         var others = preferred == Foot.Right ? sums.Touches.Left : sums.Touches.Right;
-        if (sums.Touches.Total > 0 && others < OtherFootShare * sums.Touches.Total) yield return new(SheetWarningKind.LittleForOtherFoot, Math.Floor(100.0 * others / sums.Touches.Total));
-        if (minutes is { } at && sums.Minutes > at) yield return new(SheetWarningKind.LongerThanMinutes, sums.Minutes - at);
-        if (sums.FewestLayings < sums.Layings) yield return new(SheetWarningKind.LaidTooOften, sums.Layings - sums.FewestLayings);
+        if (sums.Touches.Total > 0 && others < OtherFootShare * sums.Touches.Total)
+            yield return new(SheetWarningKind.LittleForOtherFoot, Math.Floor(100.0 * others / sums.Touches.Total));
+        if (minutes is { } at && sums.Minutes > at)
+            yield return new(SheetWarningKind.LongerThanMinutes, sums.Minutes - at);
+        if (sums.FewestLayings < sums.Layings)
+            yield return new(SheetWarningKind.LaidTooOften, sums.Layings - sums.FewestLayings);
     }
 }

@@ -46,12 +46,17 @@ public static class PairCautions
         foreach (var (card, part) in drills)
         {
             var strikes = card.Gear.Any(item => item.Kind is GearKind.Goal or GearKind.Wall);
-            if (part == OtherPart.Shadows) cautions.Add(PairCaution.NoTackling);
-            if (part == OtherPart.Races || MeasureTraits.Of(card.MeasuredBy).IsRun) cautions.Add(PairCaution.OneRunsAtATime);
-            if (part == OtherPart.Serves) cautions.Add(strikes ? PairCaution.ServerBesideTheGoal : PairCaution.SoftThrows);
-            else if (strikes) cautions.Add(PairCaution.BehindTheStriker);
+            if (part == OtherPart.Shadows)
+                cautions.Add(PairCaution.NoTackling);
+            if (part == OtherPart.Races || MeasureTraits.Of(card.MeasuredBy).IsRun)
+                cautions.Add(PairCaution.OneRunsAtATime);
+            if (part == OtherPart.Serves)
+                cautions.Add(strikes ? PairCaution.ServerBesideTheGoal : PairCaution.SoftThrows);
+            else if (strikes)
+                cautions.Add(PairCaution.BehindTheStriker);
         }
-        if (Math.Abs(ages.One - ages.Other) >= YearsApart) cautions.Add(PairCaution.GiveWay);
+        if (Math.Abs(ages.One - ages.Other) >= YearsApart)
+            cautions.Add(PairCaution.GiveWay);
         return [.. cautions];
     }
 }

@@ -9,41 +9,58 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Together;
 
-/// <summary>What two can do with a drill. The parts are those that people play at home; which drills they suit are rules of our own.</summary>
+/// <summary>What two can do with a drill. The parts are those that people play at home; which drills they suit are rules of our
+/// own.</summary>
 public static class PairRules
 {
     // Reps, passes and tries that are told one by one, so that one knows when the turn is over.
     private static readonly ImmutableHashSet<MeasuredBy> OneByOne =
     [
-        MeasuredBy.CleanReps, MeasuredBy.CleanPasses, MeasuredBy.HitsOutOfTries, MeasuredBy.StrikesByZone, MeasuredBy.TargetPoints, MeasuredBy.BestStreak, MeasuredBy.LadderRung,
-        MeasuredBy.CleanStreak, MeasuredBy.TrapHeights,
+        MeasuredBy.CleanReps,
+        MeasuredBy.CleanPasses,
+        MeasuredBy.HitsOutOfTries,
+        MeasuredBy.StrikesByZone,
+        MeasuredBy.TargetPoints,
+        MeasuredBy.BestStreak,
+        MeasuredBy.LadderRung,
+        MeasuredBy.CleanStreak,
+        MeasuredBy.TrapHeights,
     ];
 
-    /// <summary>The part that the other one takes in a drill: the one that is asked for where it suits, what the card itself asks for where it does not, else a rest.</summary>
+    /// <summary>The part that the other one takes in a drill: the one that is asked for where it suits, what the card itself asks for where
+    /// it does not, else a rest.</summary>
     public static OtherPart PartIn(DrillCard card, OtherPart asked) =>
-        NeedsAServer(card) ? OtherPart.Serves : Suits(card, asked) ? asked : OtherPart.Rests;
+        NeedsAServer(card) ? OtherPart.Serves
+        : Suits(card, asked) ? asked
+        : OtherPart.Rests;
 
     /// <summary>
-    /// Whether the other one can take this part in a drill. A race wants a course against the clock; a shadow wants a ball that travels and nobody at a wall or a goal; a
-    /// server wants a ball that arrives, out of somebody's hands.
+    /// Whether the other one can take this part in a drill. A race wants a course against the clock; a shadow wants a ball that travels and
+    /// nobody at a wall or a goal; a server wants a ball that arrives, out of somebody's hands.
     /// </summary>
-    public static bool Suits(DrillCard card, OtherPart part) => part switch
-    {
-        OtherPart.Races => MeasureTraits.Of(card.MeasuredBy).IsRun,
-        OtherPart.Shadows => card.Family is Family.BallMasteryMoving or Family.DribblingAndTurns or Family.Feints && !NeedsAServer(card) && !card.Gear.Any(item => item.Kind is GearKind.Wall or GearKind.Goal),
-        OtherPart.Serves => NeedsAServer(card) || (card.Family == Family.FirstTouch && card.Pattern.Beats[0] is Between { Happening: Happening.Hand }),
-        _ => true,
-    };
+    public static bool Suits(DrillCard card, OtherPart part) =>
+        part switch
+        {
+            OtherPart.Races => MeasureTraits.Of(card.MeasuredBy).IsRun,
+            OtherPart.Shadows => card.Family is Family.BallMasteryMoving or Family.DribblingAndTurns or Family.Feints
+                && !NeedsAServer(card)
+                && !card.Gear.Any(item => item.Kind is GearKind.Wall or GearKind.Goal),
+            OtherPart.Serves => NeedsAServer(card)
+                || (card.Family == Family.FirstTouch && card.Pattern.Beats[0] is Between { Happening: Happening.Hand }),
+            _ => true,
+        };
 
     /// <summary>True where the card itself wants a helper.</summary>
     public static bool NeedsAServer(DrillCard card) => card.Gear.Any(item => item.Kind == GearKind.Helper);
 
     /// <summary>
-    /// Whether a set with the other one in a part is held against sets played alone. With a shadow, or a ball thrown by somebody where the card has the player's own hands, it is
-    /// another task: its touches count, its marks would compare with nothing.
+    /// Whether a set with the other one in a part is held against sets played alone. With a shadow, or a ball thrown by somebody where the
+    /// card has the player's own hands, it is another task: its touches count, its marks would compare with nothing.
     /// </summary>
-    public static bool ComparesWithAlone(DrillCard card, OtherPart part) => part is OtherPart.Rests or OtherPart.Races || (part == OtherPart.Serves && NeedsAServer(card));
+    public static bool ComparesWithAlone(DrillCard card, OtherPart part) =>
+        part is OtherPart.Rests or OtherPart.Races || (part == OtherPart.Serves && NeedsAServer(card));
 
     /// <summary>Whether the turn can pass after each rep: they are counted one by one, and there is a number of them.</summary>
-    public static bool CanTurnByRep(DrillCard card, Dose dose) => dose is RepsDose or TriesDose && OneByOne.Contains(card.MeasuredIn(dose).MeasuredBy);
+    public static bool CanTurnByRep(DrillCard card, Dose dose) =>
+        dose is RepsDose or TriesDose && OneByOne.Contains(card.MeasuredIn(dose).MeasuredBy);
 }

@@ -10,7 +10,8 @@ namespace Gambeta.Core.Practice.Together;
 /// <param name="Theirs">Seconds of the other.</param>
 public sealed record Race(string Drill, decimal Ours, decimal Theirs)
 {
-    /// <summary>The races in two sittings of one outing: each course on the same layout on which both came home in a run that counts.</summary>
+    /// <summary>The races in two sittings of one outing: each course on the same layout on which both came home in a run that
+    /// counts.</summary>
     public static ImmutableArray<Race> Of(IEnumerable<PracticeSet> ours, IEnumerable<PracticeSet> theirs)
     {
         var others = Best(theirs);
@@ -18,6 +19,7 @@ public sealed record Race(string Drill, decimal Ours, decimal Theirs)
     }
 
     private static Dictionary<(string Drill, string? Layout), decimal> Best(IEnumerable<PracticeSet> sets) =>
-        sets.Where(set => set.Result is RunResult { Void: false } && set.CountedBy != CountedBy.Estimated).GroupBy(set => (set.Drill, set.Layout))
+        sets.Where(set => set.Result is RunResult { Void: false } && set.CountedBy != CountedBy.Estimated)
+            .GroupBy(set => (set.Drill, set.Layout))
             .ToDictionary(runs => runs.Key, runs => runs.Min(run => HandTiming.CourseSeconds(run.Worked, (RunResult)run.Result)));
 }

@@ -1,3 +1,4 @@
+using Gambeta.Core;
 using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
@@ -11,7 +12,6 @@ using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core.Edges.Hearing;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Records;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
@@ -35,8 +35,15 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     public ShownMap Map { get; private set; } = null!;
 
-    public IReadOnlyList<(string Word, string Tempo)> Tempos => [.. new[] { (Say("drills.slow"), Card.Tempo.Slow), (Say("drills.steady"), Card.Tempo.Steady), (Say("drills.fast"), Card.Tempo.Fast) }
-        .Select(tempo => (tempo.Item1, new ShownMap(Card.Pattern, tempo.Item2).TempoNow))];
+    public IReadOnlyList<(string Word, string Tempo)> Tempos =>
+        [
+            .. new[]
+            {
+                (Say("drills.slow"), Card.Tempo.Slow),
+                (Say("drills.steady"), Card.Tempo.Steady),
+                (Say("drills.fast"), Card.Tempo.Fast),
+            }.Select(tempo => (tempo.Item1, new ShownMap(Card.Pattern, tempo.Item2).TempoNow)),
+        ];
 
     /// <summary>The run of the card's layout; an empty one without a layout.</summary>
     public Course Course { get; private set; } = new([], 0, 0, []);
@@ -53,51 +60,66 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
         get
         {
             var (heard, silent) = HeardDrill.Surfaces(Card);
-            if (HeardDrill.FeetOf(Card).Any()) return Say("hearing.card-heard");
-            return heard.Count == 0 || silent.Count == 0 ? null : Say("hearing.card-in-part", ("heard", Labels(heard)), ("silent", Labels(silent)));
+            if (HeardDrill.FeetOf(Card).Any())
+                return Say("hearing.card-heard");
+            return heard.Count == 0 || silent.Count == 0
+                ? null
+                : Say("hearing.card-in-part", ("heard", Labels(heard)), ("silent", Labels(silent)));
         }
     }
 
     private static string Labels(IEnumerable<Surface> surfaces) => string.Join(", ", surfaces.Select(surface => surface.Label()));
 
-    public string PerRep => Card.Pattern.Touches.Length == 1 ? Say("drills.1-touch") : Say("drills.touches", ("touches", Card.Pattern.Touches.Length));
+    public string PerRep =>
+        Card.Pattern.Touches.Length == 1 ? Say("drills.1-touch") : Say("drills.touches", ("touches", Card.Pattern.Touches.Length));
 
     public DoseWay[] Ways => [Card.Doses.Usual, .. new[] { DoseWay.Time, DoseWay.Reps }.Where(way => way != Card.Doses.Usual)];
 
     public bool MayStart => Core.Catalogue.Safety.Cautions.MayStart(Card, Age(Player), Household.Heading);
 
-    public string WhyNot => Household.Heading ? Say("drills.this-one-is-from-years", ("age", Card.LeastAge)) : Say("drills.heading-is-off-in-this");
+    public string WhyNot =>
+        Household.Heading ? Say("drills.this-one-is-from-years", ("age", Card.LeastAge)) : Say("drills.heading-is-off-in-this");
 
-    public IReadOnlyList<string> Cautions => [.. Core.Catalogue.Safety.Cautions.All(Card, Age(Player)).Select(caution => Wording.Caution(caution, Lengths))];
+    public IReadOnlyList<string> Cautions =>
+        [.. Core.Catalogue.Safety.Cautions.All(Card, Age(Player)).Select(caution => Wording.Caution(caution, Lengths))];
 
     /// <summary>Whether the player marked it.</summary>
     public bool IsFavourite { get; private set; }
 
-    public Task<IActionResult> OnPostFavouriteAsync(string id, bool favourite) => InHousehold(async work =>
-    {
-        if (Catalogue.Find(id) is not { } card) return NotFound();
-        await FavouriteStore.MarkAsync(work, Player.Id, card.Id, favourite);
-        return Redirect($"/drills/{card.Id}");
-    });
+    public Task<IActionResult> OnPostFavouriteAsync(string id, bool favourite) =>
+        InHousehold(async work =>
+        {
+            if (Catalogue.Find(id) is not { } card)
+                return NotFound();
+            await FavouriteStore.MarkAsync(work, Player.Id, card.Id, favourite);
+            return Redirect($"/drills/{card.Id}");
+        });
 
-    public Task<IActionResult> OnGetAsync(string id, int? tempo, bool mirror) => InHousehold(async work =>
-    {
-        if (Catalogue.Find(id) is not { } card) return NotFound();
-        Card = card;
-        if (card.Layout is { } layout && Course.Of(layout).Course is { } course) Course = course;
-        Mirrored = mirror;
-        // Drawn as the player's first turn plays it; mirrored is the other way round.
-        var pattern = card.Pattern.For(card.Turns(Player.Preferred)[0]);
-        Map = new ShownMap(mirror ? pattern.Mirror() : pattern, ShownMap.At(tempo, card.Tempo.Steady));
-        IsFavourite = (await FavouriteStore.AllAsync(work, Player.Id)).Contains(card.Id);
-        Chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 8, card.Id);
-        var yard = await YardStore.ViewAsync(work);
-        Kept = [.. yard.Of(card.Id)];
-        // A wall in any of the spaces will do.
-        if (!yard.Kit.Counts.IsEmpty) Missing = [.. yard.Kit.Missing(card, yard.Spaces.Select(space => space.Space).FirstOrDefault(space => space.Wall is not null))];
-        _lastDays = await DiaryStore.LastDaysAsync(work, Player.Id);
-        return Page();
-    });
+    public Task<IActionResult> OnGetAsync(string id, int? tempo, bool mirror) =>
+        InHousehold(async work =>
+        {
+            if (Catalogue.Find(id) is not { } card)
+                return NotFound();
+            Card = card;
+            if (card.Layout is { } layout && Course.Of(layout).Course is { } course)
+                Course = course;
+            Mirrored = mirror;
+            // Drawn as the player's first turn plays it; mirrored is the other way round.
+            var pattern = card.Pattern.For(card.Turns(Player.Preferred)[0]);
+            Map = new ShownMap(mirror ? pattern.Mirror() : pattern, ShownMap.At(tempo, card.Tempo.Steady));
+            IsFavourite = (await FavouriteStore.AllAsync(work, Player.Id)).Contains(card.Id);
+            Chains = await DiaryStore.ChainsAsync(work, Player.Id, most: 8, card.Id);
+            var yard = await YardStore.ViewAsync(work);
+            Kept = [.. yard.Of(card.Id)];
+            // A wall in any of the spaces will do.
+            if (!yard.Kit.Counts.IsEmpty)
+                Missing =
+                [
+                    .. yard.Kit.Missing(card, yard.Spaces.Select(space => space.Space).FirstOrDefault(space => space.Wall is not null)),
+                ];
+            _lastDays = await DiaryStore.LastDaysAsync(work, Player.Id);
+            return Page();
+        });
 
     /// <summary>The rungs round this one, lowest first: behind, here, next, stretch.</summary>
     public IEnumerable<(DrillCard Rung, RungPlace Place)> Rungs
@@ -105,21 +127,34 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
         get
         {
             var (behind, ahead) = Catalogue.Rungs.Around(Card);
-            return [.. behind.Select(rung => (rung, RungPlace.Behind)), (Card, RungPlace.Here), .. ahead.Select((rung, i) => (rung, i == 0 ? RungPlace.Next : RungPlace.Stretch))];
+            return
+            [
+                .. behind.Select(rung => (rung, RungPlace.Behind)),
+                (Card, RungPlace.Here),
+                .. ahead.Select((rung, i) => (rung, i == 0 ? RungPlace.Next : RungPlace.Stretch)),
+            ];
         }
     }
 
-    public string RungWords(DrillCard rung, RungPlace place) => _lastDays.TryGetValue(rung.Id, out var day) ? Say("drills.played", ("day", Wording.Day(day, Today))) : place switch
-    {
-        RungPlace.Behind => Say("drills.below-it-not-played"),
-        RungPlace.Here => Say("drills.not-played-yet"),
-        _ => place.Label(),
-    };
+    public string RungWords(DrillCard rung, RungPlace place) =>
+        _lastDays.TryGetValue(rung.Id, out var day)
+            ? Say("drills.played", ("day", Wording.Day(day, Today)))
+            : place switch
+            {
+                RungPlace.Behind => Say("drills.below-it-not-played"),
+                RungPlace.Here => Say("drills.not-played-yet"),
+                _ => place.Label(),
+            };
 
     /// <summary>What a dose gives: touches of each foot, exact for reps, about for time.</summary>
     public string Gives(Level level, DoseWay way)
     {
         var amount = DoseArithmetic.Amount(Card, Card.Doses[level, way], Player.Preferred, Card.Tempo.Steady);
-        return Say("drills.about-touches-touches-amount", ("touchesAreExact", amount.TouchesAreExact), ("touches", Wording.Number(amount.Touches.Total)), ("amount", Wording.Minutes(amount.Total)));
+        return Say(
+            "drills.about-touches-touches-amount",
+            ("touchesAreExact", amount.TouchesAreExact),
+            ("touches", Wording.Number(amount.Touches.Total)),
+            ("amount", Wording.Minutes(amount.Total))
+        );
     }
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Measures;
@@ -8,7 +9,6 @@ using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Choosing;
 using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core.Practice.Records;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
@@ -44,8 +44,10 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public IEnumerable<ShelfCard> Shown => View.Ready.Concat(View.Lacking).OrderByDescending(item => IsFavourite(item.Card)).Take(_shown);
 
     /// <summary>The turn and the feint that a player owns, in words; nothing of it where neither is marked.</summary>
-    public string Owned => (Own(Family.DribblingAndTurns), Own(Family.Feints)) is var (turn, feint) && turn is null && feint is null
-        ? Say("drills.own-one-turn-one-feint") : Say("drills.yours", ("turn", turn ?? Say("drills.none-yet")), ("feint", feint ?? Say("drills.none-yet")));
+    public string Owned =>
+        (Own(Family.DribblingAndTurns), Own(Family.Feints)) is var (turn, feint) && turn is null && feint is null
+            ? Say("drills.own-one-turn-one-feint")
+            : Say("drills.yours", ("turn", turn ?? Say("drills.none-yet")), ("feint", feint ?? Say("drills.none-yet")));
 
     public bool IsFavourite(DrillCard card) => _favourites.Contains(card.Id);
 
@@ -53,15 +55,19 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public int Hidden => Math.Max(0, View.Ready.Length + View.Lacking.Length - _shown);
 
-    public string More => ShelfAddress.Write(Choice) is var address && address.Contains('?') ? $"{address}&shown={_shown + AtATime}" : $"{address}?shown={_shown + AtATime}";
+    public string More =>
+        ShelfAddress.Write(Choice) is var address && address.Contains('?')
+            ? $"{address}&shown={_shown + AtATime}"
+            : $"{address}?shown={_shown + AtATime}";
 
-    public string Summary => Choice.Gear is null || View.Lacking.IsEmpty
-        ? Cards(View.Ready.Length + View.Lacking.Length)
-        : Say("drills.ready-more-with-something-missing", ("ready", Cards(View.Ready.Length)), ("lacking", View.Lacking.Length));
+    public string Summary =>
+        Choice.Gear is null || View.Lacking.IsEmpty
+            ? Cards(View.Ready.Length + View.Lacking.Length)
+            : Say("drills.ready-more-with-something-missing", ("ready", Cards(View.Ready.Length)), ("lacking", View.Lacking.Length));
 
     /// <summary>The rest of the choice, for the form of words.</summary>
-    public IEnumerable<(string Name, string Value)> Kept => Request.Query
-        .Where(part => part.Key is not ("words" or "shown")).Select(part => (part.Key, part.Value.ToString()));
+    public IEnumerable<(string Name, string Value)> Kept =>
+        Request.Query.Where(part => part.Key is not ("words" or "shown")).Select(part => (part.Key, part.Value.ToString()));
 
     /// <summary>The ladders on which a card is left, with the player's place on each; ladders of one rung are no ladders.</summary>
     public IEnumerable<IEnumerable<(DrillCard Card, RungPlace Place)>> LaddersShown
@@ -69,43 +75,50 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         get
         {
             var left = View.Ready.Concat(View.Lacking).Select(item => item.Card).ToHashSet();
-            return Catalogue.Rungs.Ladders
-                .Where(ladder => ladder.Length > 1 && ladder.Any(left.Contains))
+            return Catalogue
+                .Rungs.Ladders.Where(ladder => ladder.Length > 1 && ladder.Any(left.Contains))
                 .Select(ladder => ladder.Zip(LadderPlace.Of(ladder, _played)).Reverse());
         }
     }
 
-    public Task<IActionResult> OnGetAsync(string? shown, string? view) => InHousehold(async work =>
-    {
-        Choice = ShelfAddress.Read(Request.Query);
-        Ladders = view == "ladders";
-        if (int.TryParse(shown, NumberStyles.None, CultureInfo.InvariantCulture, out var asked)) _shown = Math.Clamp(asked, AtATime, Catalogue.Cards.Length);
-        View = Shelf.Of(Catalogue).Find(Choice, Player.Level, Household.Heading);
-        if (Ladders) _played = (await DiaryStore.LastDaysAsync(work, Player.Id)).Keys.ToHashSet();
-        else
+    public Task<IActionResult> OnGetAsync(string? shown, string? view) =>
+        InHousehold(async work =>
         {
-            (_favourites, var standing) = await FavouriteStore.WithStandingAsync(work, Player.Id);
-            _standing = standing.ToLookup(mark => mark.Key.Drill);
-        }
-        return Page();
-    });
+            Choice = ShelfAddress.Read(Request.Query);
+            Ladders = view == "ladders";
+            if (int.TryParse(shown, NumberStyles.None, CultureInfo.InvariantCulture, out var asked))
+                _shown = Math.Clamp(asked, AtATime, Catalogue.Cards.Length);
+            View = Shelf.Of(Catalogue).Find(Choice, Player.Level, Household.Heading);
+            if (Ladders)
+                _played = (await DiaryStore.LastDaysAsync(work, Player.Id)).Keys.ToHashSet();
+            else
+            {
+                (_favourites, var standing) = await FavouriteStore.WithStandingAsync(work, Player.Id);
+                _standing = standing.ToLookup(mark => mark.Key.Drill);
+            }
+            return Page();
+        });
 
     public string? BestLine(DrillCard card)
     {
         var bests = _standing[card.Id].OrderBy(m => m.Key.Measure.Kind).ThenBy(m => m.Key.Feet).ToList();
-        return bests.Count == 0 ? null : Say("drills.best", ("bests", string.Join(", ", bests.GroupBy(b => b.Key.Measure).Select(measure => Line([.. measure])))));
+        return bests.Count == 0
+            ? null
+            : Say("drills.best", ("bests", string.Join(", ", bests.GroupBy(b => b.Key.Measure).Select(measure => Line([.. measure])))));
     }
 
-    public string? PlaceWord(RungPlace place) => place switch
-    {
-        RungPlace.Behind => Say("drills.behind-you"),
-        RungPlace.Here or RungPlace.Next or RungPlace.Stretch => place.Label(),
-        _ => null,
-    };
+    public string? PlaceWord(RungPlace place) =>
+        place switch
+        {
+            RungPlace.Behind => Say("drills.behind-you"),
+            RungPlace.Here or RungPlace.Next or RungPlace.Stretch => place.Label(),
+            _ => null,
+        };
 
-    private static string Line(IReadOnlyList<Mark> feet) => feet.Count == 1
-        ? Wording.Value(feet[0].Key.Measure, feet[0].Value)
-        : string.Join(", ", feet.Select(b => $"{b.Key.Feet.Label()} {Wording.Figure(b.Key.Measure, b.Value)}"));
+    private static string Line(IReadOnlyList<Mark> feet) =>
+        feet.Count == 1
+            ? Wording.Value(feet[0].Key.Measure, feet[0].Value)
+            : string.Join(", ", feet.Select(b => $"{b.Key.Feet.Label()} {Wording.Figure(b.Key.Measure, b.Value)}"));
 
     private static string Cards(int count) => count == 1 ? Say("drills.1-drill") : Say("drills.count-drills", ("count", count));
 }

@@ -1,7 +1,7 @@
 using Gambeta.Core.Base.Touches;
 using Microsoft.AspNetCore.Authorization;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gambeta.Web.Pages.Drills;
 
@@ -22,7 +22,8 @@ public sealed class MapModel : PageModel
     public IActionResult OnGet(string? pattern, int? tempo, bool mirror)
     {
         var written = (pattern ?? "").Replace("\r", "", StringComparison.Ordinal);
-        if (written.Length > LongestPattern) written = written[..LongestPattern];
+        if (written.Length > LongestPattern)
+            written = written[..LongestPattern];
         try
         {
             var read = PatternReader.Read(written);
@@ -33,7 +34,11 @@ public sealed class MapModel : PageModel
             Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
             Problem = wrong.Message;
             // Where something is missing, the gap itself is marked.
-            Place = (written[..wrong.Start], wrong.Length == 0 ? "…" : written.Substring(wrong.Start, wrong.Length), written[(wrong.Start + wrong.Length)..]);
+            Place = (
+                written[..wrong.Start],
+                wrong.Length == 0 ? "…" : written.Substring(wrong.Start, wrong.Length),
+                written[(wrong.Start + wrong.Length)..]
+            );
         }
         return Page();
     }

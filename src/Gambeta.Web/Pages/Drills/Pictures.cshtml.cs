@@ -18,12 +18,13 @@ public sealed class PicturesModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<DrillCard> Cards { get; private set; } = [];
 
-    public Task<IActionResult> OnGetAsync(int sheet = 1) => InHousehold(_ =>
-    {
-        var cards = Catalogue.Cards.Where(card => Household.Heading || !card.IsHeading).ToList();
-        Sheets = (cards.Count + OnASheet - 1) / OnASheet;
-        Sheet = Math.Clamp(sheet, 1, Sheets);
-        Cards = [.. cards.Skip((Sheet - 1) * OnASheet).Take(OnASheet)];
-        return Task.FromResult<IActionResult>(Page());
-    });
+    public Task<IActionResult> OnGetAsync(int sheet = 1) =>
+        InHousehold(_ =>
+        {
+            var cards = Catalogue.Cards.Where(card => Household.Heading || !card.IsHeading).ToList();
+            Sheets = (cards.Count + OnASheet - 1) / OnASheet;
+            Sheet = Math.Clamp(sheet, 1, Sheets);
+            Cards = [.. cards.Skip((Sheet - 1) * OnASheet).Take(OnASheet)];
+            return Task.FromResult<IActionResult>(Page());
+        });
 }

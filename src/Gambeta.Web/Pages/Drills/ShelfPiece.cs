@@ -1,12 +1,12 @@
 using System.Runtime.CompilerServices;
 using System.Text.Encodings.Web;
+using Gambeta.Core;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Amounts;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
-using Gambeta.Core;
 using Gambeta.Web.Charts;
 using Gambeta.Web.Words;
 using Gambeta.Words;
@@ -40,7 +40,12 @@ internal static class ShelfPiece
         var amount = DoseArithmetic.Amount(card, dose, player.Preferred, card.Tempo.Steady);
         writer.Write($"</div><h2><a href=\"/drills/{card.Id}\">{Text(card.Name)}</a></h2>");
         writer.Write($"<p class=\"small quiet\">{Text(card.Purpose)}</p>");
-        writer.Write($"<p class=\"small\">{Text(Say("drills.dose-about-minutes", ("dose", Wording.Dose(card, dose)), ("minutes", Wording.Minutes(amount.Total))))}{(card.From > player.Level ? $" · <span class=\"stretch-word\">{Text(Say("drills.stretch-from-level", ("level", card.From.Label())))}</span>" : "")}</p>");
+        var minutes = Wording.Minutes(amount.Total);
+        var takes = Say("drills.dose-about-minutes", ("dose", Wording.Dose(card, dose)), ("minutes", minutes));
+        writer.Write($"<p class=\"small\">{Text(takes)}");
+        if (card.From > player.Level)
+            writer.Write($" · <span class=\"stretch-word\">{Text(Say("drills.stretch-from-level", ("level", card.From.Label())))}</span>");
+        writer.Write("</p>");
         return new HtmlString(writer.ToString());
     }
 

@@ -7,7 +7,8 @@ namespace Gambeta.Web.Pages.Drills;
 public sealed record ShownMap(Pattern Pattern, Tempo Tempo)
 {
     /// <summary>The slowest and the fastest tempo that a map is played at.</summary>
-    public const int Slowest = 4, Fastest = 240;
+    public const int Slowest = 4,
+        Fastest = 240;
 
     public string Written => Pattern.ToString();
 

@@ -19,29 +19,37 @@ public sealed class EraseModel(PageTools tools) : HouseholdPage(tools)
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 
     /// <summary>Everything as one file.</summary>
-    public Task<IActionResult> OnPostFileAsync(string? password) => InHousehold(async work =>
-    {
-        if (await WrongPasswordAsync(work, password) is { } wrong)
+    public Task<IActionResult> OnPostFileAsync(string? password) =>
+        InHousehold(async work =>
         {
-            FileProblems = [wrong];
-            return Refused();
-        }
-        return File(System.Text.Encoding.UTF8.GetBytes(await HouseholdFile.WriteAsync(work)), "application/json", $"gambeta-household-{Wording.Iso(Today)}.json");
-    });
+            if (await WrongPasswordAsync(work, password) is { } wrong)
+            {
+                FileProblems = [wrong];
+                return Refused();
+            }
+            return File(
+                System.Text.Encoding.UTF8.GetBytes(await HouseholdFile.WriteAsync(work)),
+                "application/json",
+                $"gambeta-household-{Wording.Iso(Today)}.json"
+            );
+        });
 
-    public Task<IActionResult> OnPostAsync(string? name, string? password) => InHousehold(async work =>
-    {
-        var problems = new List<string>();
-        if (!string.Equals(name?.Trim(), Household.Name, StringComparison.OrdinalIgnoreCase)) problems.Add(Say("household.write-the-households-name-as", ("name", Household.Name)));
-        if (await WrongPasswordAsync(work, password) is { } wrong) problems.Add(wrong);
-        if (problems.Count > 0)
+    public Task<IActionResult> OnPostAsync(string? name, string? password) =>
+        InHousehold(async work =>
         {
-            Problems = problems;
-            return Refused();
-        }
-        await HouseholdStore.EraseAsync(work);
-        await HttpContext.SignOutAsync();
-        Response.Cookies.Delete(PlayerCookie);
-        return Redirect("/?erased=true");
-    });
+            var problems = new List<string>();
+            if (!string.Equals(name?.Trim(), Household.Name, StringComparison.OrdinalIgnoreCase))
+                problems.Add(Say("household.write-the-households-name-as", ("name", Household.Name)));
+            if (await WrongPasswordAsync(work, password) is { } wrong)
+                problems.Add(wrong);
+            if (problems.Count > 0)
+            {
+                Problems = problems;
+                return Refused();
+            }
+            await HouseholdStore.EraseAsync(work);
+            await HttpContext.SignOutAsync();
+            Response.Cookies.Delete(PlayerCookie);
+            return Redirect("/?erased=true");
+        });
 }

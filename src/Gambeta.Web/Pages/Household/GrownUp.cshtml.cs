@@ -19,19 +19,22 @@ public sealed class GrownUpModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 
-    public Task<IActionResult> OnPostAsync(string? word, string? password) => InHousehold(async work =>
-    {
-        Typed = word ?? "";
-        var problems = new List<string>();
-        if (GrownUpWord.Tidy(word) is not { } tidy) problems.Add(Say("household.four-letters-or-digits-wrong"));
-        else if (await WrongPasswordAsync(work, password) is { } wrong) problems.Add(wrong);
-        else
+    public Task<IActionResult> OnPostAsync(string? word, string? password) =>
+        InHousehold(async work =>
         {
-            await HouseholdStore.SetGrownUpWordAsync(work, tidy);
-            (Kept, Typed) = (true, "");
-            return Page();
-        }
-        Problems = problems;
-        return Refused();
-    });
+            Typed = word ?? "";
+            var problems = new List<string>();
+            if (GrownUpWord.Tidy(word) is not { } tidy)
+                problems.Add(Say("household.four-letters-or-digits-wrong"));
+            else if (await WrongPasswordAsync(work, password) is { } wrong)
+                problems.Add(wrong);
+            else
+            {
+                await HouseholdStore.SetGrownUpWordAsync(work, tidy);
+                (Kept, Typed) = (true, "");
+                return Page();
+            }
+            Problems = problems;
+            return Refused();
+        });
 }

@@ -25,9 +25,10 @@ public sealed class HandOverModel(PageTools tools, HomeHttps home) : HouseholdPa
 
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 
-    public Task<IActionResult> OnPostAsync() => InHousehold(async work =>
-    {
-        Code = await HandOverStore.MakeAsync(work, Tools.Time.GetUtcNow());
-        return Page();
-    });
+    public Task<IActionResult> OnPostAsync() =>
+        InHousehold(async work =>
+        {
+            Code = await HandOverStore.MakeAsync(work, Tools.Time.GetUtcNow());
+            return Page();
+        });
 }

@@ -14,13 +14,17 @@ public sealed class HeadingModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 
-    public Task<IActionResult> OnPostAsync(bool on, bool read, string? password) => InHousehold(async work =>
-    {
-        // Off is always a word; on is for a grown-up who knows the password.
-        if (on && !read) Problems = [Say("household.tick-that-you-have-read")];
-        else if (on && await WrongPasswordAsync(work, password) is { } wrong) Problems = [wrong];
-        if (Problems.Count > 0) return Refused();
-        await HouseholdStore.SetHeadingAsync(work, on);
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostAsync(bool on, bool read, string? password) =>
+        InHousehold(async work =>
+        {
+            // Off is always a word; on is for a grown-up who knows the password.
+            if (on && !read)
+                Problems = [Say("household.tick-that-you-have-read")];
+            else if (on && await WrongPasswordAsync(work, password) is { } wrong)
+                Problems = [wrong];
+            if (Problems.Count > 0)
+                return Refused();
+            await HouseholdStore.SetHeadingAsync(work, on);
+            return RedirectToPage();
+        });
 }

@@ -25,27 +25,31 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 
-    public Task<IActionResult> OnPostAddAsync(Guid id, TypedPlayer typed) => InHousehold(async work =>
-    {
-        if (id == default) id = Guid.CreateVersion7();
-        (Typed, NewId) = (typed, id);
-        var (player, problems) = typed.Check(id, Today);
-        if (Household.Players.Count >= Tools.Limits.Players && !Household.Players.Exists(known => known.Id == id)) problems = [.. problems, Say("household.a-household-has-players-at", ("players", Tools.Limits.Players))];
-        if (player is null || problems.Count > 0)
+    public Task<IActionResult> OnPostAddAsync(Guid id, TypedPlayer typed) =>
+        InHousehold(async work =>
         {
-            Problems = problems;
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
-        }
-        await HouseholdStore.AddPlayerAsync(work, player);
-        return RedirectToPage();
-    });
+            if (id == default)
+                id = Guid.CreateVersion7();
+            (Typed, NewId) = (typed, id);
+            var (player, problems) = typed.Check(id, Today);
+            if (Household.Players.Count >= Tools.Limits.Players && !Household.Players.Exists(known => known.Id == id))
+                problems = [.. problems, Say("household.a-household-has-players-at", ("players", Tools.Limits.Players))];
+            if (player is null || problems.Count > 0)
+            {
+                Problems = problems;
+                Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+                return Page();
+            }
+            await HouseholdStore.AddPlayerAsync(work, player);
+            return RedirectToPage();
+        });
 
-    public Task<IActionResult> OnPostSignOutAsync() => InHousehold(async work =>
-    {
-        // The cookie goes from this device, the sign-in from everywhere: a copy of the cookie opens nothing.
-        await SignInStore.EndAsync(work, User.SignInId());
-        await HttpContext.SignOutAsync();
-        return RedirectToPage("/Index");
-    });
+    public Task<IActionResult> OnPostSignOutAsync() =>
+        InHousehold(async work =>
+        {
+            // The cookie goes from this device, the sign-in from everywhere: a copy of the cookie opens nothing.
+            await SignInStore.EndAsync(work, User.SignInId());
+            await HttpContext.SignOutAsync();
+            return RedirectToPage("/Index");
+        });
 }

@@ -8,7 +8,8 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;
 
-/// <summary>A new household with its first player. Its id is made here, sealed in the form, so that sending the form twice makes one.</summary>
+/// <summary>A new household with its first player. Its id is made here, sealed in the form, so that sending the form twice makes
+/// one.</summary>
 public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
 {
     /// <summary>The id that the household will have, sealed.</summary>
@@ -29,11 +30,14 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
         (Sealed, Name, Typed) = (door.Seal(id), name ?? "", typed);
         TimeZone = TimeZoneInfo.TryFindSystemTimeZoneById(timeZone ?? "", out var zone) ? zone.Id : TimeZoneInfo.Local.Id;
         var problems = new List<string>();
-        if (HouseholdName.Wrong(name) is { } wrongName) problems.Add(Wording.Name(wrongName));
-        if (Passwords.Wrong(password, name) is { } wrongPassword) problems.Add(wrongPassword);
+        if (HouseholdName.Wrong(name) is { } wrongName)
+            problems.Add(Wording.Name(wrongName));
+        if (Passwords.Wrong(password, name) is { } wrongPassword)
+            problems.Add(wrongPassword);
         var (player, playerProblems) = typed.Check(Guid.CreateVersion7(), LocalDays.DayOf(Tools.Time.GetUtcNow(), TimeZone));
         problems.AddRange(playerProblems);
-        if (problems.Count > 0) return Refused(problems);
+        if (problems.Count > 0)
+            return Refused(problems);
         if (await Tools.RateLimits.OnSignUpAsync(HttpContext) is { } wait)
             return TooOften(wait, Say("household.many-households-were-made-from", ("wait", Wording.Minutes(wait))));
         return await CreateAsync(id, password!, player!) switch
@@ -50,7 +54,8 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
         var words = RecoveryWords.Make();
         await using var work = await Tools.Database.BeginAsync(household, HttpContext.RequestAborted);
         var outcome = await HouseholdStore.CreateAsync(work, Name, Passwords.Hash(password), TimeZone, RecoveryWords.Hash(words));
-        if (outcome != CreateOutcome.Made) return outcome;
+        if (outcome != CreateOutcome.Made)
+            return outcome;
         await HouseholdStore.AddPlayerAsync(work, player);
         await HttpContext.SignInHouseholdAsync(work, Tools);
         TempData[WordsModel.Fresh] = words;
@@ -59,7 +64,12 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
 
     private async Task<bool> SignInAgainAsync(Guid household, string password)
     {
-        if (await SignInStore.FindAsync(Tools.Database, Name) is not { } found || found.HouseholdId != household || !Passwords.Matches(found.PasswordHash, password)) return false;
+        if (
+            await SignInStore.FindAsync(Tools.Database, Name) is not { } found
+            || found.HouseholdId != household
+            || !Passwords.Matches(found.PasswordHash, password)
+        )
+            return false;
         await using var work = await Tools.Database.BeginAsync(household, HttpContext.RequestAborted);
         await HttpContext.SignInHouseholdAsync(work, Tools);
         return true;

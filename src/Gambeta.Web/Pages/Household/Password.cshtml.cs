@@ -17,22 +17,27 @@ public sealed class PasswordModel(PageTools tools) : HouseholdPage(tools)
 
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 
-    public Task<IActionResult> OnPostAsync(string? old, string? password, string? again) => InHousehold(async work =>
-    {
-        var problems = new List<string>();
-        if (Household.IsDemo) problems.Add(Say("household.the-demo-has-no-password"));
-        else if (await WrongPasswordAsync(work, old) is { } wrongOld) problems.Add(wrongOld);
-        if (Passwords.Wrong(password, Household.Name) is { } wrong) problems.Add(wrong);
-        if (password != again) problems.Add(Say("household.the-two-new-passwords-are"));
-        if (problems.Count > 0)
+    public Task<IActionResult> OnPostAsync(string? old, string? password, string? again) =>
+        InHousehold(async work =>
         {
-            Problems = problems;
-            return Refused();
-        }
-        await HouseholdStore.SetPasswordAsync(work, Passwords.Hash(password!));
-        // Whoever knew the old one is out, at once and everywhere.
-        await SignInStore.EndOthersAsync(work, User.SignInId());
-        Changed = true;
-        return Page();
-    });
+            var problems = new List<string>();
+            if (Household.IsDemo)
+                problems.Add(Say("household.the-demo-has-no-password"));
+            else if (await WrongPasswordAsync(work, old) is { } wrongOld)
+                problems.Add(wrongOld);
+            if (Passwords.Wrong(password, Household.Name) is { } wrong)
+                problems.Add(wrong);
+            if (password != again)
+                problems.Add(Say("household.the-two-new-passwords-are"));
+            if (problems.Count > 0)
+            {
+                Problems = problems;
+                return Refused();
+            }
+            await HouseholdStore.SetPasswordAsync(work, Passwords.Hash(password!));
+            // Whoever knew the old one is out, at once and everywhere.
+            await SignInStore.EndOthersAsync(work, User.SignInId());
+            Changed = true;
+            return Page();
+        });
 }

@@ -10,13 +10,17 @@ public sealed class PlayerModel(PageTools tools) : HouseholdPage(tools)
 
     public IActionResult OnPost(Guid player, string? back)
     {
-        Response.Cookies.Append(PlayerCookie, player.ToString(), new CookieOptions
-        {
-            HttpOnly = true,
-            IsEssential = true,
-            SameSite = SameSiteMode.Lax,
-            MaxAge = TimeSpan.FromDays(400),
-        });
+        Response.Cookies.Append(
+            PlayerCookie,
+            player.ToString(),
+            new CookieOptions
+            {
+                HttpOnly = true,
+                IsEssential = true,
+                SameSite = SameSiteMode.Lax,
+                MaxAge = TimeSpan.FromDays(400),
+            }
+        );
         return Url.IsLocalUrl(back) ? LocalRedirect(back) : RedirectToPage("/Today");
     }
 }

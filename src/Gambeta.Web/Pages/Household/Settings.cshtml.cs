@@ -16,24 +16,31 @@ public sealed class SettingsModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
-    public static IEnumerable<string> Zones => TimeZoneInfo.GetSystemTimeZones().Where(zone => zone.Id.Contains('/') || zone.Id == "UTC").Select(zone => zone.Id).Order(StringComparer.Ordinal);
+    public static IEnumerable<string> Zones =>
+        TimeZoneInfo
+            .GetSystemTimeZones()
+            .Where(zone => zone.Id.Contains('/') || zone.Id == "UTC")
+            .Select(zone => zone.Id)
+            .Order(StringComparer.Ordinal);
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(_ =>
-    {
-        Typed = TypedSettings.Of(Household.Settings);
-        return Task.FromResult<IActionResult>(Page());
-    });
-
-    public Task<IActionResult> OnPostAsync(TypedSettings typed) => InHousehold(async work =>
-    {
-        Typed = typed;
-        (var settings, Problems) = typed.Check();
-        if (settings is null)
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(_ =>
         {
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
-        }
-        await HouseholdStore.SaveSettingsAsync(work, settings);
-        return RedirectToPage("/Household/Index");
-    });
+            Typed = TypedSettings.Of(Household.Settings);
+            return Task.FromResult<IActionResult>(Page());
+        });
+
+    public Task<IActionResult> OnPostAsync(TypedSettings typed) =>
+        InHousehold(async work =>
+        {
+            Typed = typed;
+            (var settings, Problems) = typed.Check();
+            if (settings is null)
+            {
+                Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+                return Page();
+            }
+            await HouseholdStore.SaveSettingsAsync(work, settings);
+            return RedirectToPage("/Household/Index");
+        });
 }

@@ -18,33 +18,40 @@ public sealed class SignInsModel(PageTools tools) : HouseholdPage(tools)
 
     public Guid Mine => User.SignInId();
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
-    {
-        // The one in hand first: it is what the others are compared with.
-        SignIns = [.. (await SignInStore.AllAsync(work, Tools.Time.GetUtcNow())).OrderBy(one => one.Id != Mine)];
-        return Page();
-    });
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(async work =>
+        {
+            // The one in hand first: it is what the others are compared with.
+            SignIns = [.. (await SignInStore.AllAsync(work, Tools.Time.GetUtcNow())).OrderBy(one => one.Id != Mine)];
+            return Page();
+        });
 
-    public Task<IActionResult> OnPostNameAsync(Guid id, string? device) => InHousehold(async work =>
-    {
-        var name = (device ?? "").Trim();
-        if (name.Length is > 0 and <= SignInStore.LongestDevice) await SignInStore.RenameAsync(work, id, name);
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostNameAsync(Guid id, string? device) =>
+        InHousehold(async work =>
+        {
+            var name = (device ?? "").Trim();
+            if (name.Length is > 0 and <= SignInStore.LongestDevice)
+                await SignInStore.RenameAsync(work, id, name);
+            return RedirectToPage();
+        });
 
-    public Task<IActionResult> OnPostEndAsync(Guid id) => InHousehold(async work =>
-    {
-        await SignInStore.EndAsync(work, id);
-        if (id == Mine) await HttpContext.SignOutAsync();
-        return id == Mine ? RedirectToPage("/Index") : RedirectToPage();
-    });
+    public Task<IActionResult> OnPostEndAsync(Guid id) =>
+        InHousehold(async work =>
+        {
+            await SignInStore.EndAsync(work, id);
+            if (id == Mine)
+                await HttpContext.SignOutAsync();
+            return id == Mine ? RedirectToPage("/Index") : RedirectToPage();
+        });
 
-    public Task<IActionResult> OnPostOthersAsync() => InHousehold(async work =>
-    {
-        await SignInStore.EndOthersAsync(work, Mine);
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostOthersAsync() =>
+        InHousehold(async work =>
+        {
+            await SignInStore.EndOthersAsync(work, Mine);
+            return RedirectToPage();
+        });
 
     /// <summary>A moment as a day of this household.</summary>
-    public string Day(DateTime moment) => Wording.Day(LocalDays.DayOf(new DateTimeOffset(DateTime.SpecifyKind(moment, DateTimeKind.Utc)), Household.TimeZone), Today);
+    public string Day(DateTime moment) =>
+        Wording.Day(LocalDays.DayOf(new DateTimeOffset(DateTime.SpecifyKind(moment, DateTimeKind.Utc)), Household.TimeZone), Today);
 }

@@ -1,8 +1,8 @@
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
-using Gambeta.Core;
 
 namespace Gambeta.Web.Pages.Household;
 
@@ -18,11 +18,17 @@ public sealed record TypedPlayer(string? Nickname, string? BirthYear, string? Pr
     {
         var problems = new List<string>();
         var nickname = Nickname?.Trim() ?? "";
-        if (nickname.Length is 0 or > LongestNickname) problems.Add(Say("household.a-nickname-has-1-to", ("longestNickname", LongestNickname)));
-        if (!int.TryParse(BirthYear, NumberStyles.None, CultureInfo.InvariantCulture, out var year) || today.Year - year is < Youngest or > Oldest)
+        if (nickname.Length is 0 or > LongestNickname)
+            problems.Add(Say("household.a-nickname-has-1-to", ("longestNickname", LongestNickname)));
+        if (
+            !int.TryParse(BirthYear, NumberStyles.None, CultureInfo.InvariantCulture, out var year)
+            || today.Year - year is < Youngest or > Oldest
+        )
             problems.Add(Say("household.the-birth-year-is-four", ("oldest", today.Year - Oldest), ("youngest", today.Year - Youngest)));
-        if (!Keys.TryRead<Foot>(Preferred ?? "", out var foot)) problems.Add(Say("household.which-foot-is-the-preferred"));
-        if (!Keys.TryRead<Level>(Level ?? "", out var level)) problems.Add(Say("household.where-does-the-player-start"));
+        if (!Keys.TryRead<Foot>(Preferred ?? "", out var foot))
+            problems.Add(Say("household.which-foot-is-the-preferred"));
+        if (!Keys.TryRead<Level>(Level ?? "", out var level))
+            problems.Add(Say("household.where-does-the-player-start"));
         return problems.Count > 0 ? (null, problems) : (new Player(id, nickname, year, foot, level), []);
     }
 }

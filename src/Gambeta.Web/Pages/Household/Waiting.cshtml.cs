@@ -6,7 +6,8 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace Gambeta.Web.Pages.Household;
 
-/// <summary>What was played on this device and is not in the logbook: it waits, or it was refused. Only the browser knows; the page brings the names of the drills.</summary>
+/// <summary>What was played on this device and is not in the logbook: it waits, or it was refused. Only the browser knows; the page brings
+/// the names of the drills.</summary>
 public sealed class WaitingModel(PageTools tools) : HouseholdPage(tools)
 {
     public override RailPlace Place => RailPlace.Household;

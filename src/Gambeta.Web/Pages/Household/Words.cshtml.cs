@@ -19,20 +19,25 @@ public sealed class WordsModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(_ =>
-    {
-        Words = TempData[Fresh] as string;
-        return Task.FromResult<IActionResult>(Page());
-    });
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(_ =>
+        {
+            Words = TempData[Fresh] as string;
+            return Task.FromResult<IActionResult>(Page());
+        });
 
-    public Task<IActionResult> OnPostAsync(string? password) => InHousehold(async work =>
-    {
-        if (Household.IsDemo) Problems = [Say("household.the-demo-has-no-password-2")];
-        else if (await WrongPasswordAsync(work, password) is { } wrong) Problems = [wrong];
-        if (Problems.Count > 0) return Refused();
-        var fresh = RecoveryWords.Make();
-        await HouseholdStore.SetRecoveryAsync(work, RecoveryWords.Hash(fresh));
-        TempData[Fresh] = fresh;
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostAsync(string? password) =>
+        InHousehold(async work =>
+        {
+            if (Household.IsDemo)
+                Problems = [Say("household.the-demo-has-no-password-2")];
+            else if (await WrongPasswordAsync(work, password) is { } wrong)
+                Problems = [wrong];
+            if (Problems.Count > 0)
+                return Refused();
+            var fresh = RecoveryWords.Make();
+            await HouseholdStore.SetRecoveryAsync(work, RecoveryWords.Hash(fresh));
+            TempData[Fresh] = fresh;
+            return RedirectToPage();
+        });
 }

@@ -44,13 +44,17 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private const int MostParts = 500;
 
-    public string PartAddress(int part) => QueryHelpers.AddQueryString("/logbook", new Dictionary<string, string?>
-    {
-        ["drill"] = Drill,
-        ["weeks"] = Weeks.ToString(CultureInfo.InvariantCulture),
-        ["to"] = Wording.Iso(To),
-        ["part"] = part.ToString(CultureInfo.InvariantCulture),
-    });
+    public string PartAddress(int part) =>
+        QueryHelpers.AddQueryString(
+            "/logbook",
+            new Dictionary<string, string?>
+            {
+                ["drill"] = Drill,
+                ["weeks"] = Weeks.ToString(CultureInfo.InvariantCulture),
+                ["to"] = Wording.Iso(To),
+                ["part"] = part.ToString(CultureInfo.InvariantCulture),
+            }
+        );
 
     public IReadOnlyList<LogDay> Days { get; private set; } = [];
 
@@ -64,32 +68,62 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public string UndoWords { get; private set; } = "";
 
-    public string Period => Say("logbook.to-sets", ("from", Wording.ShortDay(From)), ("to", Wording.ShortDay(To)), ("sets", Wording.Number(Days.Sum(d => d.Rows.Sum(r => r.Sets.Count)))));
+    public string Period =>
+        Say(
+            "logbook.to-sets",
+            ("from", Wording.ShortDay(From)),
+            ("to", Wording.ShortDay(To)),
+            ("sets", Wording.Number(Days.Sum(d => d.Rows.Sum(r => r.Sets.Count))))
+        );
 
-    public Task<IActionResult> OnGetAsync(string? drill, string? weeks, string? to, Guid? removed, Guid? mended, int part, bool kept, string? form) => InHousehold(async work =>
-    {
-        Part = Math.Clamp(part, 1, MostParts);
-        if (kept) NotUndone = Say("logbook.that-set-was-changed-again");
-        Drill = Catalogue.Find(drill)?.Id;
-        Weeks = int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked) ? asked : 1;
-        To = DateOnly.TryParseExact(to, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) && day <= Today && day > Today.AddYears(-SetCheck.MostYearsBack) ? day : Today;
-        Undo = removed ?? mended;
-        UndoWords = removed is not null ? Say("logbook.the-set-is-gone-and") : Say("logbook.the-set-is-mended-and");
+    public Task<IActionResult> OnGetAsync(
+        string? drill,
+        string? weeks,
+        string? to,
+        Guid? removed,
+        Guid? mended,
+        int part,
+        bool kept,
+        string? form
+    ) =>
+        InHousehold(async work =>
+        {
+            Part = Math.Clamp(part, 1, MostParts);
+            if (kept)
+                NotUndone = Say("logbook.that-set-was-changed-again");
+            Drill = Catalogue.Find(drill)?.Id;
+            Weeks =
+                int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked)
+                    ? asked
+                    : 1;
+            To =
+                DateOnly.TryParseExact(to, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day)
+                && day <= Today
+                && day > Today.AddYears(-SetCheck.MostYearsBack)
+                    ? day
+                    : Today;
+            Undo = removed ?? mended;
+            UndoWords = removed is not null ? Say("logbook.the-set-is-gone-and") : Say("logbook.the-set-is-mended-and");
 
-        if (form == "csv") return await TakeOutAsync(work);
+            if (form == "csv")
+                return await TakeOutAsync(work);
 
-        var rows = await DiaryStore.LogbookAsync(work, Player.Id, Drill, From, To, Part);
-        HasMore = rows.HasMore && Part < MostParts;
-        var sets = rows.Sets;
-        Bests = rows.Bests;
-        Played = [.. rows.Drills.Append(Drill).Distinct().Select(Catalogue.Find).OfType<DrillCard>().OrderBy(card => card.Name)];
-        var tallies = sets.GroupBy(s => s.Day).Select(day => DayTally.Of(day.Key, [.. day], Bests.Contains)).ToList();
-        var target = DayTarget.TouchesAFoot(tallies);
-        Days = [.. sets.GroupBy(s => s.Day).Zip(tallies, (played, tally) => new LogDay(
-            DayTile.Of(played.Key, Today, tally, target),
-            LogRows.Of(played, Catalogue)))];
-        return Page();
-    });
+            var rows = await DiaryStore.LogbookAsync(work, Player.Id, Drill, From, To, Part);
+            HasMore = rows.HasMore && Part < MostParts;
+            var sets = rows.Sets;
+            Bests = rows.Bests;
+            Played = [.. rows.Drills.Append(Drill).Distinct().Select(Catalogue.Find).OfType<DrillCard>().OrderBy(card => card.Name)];
+            var tallies = sets.GroupBy(s => s.Day).Select(day => DayTally.Of(day.Key, [.. day], Bests.Contains)).ToList();
+            var target = DayTarget.TouchesAFoot(tallies);
+            Days =
+            [
+                .. sets.GroupBy(s => s.Day)
+                    .Zip(tallies, (played, tally) =>
+                        new LogDay(DayTile.Of(played.Key, Today, tally, target), LogRows.Of(played, Catalogue))
+                    ),
+            ];
+            return Page();
+        });
 
     // The sets of the span as a diary: the form in which they can be taken in again.
     private async Task<IActionResult> TakeOutAsync(HouseholdWork work)
@@ -100,13 +134,22 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         return File(Encoding.UTF8.GetBytes(text.ToString()), "text/csv", "sets.csv");
     }
 
-    public Task<IActionResult> OnPostUndoAsync(Guid change, string? drill, string? weeks) => InHousehold(async work =>
-    {
-        return await SetStore.UndoAsync(work, change) switch
+    public Task<IActionResult> OnPostUndoAsync(Guid change, string? drill, string? weeks) =>
+        InHousehold(async work =>
         {
-            UndoOutcome.NoSuchChange => NotFound(),
-            UndoOutcome.ChangedSince => RedirectToPage("/Logbook/Index", new { drill, weeks, kept = true }),
-            _ => RedirectToPage("/Logbook/Index", new { drill, weeks }),
-        };
-    });
+            return await SetStore.UndoAsync(work, change) switch
+            {
+                UndoOutcome.NoSuchChange => NotFound(),
+                UndoOutcome.ChangedSince => RedirectToPage(
+                    "/Logbook/Index",
+                    new
+                    {
+                        drill,
+                        weeks,
+                        kept = true,
+                    }
+                ),
+                _ => RedirectToPage("/Logbook/Index", new { drill, weeks }),
+            };
+        });
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
@@ -7,18 +8,21 @@ using Gambeta.Core.Edges.Hearing;
 using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Sets;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
 using Gambeta.Web.Throttling;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gambeta.Web.Pages.Logbook;
 
-/// <summary>A recording, such as of a phone that lay beside the wall: counted first, stored once somebody has looked. The file is not kept.</summary>
-[RequestSizeLimit(Limits.MostRecordingBytes + (64 * 1024)), RequestFormLimits(MultipartBodyLengthLimit = Limits.MostRecordingBytes + (64 * 1024))]
+/// <summary>A recording, such as of a phone that lay beside the wall: counted first, stored once somebody has looked. The file is not
+/// kept.</summary>
+[
+    RequestSizeLimit(Limits.MostRecordingBytes + (64 * 1024)),
+    RequestFormLimits(MultipartBodyLengthLimit = Limits.MostRecordingBytes + (64 * 1024))
+]
 public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
 {
     private const int LongestEvents = 100_000;
@@ -28,7 +32,10 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
     /// <summary>The drills that can be counted by ear.</summary>
-    public IEnumerable<DrillCard> Drills => Catalogue.Cards.Where(card => HeardDrill.FeetOf(card).Any() && (Household.Heading || !card.IsHeading)).OrderBy(card => card.Name, StringComparer.Ordinal);
+    public IEnumerable<DrillCard> Drills =>
+        Catalogue
+            .Cards.Where(card => HeardDrill.FeetOf(card).Any() && (Household.Heading || !card.IsHeading))
+            .OrderBy(card => card.Name, StringComparer.Ordinal);
 
     /// <summary>Drills of which a part is heard, so that they are not counted by ear.</summary>
     public int InPart => Catalogue.Cards.Count(HeardDrill.IsHeardInPart);
@@ -52,36 +59,53 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>The place that was chosen; nothing for none.</summary>
     public KnownPlace? Where { get; private set; }
 
-    public Task<IActionResult> OnGetAsync(string? drill) => InHousehold(async work =>
-    {
-        Drill = drill ?? "";
-        Places = await PlaceStore.AllAsync(work);
-        return Page();
-    });
+    public Task<IActionResult> OnGetAsync(string? drill) =>
+        InHousehold(async work =>
+        {
+            Drill = drill ?? "";
+            Places = await PlaceStore.AllAsync(work);
+            return Page();
+        });
 
-    public Task<IActionResult> OnPostLookAsync(IFormFile? file, string? drill, string? feet, string? where) => InHousehold(async work =>
-    {
-        Places = await PlaceStore.AllAsync(work);
-        Where = Places.FirstOrDefault(known => known.Key == where);
-        return Look(file, drill, feet, Where is { } place ? await PlaceStore.FindAsync(work, place.Space, place.Ball) : null);
-    });
+    public Task<IActionResult> OnPostLookAsync(IFormFile? file, string? drill, string? feet, string? where) =>
+        InHousehold(async work =>
+        {
+            Places = await PlaceStore.AllAsync(work);
+            Where = Places.FirstOrDefault(known => known.Key == where);
+            return Look(file, drill, feet, Where is { } place ? await PlaceStore.FindAsync(work, place.Space, place.Ball) : null);
+        });
 
-    public Task<IActionResult> OnPostKeepAsync(Guid id, string? drill, string? feet, string? events, string? mark, string? seconds) => InHousehold(async work =>
-    {
-        if (Asked(drill, feet) is not var (card, with)) return Wrong(Say("hearing.which-drill"));
-        if (HeardMark.Read(mark) is not { } read || events is null or { Length: > LongestEvents } || !double.TryParse(seconds, NumberStyles.Float, CultureInfo.InvariantCulture, out var lasted) || SetOf(id, card, with, events, read, lasted) is not { } set)
-            return Wrong(Say("hearing.nothing-heard"));
-        var stored = await SetStore.AddAsync(work, set, new StoringLimits(Tools.WritingDay, Tools.Limits.WritesADay, Tools.Limits.SetsASitting));
-        if (stored.Outcome is not (SetOutcome.Stored or SetOutcome.KnownAlready)) return Wrong(Say("refusals.more-than-things-were-written", ("writesADay", Tools.Limits.WritesADay)));
-        return RedirectToPage("/Logbook/Set", new { id });
-    });
+    public Task<IActionResult> OnPostKeepAsync(Guid id, string? drill, string? feet, string? events, string? mark, string? seconds) =>
+        InHousehold(async work =>
+        {
+            if (Asked(drill, feet) is not var (card, with))
+                return Wrong(Say("hearing.which-drill"));
+            if (
+                HeardMark.Read(mark) is not { } read
+                || events is null or { Length: > LongestEvents }
+                || !double.TryParse(seconds, NumberStyles.Float, CultureInfo.InvariantCulture, out var lasted)
+                || SetOf(id, card, with, events, read, lasted) is not { } set
+            )
+                return Wrong(Say("hearing.nothing-heard"));
+            var stored = await SetStore.AddAsync(
+                work,
+                set,
+                new StoringLimits(Tools.WritingDay, Tools.Limits.WritesADay, Tools.Limits.SetsASitting)
+            );
+            if (stored.Outcome is not (SetOutcome.Stored or SetOutcome.KnownAlready))
+                return Wrong(Say("refusals.more-than-things-were-written", ("writesADay", Tools.Limits.WritesADay)));
+            return RedirectToPage("/Logbook/Set", new { id });
+        });
 
     private PageResult Look(IFormFile? file, string? drill, string? feet, PlaceSound? place)
     {
         (Drill, FeetWord) = (drill ?? "", feet ?? "both");
-        if (Asked(drill, feet) is not var (card, with)) return Wrong(Say("hearing.which-drill"));
-        if (file is null || file.Length == 0) return Wrong(Say("hearing.no-recording"));
-        if (file.Length > MostBytes) return Wrong(TooLarge);
+        if (Asked(drill, feet) is not var (card, with))
+            return Wrong(Say("hearing.which-drill"));
+        if (file is null || file.Length == 0)
+            return Wrong(Say("hearing.no-recording"));
+        if (file.Length > MostBytes)
+            return Wrong(TooLarge);
         try
         {
             using var sound = file.OpenReadStream();
@@ -93,24 +117,37 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
         }
         catch (RecordingException unread)
         {
-            return Wrong(unread.Reason switch
-            {
-                "recording-too-long" => Say("hearing.recording-too-long", ("minutes", (int)Recording.Longest.TotalMinutes)),
-                "recording-empty" => Say("hearing.recording-empty"),
-                "recording-rate" => Say("hearing.recording-rate"),
-                _ => Say("hearing.no-recording"),
-            });
+            return Wrong(
+                unread.Reason switch
+                {
+                    "recording-too-long" => Say("hearing.recording-too-long", ("minutes", (int)Recording.Longest.TotalMinutes)),
+                    "recording-empty" => Say("hearing.recording-empty"),
+                    "recording-rate" => Say("hearing.recording-rate"),
+                    _ => Say("hearing.no-recording"),
+                }
+            );
         }
     }
 
     private (DrillCard Card, Feet Feet)? Asked(string? drill, string? feet) =>
-        Catalogue.Find(drill) is { } card && Keys.TryRead<Feet>(feet ?? "", out var with) && HeardDrill.FeetOf(card).Contains(with) && (Household.Heading || !card.IsHeading) ? (card, with) : null;
+        Catalogue.Find(drill) is { } card
+        && Keys.TryRead<Feet>(feet ?? "", out var with)
+        && HeardDrill.FeetOf(card).Contains(with)
+        && (Household.Heading || !card.IsHeading)
+            ? (card, with)
+            : null;
 
     private PracticeSet? SetOf(Guid id, DrillCard card, Feet feet, string events, HeardMark mark, double seconds)
     {
-        if (id == Guid.Empty) return null;
+        if (id == Guid.Empty)
+            return null;
         var now = Tools.Time.GetUtcNow();
-        var frame = new SetFrame(id, id, Player.Id, 1, feet, now, LocalDays.DayOf(now, Household.TimeZone), null, CountedBy.Heard) { Events = events, Heard = mark.ToString(), IsSure = true };
+        var frame = new SetFrame(id, id, Player.Id, 1, feet, now, LocalDays.DayOf(now, Household.TimeZone), null, CountedBy.Heard)
+        {
+            Events = events,
+            Heard = mark.ToString(),
+            IsSure = true,
+        };
         return SetCheck.CheckPlayed(card, frame, seconds, Today).Set;
     }
 

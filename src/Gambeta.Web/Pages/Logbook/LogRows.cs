@@ -12,8 +12,8 @@ public sealed record LogRows(IReadOnlyList<LogRow> Rows, Func<Guid, bool> IsBest
 {
     /// <summary>Sets by drill and feet, in the order in which each was first played.</summary>
     public static IReadOnlyList<LogRow> Of(IEnumerable<PracticeSet> sets, DrillCatalogue catalogue) =>
-    [
-        .. sets.GroupBy(set => (set.Drill, set.Feet))
-            .Select(g => new LogRow(catalogue.Find(g.Key.Drill)?.Name ?? g.Key.Drill, Wording.Feet(g.Key.Feet), [.. g])),
-    ];
+        [
+            .. sets.GroupBy(set => (set.Drill, set.Feet))
+                .Select(g => new LogRow(catalogue.Find(g.Key.Drill)?.Name ?? g.Key.Drill, Wording.Feet(g.Key.Feet), [.. g])),
+        ];
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Layouts;
@@ -6,7 +7,6 @@ using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core.Insight.Planning;
 using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core.Practice.Sheets;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
@@ -26,18 +26,20 @@ public sealed class TypedAsk
     public string? Wish { get; set; }
 
     /// <summary>As what is asked for would be typed.</summary>
-    public static TypedAsk Of(PlanAsk ask) => new()
-    {
-        Minutes = ask.Minutes.ToString(CultureInfo.InvariantCulture),
-        Where = ask.SpaceId?.ToString() ?? (ask.Indoors ? "indoors" : "outdoors"),
-        Helper = ask.Helper,
-        SoftBall = ask.SoftBall,
-        Fresh = ask.Fresh.ToKey(),
-        Wish = ask.Wish.Kind == WishKind.Family ? ask.Wish.Family.ToKey() : ask.Wish.Kind.ToKey(),
-    };
+    public static TypedAsk Of(PlanAsk ask) =>
+        new()
+        {
+            Minutes = ask.Minutes.ToString(CultureInfo.InvariantCulture),
+            Where = ask.SpaceId?.ToString() ?? (ask.Indoors ? "indoors" : "outdoors"),
+            Helper = ask.Helper,
+            SoftBall = ask.SoftBall,
+            Fresh = ask.Fresh.ToKey(),
+            Wish = ask.Wish.Kind == WishKind.Family ? ask.Wish.Family.ToKey() : ask.Wish.Kind.ToKey(),
+        };
 }
 
-/// <summary>The session that is planned for today: why each drill is in it, what was left out, and everything that changes it, a press each.</summary>
+/// <summary>The session that is planned for today: why each drill is in it, what was left out, and everything that changes it, a press
+/// each.</summary>
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
     /// <summary>A press makes a session so many minutes shorter or longer.</summary>
@@ -59,13 +61,23 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>What to mind before its drills.</summary>
     public IReadOnlyList<string> Cautions => CautionsOf(Sums.Drills.Select(drill => drill.Drill.Card));
 
-    public IEnumerable<string> Notes => Plan.Session.Notes.Select(note => OtherFoot(PlanWords.Note(note, Plan.Session, Age(Player), SheetWords.Minutes(Sums.Minutes))));
+    public IEnumerable<string> Notes =>
+        Plan.Session.Notes.Select(note => OtherFoot(PlanWords.Note(note, Plan.Session, Age(Player), SheetWords.Minutes(Sums.Minutes))));
 
     public string Why(PlannedDrill drill) => OtherFoot(PlanWords.Why(drill.Reason, Catalogue));
 
     /// <summary>The drills that were left out, by the rule that did it.</summary>
-    public IEnumerable<(string Rule, IReadOnlyList<DrillCard> Drills)> LeftOut => Plan.Session.LeftOut.GroupBy(one => one.Value).OrderByDescending(rule => rule.Key)
-        .Select(rule => (PlanWords.Rule(rule.Key), (IReadOnlyList<DrillCard>)[.. rule.Select(one => Catalogue.Find(one.Key)).OfType<DrillCard>().OrderBy(card => Catalogue.OrderOf(card.Id))]));
+    public IEnumerable<(string Rule, IReadOnlyList<DrillCard> Drills)> LeftOut =>
+        Plan
+            .Session.LeftOut.GroupBy(one => one.Value)
+            .OrderByDescending(rule => rule.Key)
+            .Select(rule =>
+                (
+                    PlanWords.Rule(rule.Key),
+                    (IReadOnlyList<DrillCard>)
+                        [.. rule.Select(one => Catalogue.Find(one.Key)).OfType<DrillCard>().OrderBy(card => Catalogue.OrderOf(card.Id))]
+                )
+            );
 
     /// <summary>What stands in the form: what is asked for, or what was typed and refused.</summary>
     public TypedAsk Typed => _refused ?? TypedAsk.Of(Plan.Ask);
@@ -74,29 +86,50 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public bool MayBeLonger => Plan.Session.Minutes < SessionMinutes.Most(Age(Player));
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
-    {
-        await ReadAsync(work);
-        return await ShowAsync(work);
-    });
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(async work =>
+        {
+            await ReadAsync(work);
+            return await ShowAsync(work);
+        });
 
-    public Task<IActionResult> OnPostAsync(TypedAsk typed) => Changed((facts, plan) => ReadAsk(typed, plan.Ask) is { } ask ? plan.Again(facts, ask) : null, typed);
+    public Task<IActionResult> OnPostAsync(TypedAsk typed) =>
+        Changed((facts, plan) => ReadAsk(typed, plan.Ask) is { } ask ? plan.Again(facts, ask) : null, typed);
 
     public Task<IActionResult> OnPostInsteadAsync(string? drill) => Changed((facts, plan) => plan.Instead(facts, drill ?? ""));
 
     public Task<IActionResult> OnPostMarkAsync(string? drill) => Changed((_, plan) => plan.Mark(drill ?? ""));
 
-    public Task<IActionResult> OnPostShorterAsync() => Changed((facts, plan) => plan.Again(facts, plan.Ask with { Minutes = Math.Max(SessionMinutes.Least, plan.Session.Minutes - Step) }));
+    public Task<IActionResult> OnPostShorterAsync() =>
+        Changed(
+            (facts, plan) => plan.Again(facts, plan.Ask with { Minutes = Math.Max(SessionMinutes.Least, plan.Session.Minutes - Step) })
+        );
 
-    public Task<IActionResult> OnPostLongerAsync() => Changed((facts, plan) => plan.Again(facts, plan.Ask with { Minutes = Math.Min(SessionMinutes.Most(facts.Age), plan.Session.Minutes + Step) }));
+    public Task<IActionResult> OnPostLongerAsync() =>
+        Changed(
+            (facts, plan) =>
+                plan.Again(facts, plan.Ask with { Minutes = Math.Min(SessionMinutes.Most(facts.Age), plan.Session.Minutes + Step) })
+        );
 
-    public Task<IActionResult> OnPostLighterAsync() => Changed((facts, plan) => plan.Again(facts, plan.Ask with { Fresh = plan.Ask.Fresh == Freshness.Tired ? Freshness.AsUsual : Freshness.Tired }));
+    public Task<IActionResult> OnPostLighterAsync() =>
+        Changed(
+            (facts, plan) =>
+                plan.Again(facts, plan.Ask with { Fresh = plan.Ask.Fresh == Freshness.Tired ? Freshness.AsUsual : Freshness.Tired })
+        );
 
-    public Task<IActionResult> OnPostElsewhereAsync() => Changed((facts, plan) =>
-    {
-        var indoors = !plan.Ask.Indoors;
-        return plan.Again(facts, Spaces.FirstOrDefault(space => space.Space.Kind == Places.Indoors == indoors) is { } there ? plan.Ask.In(there) : plan.Ask.Anywhere(indoors));
-    });
+    public Task<IActionResult> OnPostElsewhereAsync() =>
+        Changed(
+            (facts, plan) =>
+            {
+                var indoors = !plan.Ask.Indoors;
+                return plan.Again(
+                    facts,
+                    Spaces.FirstOrDefault(space => space.Space.Kind == Places.Indoors == indoors) is { } there
+                        ? plan.Ask.In(there)
+                        : plan.Ask.Anywhere(indoors)
+                );
+            }
+        );
 
     private async Task ReadAsync(HouseholdWork work)
     {
@@ -108,44 +141,69 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     private async Task RememberAsync(HouseholdWork work, int minutes)
     {
         var (rhythm, _, _) = await RhythmStore.AllAsync(work, Player.Id, Today);
-        await RhythmStore.KeepAsync(work, Player.Id, rhythm with { Minutes = Math.Clamp(minutes, SessionMinutes.Least, SessionMinutes.Longest), Since = rhythm.Since == DateOnly.MinValue ? Today : rhythm.Since });
+        await RhythmStore.KeepAsync(
+            work,
+            Player.Id,
+            rhythm with
+            {
+                Minutes = Math.Clamp(minutes, SessionMinutes.Least, SessionMinutes.Longest),
+                Since = rhythm.Since == DateOnly.MinValue ? Today : rhythm.Since,
+            }
+        );
     }
 
-    private Task<IActionResult> Changed(Func<PlanFacts, DayPlan, DayPlan?> change, TypedAsk? typed = null) => InHousehold(async work =>
-    {
-        await ReadAsync(work);
-        if (Plan.Session.Notes.Contains(PlanNote.Hurt)) return RedirectToPage();
-        var facts = await PlanStore.FactsAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings, _yard.Kit);
-        if (change(facts, Plan) is { } changed)
+    private Task<IActionResult> Changed(Func<PlanFacts, DayPlan, DayPlan?> change, TypedAsk? typed = null) =>
+        InHousehold(async work =>
         {
-            await PlanStore.KeepAsync(work, Player.Id, changed, "");
-            if (typed is not null && changed.Ask.Minutes != Plan.Ask.Minutes) await RememberAsync(work, changed.Ask.Minutes);
-            return RedirectToPage();
-        }
-        _refused = typed;
-        Problems = [Say("planning.not-that-many-minutes", ("least", SessionMinutes.Least), ("most", SessionMinutes.Longest))];
-        await ShowAsync(work);
-        return Refused();
-    });
+            await ReadAsync(work);
+            if (Plan.Session.Notes.Contains(PlanNote.Hurt))
+                return RedirectToPage();
+            var facts = await PlanStore.FactsAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings, _yard.Kit);
+            if (change(facts, Plan) is { } changed)
+            {
+                await PlanStore.KeepAsync(work, Player.Id, changed, "");
+                if (typed is not null && changed.Ask.Minutes != Plan.Ask.Minutes)
+                    await RememberAsync(work, changed.Ask.Minutes);
+                return RedirectToPage();
+            }
+            _refused = typed;
+            Problems = [Say("planning.not-that-many-minutes", ("least", SessionMinutes.Least), ("most", SessionMinutes.Longest))];
+            await ShowAsync(work);
+            return Refused();
+        });
 
     private async Task<IActionResult> ShowAsync(HouseholdWork work)
     {
         var levels = await LevelsOfAsync(work);
-        Sums = SheetSums.Of(SheetDrill.Of(Plan.Session.ToSheet(""), Catalogue, drill => levels[drill]), Player.Preferred, await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays)));
+        Sums = SheetSums.Of(
+            SheetDrill.Of(Plan.Session.ToSheet(""), Catalogue, drill => levels[drill]),
+            Player.Preferred,
+            await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays))
+        );
         return Page();
     }
 
     private PlanAsk? ReadAsk(TypedAsk typed, PlanAsk before)
     {
-        if (!int.TryParse(typed.Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) || minutes is < 1 or > SessionMinutes.Longest) return null;
-        var there = Guid.TryParse(typed.Where, out var id) && _yard.Find(id) is { } space ? before.In(space) : before.Anywhere(typed.Where != "outdoors");
+        if (
+            !int.TryParse(typed.Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes)
+            || minutes is < 1 or > SessionMinutes.Longest
+        )
+            return null;
+        var there =
+            Guid.TryParse(typed.Where, out var id) && _yard.Find(id) is { } space
+                ? before.In(space)
+                : before.Anywhere(typed.Where != "outdoors");
         return there with
         {
             Minutes = minutes,
             Helper = typed.Helper,
             SoftBall = typed.SoftBall,
             Fresh = Keys.TryRead<Freshness>(typed.Fresh ?? "", out var fresh) ? fresh : Freshness.AsUsual,
-            Wish = Keys.TryRead<Family>(typed.Wish ?? "", out var family) ? new Wish(WishKind.Family, family) : Keys.TryRead<WishKind>(typed.Wish ?? "", out var kind) && kind != WishKind.Family ? new Wish(kind) : default,
+            Wish =
+                Keys.TryRead<Family>(typed.Wish ?? "", out var family) ? new Wish(WishKind.Family, family)
+                : Keys.TryRead<WishKind>(typed.Wish ?? "", out var kind) && kind != WishKind.Family ? new Wish(kind)
+                : default,
         };
     }
 }

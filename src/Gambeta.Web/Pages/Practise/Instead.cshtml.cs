@@ -22,11 +22,13 @@ public sealed class InsteadModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<DrillCard> Fine { get; private set; } = [];
 
-    public Task<IActionResult> OnGetAsync(Guid? space) => InHousehold(async work =>
-    {
-        Space = space is null ? null : (await YardStore.ViewAsync(work)).Find(space);
-        if (space is not null && Space is null) return NotFound();
-        Fine = [.. FirstTouchCheck.FineAnyway(Catalogue, Player.Level, Age(Player), Shown)];
-        return Page();
-    });
+    public Task<IActionResult> OnGetAsync(Guid? space) =>
+        InHousehold(async work =>
+        {
+            Space = space is null ? null : (await YardStore.ViewAsync(work)).Find(space);
+            if (space is not null && Space is null)
+                return NotFound();
+            Fine = [.. FirstTouchCheck.FineAnyway(Catalogue, Player.Level, Age(Player), Shown)];
+            return Page();
+        });
 }

@@ -22,12 +22,22 @@ public sealed class PlayModel(PageTools tools) : StageModel(tools)
 
     protected override string RunKey => $"{Card.Id} {Card.Layout?.Key}";
 
-    public override string AddressIn(Guid space) => $"/practise/{Card.Id}?space={space}{(Card.Layout is { } laid ? $"&layout={laid.Key}" : "")}";
+    public override string AddressIn(Guid space) =>
+        $"/practise/{Card.Id}?space={space}{(Card.Layout is { } laid ? $"&layout={laid.Key}" : "")}";
 
-    public Task<IActionResult> OnGetAsync(string drill, string? layout, Guid? space) => InHousehold(async work =>
-    {
-        if (Catalogue.Find(drill) is not { } card) return NotFound();
-        if (!Core.Catalogue.Safety.Cautions.MayStart(card, Age(Player), Household.Heading)) return RedirectToPage("/Drills/Card", new { id = drill });
-        return await SetTheStageAsync(work, [SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, (await LevelsAsync(work))[card.Id])], layout, space, laysTheYard: false);
-    });
+    public Task<IActionResult> OnGetAsync(string drill, string? layout, Guid? space) =>
+        InHousehold(async work =>
+        {
+            if (Catalogue.Find(drill) is not { } card)
+                return NotFound();
+            if (!Core.Catalogue.Safety.Cautions.MayStart(card, Age(Player), Household.Heading))
+                return RedirectToPage("/Drills/Card", new { id = drill });
+            return await SetTheStageAsync(
+                work,
+                [SheetDrill.Of(new SheetItem(SheetPart.Focus, card.Id), card, (await LevelsAsync(work))[card.Id])],
+                layout,
+                space,
+                laysTheYard: false
+            );
+        });
 }

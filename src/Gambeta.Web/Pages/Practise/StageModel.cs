@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using Gambeta.Core;
 using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
@@ -13,7 +14,6 @@ using Gambeta.Core.Insight.Progress;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 using Gambeta.Core.Practice.Sheets;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Api;
 using Gambeta.Web.Charts;
@@ -30,7 +30,8 @@ using Layout = Gambeta.Core.Catalogue.Layouts.Layout;
 
 namespace Gambeta.Web.Pages.Practise;
 
-/// <summary>How a layout is laid: its plan, for each thing that is put down its mark on the plan and the way there in the player's paces, and how it is run.</summary>
+/// <summary>How a layout is laid: its plan, for each thing that is put down its mark on the plan and the way there in the player's paces,
+/// and how it is run.</summary>
 public sealed record Lay(Svg Plan, ImmutableArray<(string To, string How)> Walks, string Run);
 
 /// <summary>The practice screen: hands the run sheet of one drill or of a whole session to the module that plays it.</summary>
@@ -87,34 +88,57 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<string> Cautions { get; private set; } = [];
 
     /// <summary>The sheet and whose it is. The serialiser escapes what could end the script element.</summary>
-    public HtmlString SheetJson => new(JsonSerializer.Serialize(
-        new
-        {
-            player = Player.Id,
-            name = WhoPlays,
-            players = Those.Length > 1 ? Those.Select(one => new { player = one.Player.Id, name = one.Player.Nickname, preferred = one.Player.Preferred }) : null,
-            key = RunKey,
-            beside = Beside,
-            sheet = Sheet,
-            session = SheetName,
-            bests = EachDrill((one, item) => one.BestsOf(item)),
-            aims = EachDrill((one, item) => one.AimsOf(item)),
-            hears = EachDrill((one, item) => HeardDrill.FeetOf(one.Drills[item].Card).ToDictionary(feet => feet.ToKey(), _ => true)),
-            quietSeconds = PlaceSound.QuietFrames / SoundFrame.ASecond,
-            space = Space?.Id,
-            preferred = Player.Preferred,
-            words = new
-            {
-                control = Asked(Say("practise.was-it-under-control"), Enum.GetValues<Control>().Select(word => (object[])[word.ToKey(), Wording.Control(word)])),
-                otherFoot = Asked(OtherFoot(Say("practise.and-the-other-foot")), Enum.GetValues<OtherFootFeel>().Select(word => (object[])[word.ToKey(), Wording.OtherFootFeel(word)])),
-                effort = Asked(Say("practise.how-hard-was-it"), Enumerable.Range(1, 10).Select(effort => (object[])[effort, Wording.Effort(effort)])),
-            },
-            household = new { Household.Settings.Sounds },
-        },
-        SessionApi.Written));
+    public HtmlString SheetJson =>
+        new(
+            JsonSerializer.Serialize(
+                new
+                {
+                    player = Player.Id,
+                    name = WhoPlays,
+                    players = Those.Length > 1
+                        ? Those.Select(one => new
+                        {
+                            player = one.Player.Id,
+                            name = one.Player.Nickname,
+                            preferred = one.Player.Preferred,
+                        })
+                        : null,
+                    key = RunKey,
+                    beside = Beside,
+                    sheet = Sheet,
+                    session = SheetName,
+                    bests = EachDrill((one, item) => one.BestsOf(item)),
+                    aims = EachDrill((one, item) => one.AimsOf(item)),
+                    hears = EachDrill(
+                        (one, item) => HeardDrill.FeetOf(one.Drills[item].Card).ToDictionary(feet => feet.ToKey(), _ => true)
+                    ),
+                    quietSeconds = PlaceSound.QuietFrames / SoundFrame.ASecond,
+                    space = Space?.Id,
+                    preferred = Player.Preferred,
+                    words = new
+                    {
+                        control = Asked(
+                            Say("practise.was-it-under-control"),
+                            Enum.GetValues<Control>().Select(word => (object[])[word.ToKey(), Wording.Control(word)])
+                        ),
+                        otherFoot = Asked(
+                            OtherFoot(Say("practise.and-the-other-foot")),
+                            Enum.GetValues<OtherFootFeel>().Select(word => (object[])[word.ToKey(), Wording.OtherFootFeel(word)])
+                        ),
+                        effort = Asked(
+                            Say("practise.how-hard-was-it"),
+                            Enumerable.Range(1, 10).Select(effort => (object[])[effort, Wording.Effort(effort)])
+                        ),
+                    },
+                    household = new { Household.Settings.Sounds },
+                },
+                SessionApi.Written
+            )
+        );
 
     /// <summary>Something of each drill of the run sheet, in its order: where two play, of the first one and then of the other.</summary>
-    public IEnumerable<T> EachDrill<T>(Func<StagePlayer, int, T> of) => Sheet.Drills.Select((drill, i) => of(Those[drill.Who ?? 0], drill.Item ?? i));
+    public IEnumerable<T> EachDrill<T>(Func<StagePlayer, int, T> of) =>
+        Sheet.Drills.Select((drill, i) => of(Those[drill.Who ?? 0], drill.Item ?? i));
 
     /// <summary>True where something of it can be counted by ear.</summary>
     public bool Hears => Drills.Any(drill => HeardDrill.FeetOf(drill.Card).Any());
@@ -133,10 +157,17 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     public bool AsksWhere { get; private set; }
 
     /// <summary>What was said: in a room, outdoors, or nothing yet.</summary>
-    public bool? Where => Request.Query["where"].ToString() switch { "indoors" => true, "outdoors" => false, _ => null };
+    public bool? Where =>
+        Request.Query["where"].ToString() switch
+        {
+            "indoors" => true,
+            "outdoors" => false,
+            _ => null,
+        };
 
     /// <summary>This screen once it is said where it is.</summary>
-    public string There(string where) => Request.Path + QueryString.Create(Request.Query.Where(part => part.Key != "where").Append(new("where", where)));
+    public string There(string where) =>
+        Request.Path + QueryString.Create(Request.Query.Where(part => part.Key != "where").Append(new("where", where)));
 
     private IReadOnlyList<Verdict> _verdicts = [];
 
@@ -148,23 +179,34 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     }
 
     /// <summary>Reads whoever plays, with the drills on their layouts.</summary>
-    protected virtual async Task<ImmutableArray<StagePlayer>> ReadThoseAsync(HouseholdWork work) => [await StagePlayer.ReadAsync(work, Player, Drills, _verdicts, Today)];
+    protected virtual async Task<ImmutableArray<StagePlayer>> ReadThoseAsync(HouseholdWork work) =>
+        [await StagePlayer.ReadAsync(work, Player, Drills, _verdicts, Today)];
 
     /// <summary>The age of the youngest who plays here.</summary>
     protected virtual int Youngest => Age(Player);
 
     /// <summary>Writes the run sheet of whoever plays.</summary>
-    protected virtual RunSheet Write(bool laysTheYard) => RunSheetWriter.Write(Drills, Player.Preferred, ClipPenalty, laysTheYard, Mine.Tempos, Mine.Controlled());
+    protected virtual RunSheet Write(bool laysTheYard) =>
+        RunSheetWriter.Write(Drills, Player.Preferred, ClipPenalty, laysTheYard, Mine.Tempos, Mine.Controlled());
 
     /// <summary>What a clipped marker costs here.</summary>
     protected TimeSpan ClipPenalty => TimeSpan.FromSeconds((double)Household.Settings.ClipPenalty);
 
-    /// <summary>Sets the stage, once the levels were read. Nothing when a layout or a space that was asked for is not this household's.</summary>
-    protected async Task<IActionResult> SetTheStageAsync(HouseholdWork work, ImmutableArray<SheetDrill> drills, string? layout, Guid? space, bool laysTheYard)
+    /// <summary>Sets the stage, once the levels were read. Nothing when a layout or a space that was asked for is not this
+    /// household's.</summary>
+    protected async Task<IActionResult> SetTheStageAsync(
+        HouseholdWork work,
+        ImmutableArray<SheetDrill> drills,
+        string? layout,
+        Guid? space,
+        bool laysTheYard
+    )
     {
         var yard = await YardStore.ViewAsync(work);
-        if (space is not null && yard.Find(space) is null) return NotFound();
-        if (layout is not null && yard.Find(drills[0].Card.Id, layout) is null && layout != drills[0].Card.Layout?.Key) return NotFound();
+        if (space is not null && yard.Find(space) is null)
+            return NotFound();
+        if (layout is not null && yard.Find(drills[0].Card.Id, layout) is null && layout != drills[0].Card.Layout?.Key)
+            return NotFound();
         Spaces = yard.Spaces;
         KeptLayout? first = null;
         Drills =
@@ -179,18 +221,31 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Space = yard.Where(space, first, there => Drills.All(drill => drill.Card.Suits(there)));
         // A page that is kept may be opened on another day: it asks anew.
         IsChecked = !Request.Headers.ContainsKey("Kept-Ahead") && await YardStore.IsCheckedAsync(work, Space?.Id, Today);
-        if (Hears) KnownBalls = await PlaceStore.KnownAsync(work, Space?.Id);
+        if (Hears)
+            KnownBalls = await PlaceStore.KnownAsync(work, Space?.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
         AsksWhere = FirstTouchCheck.AsksWhere(Drills.Select(drill => drill.Card), Space?.Space);
         Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Youngest, season, AsksWhere ? Where : null);
         Cautions = CautionsOf(Drills.Select(drill => drill.Card), Youngest);
         Those = await ReadThoseAsync(work);
         Sheet = Write(laysTheYard);
-        for (var who = 0; who < Those.Length; who++) await Those[who].SayOfOtherDosesAsync(work, Sheet.Drills.Where(drill => (drill.Who ?? 0) == who), Catalogue);
+        for (var who = 0; who < Those.Length; who++)
+            await Those[who].SayOfOtherDosesAsync(work, Sheet.Drills.Where(drill => (drill.Who ?? 0) == who), Catalogue);
         if (laysTheYard)
         {
             var pace = PaceOf(yard, Player).Pace;
-            Lays = Drills.Select(d => d.Card.Layout).OfType<Layout>().DistinctBy(l => l.Key).ToDictionary(l => l.Key, l => new Lay(PlanOf(l), YardWords.Steps(l, pace, Lengths), $"{YardWords.Run(l)} {YardWords.Way(l.Way, Catalogue)}".Trim()));
+            Lays = Drills
+                .Select(d => d.Card.Layout)
+                .OfType<Layout>()
+                .DistinctBy(l => l.Key)
+                .ToDictionary(
+                    l => l.Key,
+                    l => new Lay(
+                        PlanOf(l),
+                        YardWords.Steps(l, pace, Lengths),
+                        $"{YardWords.Run(l)} {YardWords.Way(l.Way, Catalogue)}".Trim()
+                    )
+                );
         }
         return Page();
     }
@@ -206,19 +261,26 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         Request.Path + QueryString.Create(Request.Query.Where(part => part.Key is not ("handler" or "wrong")).Concat(more));
 
     /// <summary>A grown-up said that practice may go on.</summary>
-    public Task<IActionResult> OnPostClearAsync(string? word, string? password) => InHousehold(async work =>
-    {
-        var wrong = Household.GrownUpWord is { } known ? await WrongWordAsync(work, known, word) : await WrongPasswordAsync(work, password);
-        if (wrong is not null) return LocalRedirect(Here(KeyValuePair.Create("wrong", new StringValues("true"))));
-        foreach (var player in Playing) await SessionStore.ClearPainsAsync(work, player, Today);
-        return LocalRedirect(Here());
-    });
+    public Task<IActionResult> OnPostClearAsync(string? word, string? password) =>
+        InHousehold(async work =>
+        {
+            var wrong = Household.GrownUpWord is { } known
+                ? await WrongWordAsync(work, known, word)
+                : await WrongPasswordAsync(work, password);
+            if (wrong is not null)
+                return LocalRedirect(Here(KeyValuePair.Create("wrong", new StringValues("true"))));
+            foreach (var player in Playing)
+                await SessionStore.ClearPainsAsync(work, player, Today);
+            return LocalRedirect(Here());
+        });
 
     private async Task<string?> WrongWordAsync(HouseholdWork work, string known, string? word)
     {
         // Tried as often as a password may be.
-        if (await Tools.RateLimits.OnPasswordAsync(work.Household) is { } wait) return Wording.TooOften(wait);
-        if (GrownUpWord.Tidy(word) != known) return Say("refusals.that-is-not-the-grown-ups-word");
+        if (await Tools.RateLimits.OnPasswordAsync(work.Household) is { } wait)
+            return Wording.TooOften(wait);
+        if (GrownUpWord.Tidy(word) != known)
+            return Say("refusals.that-is-not-the-grown-ups-word");
         await Tools.RateLimits.RightPasswordAsync(work.Household);
         return null;
     }
@@ -231,7 +293,11 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
 
     /// <summary>What went wrong last time, with what mends it.</summary>
     public IEnumerable<(SheetDrill Drill, Fault Fault)> LastFaults =>
-        Drills.DistinctBy(drill => drill.Card.Id).Select(drill => (drill, Fault: drill.Card.FaultNamed(Mine.LastWords.GetValueOrDefault(drill.Card.Id)?.Answer.Fault))).Where(one => one.Fault is not null).Select(one => (one.drill, one.Fault!));
+        Drills
+            .DistinctBy(drill => drill.Card.Id)
+            .Select(drill => (drill, Fault: drill.Card.FaultNamed(Mine.LastWords.GetValueOrDefault(drill.Card.Id)?.Answer.Fault)))
+            .Where(one => one.Fault is not null)
+            .Select(one => (one.drill, one.Fault!));
 
     /// <summary>For the grown-up beside the yard.</summary>
     public abstract string Beside { get; }
@@ -239,7 +305,8 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>What stands about a drill as it is played here.</summary>
     public IEnumerable<Verdict> Of(SheetDrill drill) => Mine.Of(drill);
 
-    private Svg PlanOf(Layout layout) => Course.Of(layout).Course is { } course
-        ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)
-        : new Svg(_ => { });
+    private Svg PlanOf(Layout layout) =>
+        Course.Of(layout).Course is { } course
+            ? YardPlan.Draw(layout, course, new PlanView(null, null, null, Lengths), layout.Name)
+            : new Svg(_ => { });
 }

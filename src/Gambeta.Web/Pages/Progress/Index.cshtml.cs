@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
+using Gambeta.Core;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Insight.Progress;
 using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core.Practice.Records;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Charts;
 using Gambeta.Web.Navigation;
@@ -34,7 +34,8 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
 
     public ImmutableArray<SaidAndHappened> Right { get; private set; } = [];
 
-    public string Share(WeekTally week) => week.ShareOf(Player.Preferred.Other()) is { } share ? Say("judgement.percent", ("percent", Rounded.Whole(share * 100))) : "";
+    public string Share(WeekTally week) =>
+        week.ShareOf(Player.Preferred.Other()) is { } share ? Say("judgement.percent", ("percent", Rounded.Whole(share * 100))) : "";
 
     public string NameOf(string drill) => Catalogue.Find(drill)?.Name ?? drill;
 
@@ -43,10 +44,10 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
         var by = Wording.Figure(MeasureOf(change), Math.Abs(Rounded.To((decimal)change.By / change.Units, 1)));
         return (change.Sure, change.By > 0) switch
         {
-            ( >= Change.Surely, true) => Say("judgement.better-surely", ("by", by)),
-            ( >= Change.Probably, true) => Say("judgement.better-probably", ("by", by)),
-            ( >= Change.Surely, false) => Say("judgement.worse-surely", ("by", by)),
-            ( >= Change.Probably, false) => Say("judgement.worse-probably", ("by", by)),
+            (>= Change.Surely, true) => Say("judgement.better-surely", ("by", by)),
+            (>= Change.Probably, true) => Say("judgement.better-probably", ("by", by)),
+            (>= Change.Surely, false) => Say("judgement.worse-surely", ("by", by)),
+            (>= Change.Probably, false) => Say("judgement.worse-probably", ("by", by)),
             _ => Say("judgement.about-the-same"),
         };
     }
@@ -73,29 +74,53 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
 
     public IReadOnlyList<Verdict> Plateaus { get; private set; } = [];
 
-    public string CatchUpWords => OtherFoot(More switch
-    {
-        { Kind: CatchUpKind.More, Days: var days, More: var more, Share: var share } => Say("judgement.catch-up-more", ("touches", Wording.Number(more)), ("days", days), ("share", share)),
-        { Kind: CatchUpKind.Level } => Say("judgement.catch-up-level"),
-        { Kind: CatchUpKind.Even, More: > 0 and var lacks } => Say("judgement.catch-up-even-lacks", ("touches", Wording.Number(lacks))),
-        { Kind: CatchUpKind.Even } => Say("judgement.catch-up-even"),
-        _ => Say("judgement.catch-up-not-measured"),
-    });
+    public string CatchUpWords =>
+        OtherFoot(
+            More switch
+            {
+                { Kind: CatchUpKind.More, Days: var days, More: var more, Share: var share } => Say(
+                    "judgement.catch-up-more",
+                    ("touches", Wording.Number(more)),
+                    ("days", days),
+                    ("share", share)
+                ),
+                { Kind: CatchUpKind.Level } => Say("judgement.catch-up-level"),
+                { Kind: CatchUpKind.Even, More: > 0 and var lacks } => Say(
+                    "judgement.catch-up-even-lacks",
+                    ("touches", Wording.Number(lacks))
+                ),
+                { Kind: CatchUpKind.Even } => Say("judgement.catch-up-even"),
+                _ => Say("judgement.catch-up-not-measured"),
+            }
+        );
 
-    public string BehindWords(FeetOfDrill drill) => OtherFoot(drill.Behind switch
-    {
-        null => "",
-        >= CatchUp.LevelWithin and var behind => Say("judgement.foot-behind", ("percent", Rounded.Whole(behind * 100))),
-        <= -CatchUp.LevelWithin and var ahead => Say("judgement.foot-ahead", ("percent", Rounded.Whole(-ahead * 100))),
-        _ => Say("judgement.foot-level"),
-    });
+    public string BehindWords(FeetOfDrill drill) =>
+        OtherFoot(
+            drill.Behind switch
+            {
+                null => "",
+                >= CatchUp.LevelWithin and var behind => Say("judgement.foot-behind", ("percent", Rounded.Whole(behind * 100))),
+                <= -CatchUp.LevelWithin and var ahead => Say("judgement.foot-ahead", ("percent", Rounded.Whole(-ahead * 100))),
+                _ => Say("judgement.foot-level"),
+            }
+        );
 
     public IEnumerable<string> LoadWords()
     {
         yield return Load.Usual is { } usual
-            ? Say("judgement.load-this-week", ("minutes", Rounded.Whole(Load.Weeks[^1].Minutes)), ("load", Wording.Number(Rounded.Whole(Load.Weeks[^1].Load))), ("usual", Wording.Number(Rounded.Whole(usual))))
-            : Say("judgement.load-first-week", ("minutes", Rounded.Whole(Load.Weeks[^1].Minutes)), ("load", Wording.Number(Rounded.Whole(Load.Weeks[^1].Load))));
-        if (HasClub) yield return Say("judgement.load-with-club");
+            ? Say(
+                "judgement.load-this-week",
+                ("minutes", Rounded.Whole(Load.Weeks[^1].Minutes)),
+                ("load", Wording.Number(Rounded.Whole(Load.Weeks[^1].Load))),
+                ("usual", Wording.Number(Rounded.Whole(usual)))
+            )
+            : Say(
+                "judgement.load-first-week",
+                ("minutes", Rounded.Whole(Load.Weeks[^1].Minutes)),
+                ("load", Wording.Number(Rounded.Whole(Load.Weeks[^1].Load)))
+            );
+        if (HasClub)
+            yield return Say("judgement.load-with-club");
         foreach (var word in Load.Words)
             yield return word switch
             {
@@ -104,25 +129,48 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
                 LoadWord.HardDays => Say("judgement.load-hard-days"),
                 _ => Say("judgement.load-easy-day"),
             };
-        if (Load.Words.IsEmpty) yield return Say("judgement.load-fine");
+        if (Load.Words.IsEmpty)
+            yield return Say("judgement.load-fine");
     }
 
-    public Task<IActionResult> OnGetAsync(string? weeks, string? form, string? from, string? to, string? thenFrom, string? thenTo) => InHousehold(async work =>
-    {
-        Span = int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked) ? asked : 8;
-        (Now, Then) = SpansOf(from, to, thenFrom, thenTo);
-        if (form is "svg" or "csv")
+    public Task<IActionResult> OnGetAsync(string? weeks, string? form, string? from, string? to, string? thenFrom, string? thenTo) =>
+        InHousehold(async work =>
         {
-            await WeeksAsync(work);
-            return form == "svg" ? File(Encoding.UTF8.GetBytes(WeekBars.Draw(Weeks, Player.Preferred.Other(), asFile: true).AsText()), "image/svg+xml", "weeks.svg") : File(Encoding.UTF8.GetBytes(Numbers()), "text/csv", "weeks.csv");
-        }
-        // Days that somebody chose are seldom chosen twice.
-        return await KeptAsync(work, IsChosen ? null : $"progress {Span}", "/Pages/Progress/_Body.cshtml", async () => _verdicts = await VerdictStore.AllAsync(work, Player.Id, Catalogue), () => WorkOutAsync(work));
-    });
+            Span =
+                int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked)
+                    ? asked
+                    : 8;
+            (Now, Then) = SpansOf(from, to, thenFrom, thenTo);
+            if (form is "svg" or "csv")
+            {
+                await WeeksAsync(work);
+                return form == "svg"
+                    ? File(
+                        Encoding.UTF8.GetBytes(WeekBars.Draw(Weeks, Player.Preferred.Other(), asFile: true).AsText()),
+                        "image/svg+xml",
+                        "weeks.svg"
+                    )
+                    : File(Encoding.UTF8.GetBytes(Numbers()), "text/csv", "weeks.csv");
+            }
+            // Days that somebody chose are seldom chosen twice.
+            return await KeptAsync(
+                work,
+                IsChosen ? null : $"progress {Span}",
+                "/Pages/Progress/_Body.cshtml",
+                async () => _verdicts = await VerdictStore.AllAsync(work, Player.Id, Catalogue),
+                () => WorkOutAsync(work)
+            );
+        });
 
     private IReadOnlyList<Verdict> _verdicts = [];
 
-    private async Task WeeksAsync(HouseholdWork work) => Weeks = WeekTally.Of(Today, Household.Settings.WeekStartsOn, Span, await ProgressStore.DaysAsync(work, Player.Id, Today.AddDays(-7 * Span - 6)));
+    private async Task WeeksAsync(HouseholdWork work) =>
+        Weeks = WeekTally.Of(
+            Today,
+            Household.Settings.WeekStartsOn,
+            Span,
+            await ProgressStore.DaysAsync(work, Player.Id, Today.AddDays(-7 * Span - 6))
+        );
 
     private async Task WorkOutAsync(HouseholdWork work)
     {
@@ -132,27 +180,69 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
         Drills = [.. _verdicts.GroupBy(verdict => verdict.Key.Drill).Take(40)];
         Plateaus = [.. _verdicts.Where(verdict => verdict.IsPlateau).Take(6)];
         Feet = TwoFeet.Of(now, _verdicts, Player.Preferred);
-        More = CatchUp.Of(Feet, Player.Preferred, now.Count == 0 ? 0 : Feet.Touches.Total / now.Select(set => set.Day).Distinct().Count(), Household.Settings.Feet, Household.Settings.CatchUpCap);
+        More = CatchUp.Of(
+            Feet,
+            Player.Preferred,
+            now.Count == 0 ? 0 : Feet.Touches.Total / now.Select(set => set.Day).Distinct().Count(),
+            Household.Settings.Feet,
+            Household.Settings.CatchUpCap
+        );
         const int weeksOfLoad = 6;
         var (rhythm, dates, away) = await RhythmStore.AllAsync(work, Player.Id, Today.AddDays(-7 * weeksOfLoad));
-        var club = new WeeksFacts { Today = Today, Age = Age(Player), Rhythm = rhythm, Dates = dates, Away = away }.ClubLoads(weeksOfLoad).ToList();
+        var club = new WeeksFacts
+        {
+            Today = Today,
+            Age = Age(Player),
+            Rhythm = rhythm,
+            Dates = dates,
+            Away = away,
+        }
+            .ClubLoads(weeksOfLoad)
+            .ToList();
         HasClub = club.Count > 0;
-        Load = PracticeLoad.Of([.. await ProgressStore.LoadAsync(work, Player.Id, Today.AddDays(-7 * weeksOfLoad)), .. club], Today, Household.Settings.WeekStartsOn, weeksOfLoad, Age(Player));
-        Right = WasItRight.ByTenths((await SaidStore.LatestAsync(work, Player.Id, ProgressStore.MostCompared)).Select(one => (one.Said.Units, one.Said.Chance, one.Set)));
+        Load = PracticeLoad.Of(
+            [.. await ProgressStore.LoadAsync(work, Player.Id, Today.AddDays(-7 * weeksOfLoad)), .. club],
+            Today,
+            Household.Settings.WeekStartsOn,
+            weeksOfLoad,
+            Age(Player)
+        );
+        Right = WasItRight.ByTenths(
+            (await SaidStore.LatestAsync(work, Player.Id, ProgressStore.MostCompared)).Select(one =>
+                (one.Said.Units, one.Said.Chance, one.Set)
+            )
+        );
     }
 
     private (DaySpan Now, DaySpan Then) SpansOf(string? from, string? to, string? thenFrom, string? thenTo)
     {
-        DateOnly? Day(string? typed) => DateOnly.TryParseExact(typed, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : null;
+        DateOnly? Day(string? typed) =>
+            DateOnly.TryParseExact(typed, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day : null;
         var latest = DaySpan.Weeks(Today, Span);
-        if (Day(from) is not { } first) return (latest, latest.Before);
+        if (Day(from) is not { } first)
+            return (latest, latest.Before);
         IsChosen = true;
         var now = DaySpan.Between(first, Day(to) ?? Today, Today);
         return (now, Day(thenFrom) is { } then ? DaySpan.Between(then, Day(thenTo) ?? now.First, Today) : now.Before);
     }
 
-    private static Measure MeasureOf(Change change) => Scoring.MarksOf(change.Latest).Select(mark => mark.Key.Measure).DefaultIfEmpty(new Measure(Core.Base.Measures.MeasureTraits.Of(change.Key.Measure).Keeps[0].Kind)).First();
+    private static Measure MeasureOf(Change change) =>
+        Scoring
+            .MarksOf(change.Latest)
+            .Select(mark => mark.Key.Measure)
+            .DefaultIfEmpty(new Measure(Core.Base.Measures.MeasureTraits.Of(change.Key.Measure).Keeps[0].Kind))
+            .First();
 
-
-    private string Numbers() => string.Join('\n', Weeks.Select(week => string.Create(CultureInfo.InvariantCulture, $"{week.First:yyyy-MM-dd},{week.Touches.Left},{week.Touches.Right},{week.Worked.TotalMinutes:0.#},{week.Bests}")).Prepend("week,left,right,minutes,bests")) + "\n";
+    private string Numbers() =>
+        string.Join(
+            '\n',
+            Weeks
+                .Select(week =>
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{week.First:yyyy-MM-dd},{week.Touches.Left},{week.Touches.Right},{week.Worked.TotalMinutes:0.#},{week.Bests}"
+                    )
+                )
+                .Prepend("week,left,right,minutes,bests")
+        ) + "\n";
 }

@@ -27,27 +27,39 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<RecordRow> Records { get; private set; } = [];
 
-    public string Line => Records.Count(r => r.IsFresh) switch
-    {
-        0 => Say("records.only-what-was-counted-counts"),
-        1 => Say("records.one-new-this-week"),
-        var fresh => Say("records.new-this-week", ("fresh", fresh)),
-    };
+    public string Line =>
+        Records.Count(r => r.IsFresh) switch
+        {
+            0 => Say("records.only-what-was-counted-counts"),
+            1 => Say("records.one-new-this-week"),
+            var fresh => Say("records.new-this-week", ("fresh", fresh)),
+        };
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
-    {
-        (var chains, _layouts) = await DiaryStore.RecordsAsync(work, Player.Id, StepsShown);
-        Records = [.. chains
-            .Select(Row)
-            .OrderBy(r => Catalogue.OrderOf(r.Key.Drill)).ThenBy(r => r.Key.Feet).ThenBy(r => r.Key.Measure.Kind)];
-        return Page();
-    });
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(async work =>
+        {
+            (var chains, _layouts) = await DiaryStore.RecordsAsync(work, Player.Id, StepsShown);
+            Records =
+            [
+                .. chains.Select(Row).OrderBy(r => Catalogue.OrderOf(r.Key.Drill)).ThenBy(r => r.Key.Feet).ThenBy(r => r.Key.Measure.Kind),
+            ];
+            return Page();
+        });
 
     private RecordRow Row(IGrouping<MarkKey, Mark> chain)
     {
         var marks = chain.ToList();
         var card = Catalogue.Find(chain.Key.Drill);
         var best = PersonalBest.Of(marks).Last();
-        return new RecordRow(card?.Name ?? chain.Key.Drill, card?.Layout?.Key == chain.Key.Layout ? card.Layout.Name : _layouts.GetValueOrDefault(chain.Key.Layout) ?? DrillCatalogue.ShippedParts.Before.GetValueOrDefault(chain.Key.Layout)?.Name, marks, best, best.IsFresh(Today));
+        return new RecordRow(
+            card?.Name ?? chain.Key.Drill,
+            card?.Layout?.Key == chain.Key.Layout
+                ? card.Layout.Name
+                : _layouts.GetValueOrDefault(chain.Key.Layout)
+                    ?? DrillCatalogue.ShippedParts.Before.GetValueOrDefault(chain.Key.Layout)?.Name,
+            marks,
+            best,
+            best.IsFresh(Today)
+        );
     }
 }

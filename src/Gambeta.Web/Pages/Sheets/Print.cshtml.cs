@@ -19,12 +19,18 @@ public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>What to mind before its drills.</summary>
     public IReadOnlyList<string> Cautions => CautionsOf(Sums.Drills.Select(drill => drill.Drill.Card));
 
-    public Task<IActionResult> OnGetAsync(string sheet) => InHousehold(async work =>
-    {
-        if (await SheetStore.FindAnyAsync(work, sheet) is not { } found) return NotFound();
-        Sheet = found;
-        var levels = await LevelsOfAsync(work);
-        Sums = SheetSums.Of(SheetDrill.Of(found, Catalogue, drill => levels[drill]), Player.Preferred, await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays)));
-        return Page();
-    });
+    public Task<IActionResult> OnGetAsync(string sheet) =>
+        InHousehold(async work =>
+        {
+            if (await SheetStore.FindAnyAsync(work, sheet) is not { } found)
+                return NotFound();
+            Sheet = found;
+            var levels = await LevelsOfAsync(work);
+            Sums = SheetSums.Of(
+                SheetDrill.Of(found, Catalogue, drill => levels[drill]),
+                Player.Preferred,
+                await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays))
+            );
+            return Page();
+        });
 }

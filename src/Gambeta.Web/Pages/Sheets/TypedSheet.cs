@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Amounts;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Practice.Sheets;
-using Gambeta.Core;
 
 namespace Gambeta.Web.Pages.Sheets;
 
@@ -48,14 +48,28 @@ public sealed class TypedRow
     /// <summary>The item, or what is wrong with the row.</summary>
     public (SheetItem? Item, string? Problem) Read(DrillCatalogue catalogue)
     {
-        if (catalogue.Find(Drill) is not { } card) return (null, Say("sheets.a-drill-on-it-is"));
-        if (!Keys.TryRead<SheetPart>(Part ?? "", out var part)) return (null, Say("sheets.to-which-part-does-it", ("name", card.Name)));
+        if (catalogue.Find(Drill) is not { } card)
+            return (null, Say("sheets.a-drill-on-it-is"));
+        if (!Keys.TryRead<SheetPart>(Part ?? "", out var part))
+            return (null, Say("sheets.to-which-part-does-it", ("name", card.Name)));
         var other = Feet == "other" && card.Feet == FeetPlan.EachFoot;
-        if (Way is null or "" or "usual") return (new SheetItem(part, card.Id, null, other), null);
+        if (Way is null or "" or "usual")
+            return (new SheetItem(part, card.Id, null, other), null);
         try
         {
-            var dose = DoseText.Read(Way is "time" or "reps" ? $"{Way} {Sets?.Trim()}x{Amount?.Trim()}/{Rest?.Trim()}" : $"{Way} {Amount?.Trim()}/{Rest?.Trim()}");
-            return DoseText.Suits(card, dose) ? (new SheetItem(part, card.Id, dose, other), null) : (null, Say("sheets.goes-by", ("name", card.Name), ("card", string.Join(", ", DoseText.WaysOf(card).Select(way => SayLabel("dose-form", way))))));
+            var dose = DoseText.Read(
+                Way is "time" or "reps" ? $"{Way} {Sets?.Trim()}x{Amount?.Trim()}/{Rest?.Trim()}" : $"{Way} {Amount?.Trim()}/{Rest?.Trim()}"
+            );
+            return DoseText.Suits(card, dose)
+                ? (new SheetItem(part, card.Id, dose, other), null)
+                : (
+                    null,
+                    Say(
+                        "sheets.goes-by",
+                        ("name", card.Name),
+                        ("card", string.Join(", ", DoseText.WaysOf(card).Select(way => SayLabel("dose-form", way))))
+                    )
+                );
         }
         catch (FormatException)
         {
@@ -63,13 +77,14 @@ public sealed class TypedRow
         }
     }
 
-    private string Range => Way switch
-    {
-        "time" => Say("sheets.1-to-12-rounds-of"),
-        "reps" => Say("sheets.1-to-12-sets-of"),
-        "runs" => Say("sheets.1-to-20-runs-with"),
-        _ => Say("sheets.1-to-50-tries-with"),
-    };
+    private string Range =>
+        Way switch
+        {
+            "time" => Say("sheets.1-to-12-rounds-of"),
+            "reps" => Say("sheets.1-to-12-sets-of"),
+            "runs" => Say("sheets.1-to-20-runs-with"),
+            _ => Say("sheets.1-to-50-tries-with"),
+        };
 
     private static string Text(int number) => number.ToString(CultureInfo.InvariantCulture);
 }
@@ -84,25 +99,35 @@ public sealed class TypedSheet
     /// <summary>The drill that is to be added, by its name or id.</summary>
     public string? Add { get; set; }
 
-    public static TypedSheet Of(Sheet sheet, int? minutes, DrillCatalogue catalogue, Func<string, Level> level) => new()
-    {
-        Name = sheet.Name,
-        Minutes = minutes?.ToString(CultureInfo.InvariantCulture),
-        Rows = [.. sheet.Items.Select(item => catalogue.Offered(item.Drill) is { } card ? TypedRow.Of(item with { Drill = card.Id }, card, level(item.Drill)) : TypedRow.Of(item, null, level(item.Drill)))],
-    };
+    public static TypedSheet Of(Sheet sheet, int? minutes, DrillCatalogue catalogue, Func<string, Level> level) =>
+        new()
+        {
+            Name = sheet.Name,
+            Minutes = minutes?.ToString(CultureInfo.InvariantCulture),
+            Rows =
+            [
+                .. sheet.Items.Select(item =>
+                    catalogue.Offered(item.Drill) is { } card
+                        ? TypedRow.Of(item with { Drill = card.Id }, card, level(item.Drill))
+                        : TypedRow.Of(item, null, level(item.Drill))
+                ),
+            ],
+        };
 
     /// <summary>The items that can be read, in their order, and what is wrong with the others.</summary>
     public (ImmutableArray<SheetItem> Items, IReadOnlyList<string> Problems) Read(DrillCatalogue catalogue)
     {
         var read = Rows.ConvertAll(row => row.Read(catalogue));
         var problems = read.Select(row => row.Problem).OfType<string>().Distinct().ToList();
-        if (Rows.Count > Sheet.MostItems) problems.Add(Say("sheets.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
+        if (Rows.Count > Sheet.MostItems)
+            problems.Add(Say("sheets.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
         return ([.. read.Select(row => row.Item).OfType<SheetItem>()], problems);
     }
 
     /// <summary>The minutes at hand, where they were said.</summary>
     public (int? Minutes, string? Problem) ReadMinutes() =>
         string.IsNullOrWhiteSpace(Minutes) ? (null, null)
-        : int.TryParse(Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) && minutes is >= 1 and <= 180 ? (minutes, null)
+        : int.TryParse(Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) && minutes is >= 1 and <= 180
+            ? (minutes, null)
         : (null, Say("sheets.the-minutes-at-hand-are"));
 }

@@ -14,7 +14,8 @@ namespace Gambeta.Web.Pages.Weeks;
 /// <summary>A player's days for whoever knows a secret address: no sign-in, so a calendar program can ask by itself.</summary>
 public static class CalendarFeed
 {
-    private const int SecretBytes = 24, LongestSecret = 64;
+    private const int SecretBytes = 24,
+        LongestSecret = 64;
 
     /// <summary>A secret that nobody guesses.</summary>
     public static string NewSecret() => WebEncoders.Base64UrlEncode(RandomNumberGenerator.GetBytes(SecretBytes));
@@ -29,20 +30,43 @@ public static class CalendarFeed
 
     private static async Task<IResult> SendAsync(string secret, HttpContext http, PageTools tools)
     {
-        if (secret.Length > LongestSecret || await FeedStore.WhoseAsync(tools.Database, secret, http.RequestAborted) is not { } whose) return Results.NotFound();
+        if (secret.Length > LongestSecret || await FeedStore.WhoseAsync(tools.Database, secret, http.RequestAborted) is not { } whose)
+            return Results.NotFound();
         await using var work = await tools.Database.BeginAsync(whose.Household, http.RequestAborted);
         // Between the two it may have been turned off, renewed or erased.
-        if (await HouseholdStore.ViewAsync(work, tools.Time.GetUtcNow()) is not { } household || household.Players.Find(player => player.Id == whose.Player) is not { } player || await FeedStore.FindAsync(work, player.Id) is not { } feed) return Results.NotFound();
+        if (
+            await HouseholdStore.ViewAsync(work, tools.Time.GetUtcNow()) is not { } household
+            || household.Players.Find(player => player.Id == whose.Player) is not { } player
+            || await FeedStore.FindAsync(work, player.Id) is not { } feed
+        )
+            return Results.NotFound();
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
-        var (_, laid) = await WeeksStore.OfDayAsync(work, player, today, await tools.Catalogues.OfAsync(work, household), household.Settings);
+        var (_, laid) = await WeeksStore.OfDayAsync(
+            work,
+            player,
+            today,
+            await tools.Catalogues.OfAsync(work, household),
+            household.Settings
+        );
         await work.CommitAsync(http.RequestAborted);
         var page = new Uri($"{http.Request.Scheme}://{http.Request.Host}/weeks");
         (string, string) Said(PlannedDay day)
         {
             var theme = Wording.OtherFoot(WeeksWords.Theme(day), household.Settings.OtherFoot);
-            return (feed.SaysName ? Say("weeks.event-practice-of", ("nickname", player.Nickname), ("theme", theme), ("minutes", day.Minutes)) : Say("weeks.event-practice", ("theme", theme), ("minutes", day.Minutes)), Say("weeks.event-more", ("address", page.ToString())));
+            return (
+                feed.SaysName
+                    ? Say("weeks.event-practice-of", ("nickname", player.Nickname), ("theme", theme), ("minutes", day.Minutes))
+                    : Say("weeks.event-practice", ("theme", theme), ("minutes", day.Minutes)),
+                Say("weeks.event-more", ("address", page.ToString()))
+            );
         }
-        var text = PracticeCalendar.Write(laid.Weeks, feed.SaysName ? $"{Say("weeks.the-weeks")}: {player.Nickname}" : Say("weeks.the-weeks"), $"{player.Id}", Said, page);
+        var text = PracticeCalendar.Write(
+            laid.Weeks,
+            feed.SaysName ? $"{Say("weeks.the-weeks")}: {player.Nickname}" : Say("weeks.the-weeks"),
+            $"{player.Id}",
+            Said,
+            page
+        );
         return Results.Text(text, "text/calendar", Encoding.UTF8);
     }
 }

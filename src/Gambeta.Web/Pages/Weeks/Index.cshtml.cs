@@ -1,10 +1,10 @@
 using System.Collections.Immutable;
+using Gambeta.Core;
 using Gambeta.Core.Catalogue.Safety;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Insight.Planning;
 using Gambeta.Core.Insight.Progress;
 using Gambeta.Core.Insight.Weeks;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
@@ -37,21 +37,38 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
     /// <summary>Whether today's session is to be practised, or gone on with.</summary>
     public bool IsToPractise => !IsPlayed && !Plan.Session.Drills.IsEmpty && Plan.Session.Laid is { Kind: DayKind.Practice };
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(work => KeptAsync(work, "weeks", "/Pages/Weeks/_Body.cshtml", () => VerdictStore.SettleAsync(work, Player.Id, Catalogue), () => WorkOutAsync(work)));
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(work =>
+            KeptAsync(
+                work,
+                "weeks",
+                "/Pages/Weeks/_Body.cshtml",
+                () => VerdictStore.SettleAsync(work, Player.Id, Catalogue),
+                () => WorkOutAsync(work)
+            )
+        );
 
-    public Task<IActionResult> OnPostAwayAsync(Guid id, string? kind) => Changed(work =>
-        Keys.TryRead<AwayKind>(kind ?? "", out var why) && id != default ? RhythmStore.AddAwayAsync(work, Player.Id, id, Away.From(why, Today)) : Task.CompletedTask);
+    public Task<IActionResult> OnPostAwayAsync(Guid id, string? kind) =>
+        Changed(work =>
+            Keys.TryRead<AwayKind>(kind ?? "", out var why) && id != default
+                ? RhythmStore.AddAwayAsync(work, Player.Id, id, Away.From(why, Today))
+                : Task.CompletedTask
+        );
 
     public Task<IActionResult> OnPostBackAsync() => Changed(work => RhythmStore.EndAwayAsync(work, Player.Id, Today));
 
     // A sore knee is a pain like any other: everything stops until a grown-up has let it pass.
-    public Task<IActionResult> OnPostKneeAsync(Guid id) => Changed(work => id == default ? Task.CompletedTask : SessionStore.HurtAsync(work, Player.Id, null, new Pain(id, PainPart.Knee, Today)));
+    public Task<IActionResult> OnPostKneeAsync(Guid id) =>
+        Changed(work =>
+            id == default ? Task.CompletedTask : SessionStore.HurtAsync(work, Player.Id, null, new Pain(id, PainPart.Knee, Today))
+        );
 
-    private Task<IActionResult> Changed(Func<HouseholdWork, Task> change) => InHousehold(async work =>
-    {
-        await change(work);
-        return RedirectToPage();
-    });
+    private Task<IActionResult> Changed(Func<HouseholdWork, Task> change) =>
+        InHousehold(async work =>
+        {
+            await change(work);
+            return RedirectToPage();
+        });
 
     private async Task WorkOutAsync(HouseholdWork work)
     {
@@ -62,10 +79,21 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
         var days = Weeks.PracticeDays(DaysAhead.Most).ToList();
         var outlooks = ImmutableArray.CreateBuilder<GoalOutlook>();
         foreach (var goal in Laid.Goals.Where(goal => goal.Kind is GoalKind.Reach or GoalKind.FeintASide))
-            outlooks.Add(GoalOutlook.OfDrill(goal, Catalogue, facts.Verdicts, goal.Drill is { } drill ? await WeeksStore.KeysOfAsync(work, Player.Id, Catalogue, drill) : [], days));
+            outlooks.Add(
+                GoalOutlook.OfDrill(
+                    goal,
+                    Catalogue,
+                    facts.Verdicts,
+                    goal.Drill is { } drill ? await WeeksStore.KeysOfAsync(work, Player.Id, Catalogue, drill) : [],
+                    days
+                )
+            );
         Outlooks = outlooks.ToImmutable();
     }
 
     /// <summary>A goal's value as its drill says it.</summary>
-    public string Value(GoalOutlook outlook, decimal value) => outlook.Path is [.., var rung] && Core.Insight.Judgement.FormModels.Of(rung.Card.MeasuredBy).LowerIsBetter ? Words.Wording.Seconds(value) : Words.Wording.Number(value);
+    public string Value(GoalOutlook outlook, decimal value) =>
+        outlook.Path is [.., var rung] && Core.Insight.Judgement.FormModels.Of(rung.Card.MeasuredBy).LowerIsBetter
+            ? Words.Wording.Seconds(value)
+            : Words.Wording.Number(value);
 }

@@ -17,11 +17,12 @@ public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
 
     public bool IsMonth { get; private set; }
 
-    public Task<IActionResult> OnGetAsync(string? span) => InHousehold(async work =>
-    {
-        IsMonth = span == "month";
-        var (_, laid) = await WeeksStore.OfDayAsync(work, Player, Today, Catalogue, Household.Settings);
-        (Weeks, Rhythm) = (laid.Weeks, Words.WeeksWords.Rhythm(laid.Facts.Rhythm));
-        return Page();
-    });
+    public Task<IActionResult> OnGetAsync(string? span) =>
+        InHousehold(async work =>
+        {
+            IsMonth = span == "month";
+            var (_, laid) = await WeeksStore.OfDayAsync(work, Player, Today, Catalogue, Household.Settings);
+            (Weeks, Rhythm) = (laid.Weeks, Words.WeeksWords.Rhythm(laid.Facts.Rhythm));
+            return Page();
+        });
 }

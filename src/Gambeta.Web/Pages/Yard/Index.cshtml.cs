@@ -21,17 +21,19 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     public IEnumerable<KeptLayout> PutAway => Yard.Layouts.Where(layout => layout.Retired);
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
-    {
-        Yard = await YardStore.ViewAsync(work);
-        return Page();
-    });
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(async work =>
+        {
+            Yard = await YardStore.ViewAsync(work);
+            return Page();
+        });
 
-    public Task<IActionResult> OnPostTakeBackAsync(string drill, string key) => InHousehold(async work =>
-    {
-        await YardStore.RetireLayoutAsync(work, drill, key, retired: false);
-        return RedirectToPage();
-    });
+    public Task<IActionResult> OnPostTakeBackAsync(string drill, string key) =>
+        InHousehold(async work =>
+        {
+            await YardStore.RetireLayoutAsync(work, drill, key, retired: false);
+            return RedirectToPage();
+        });
 
     public string AddressOf(KeptLayout kept) => $"/yard/plan?drill={kept.Drill}&layout={kept.Layout.Key}";
 
@@ -41,13 +43,17 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public string Line(KeptLayout kept)
     {
         var parts = new List<string>();
-        if (Course.Of(kept.Layout).Course is { Length: > 0 } course) parts.Add(Say("yard.a-run", ("course", Lengths.Of(course.Length))));
-        if (kept.Pace is { } pace) parts.Add(Say("yard.in-s-paces-of", ("pacedBy", kept.PacedBy), ("pace", Lengths.Tape(pace))));
-        if (Yard.Find(kept.SpaceId) is { } space) parts.Add(space.Space.Name);
+        if (Course.Of(kept.Layout).Course is { Length: > 0 } course)
+            parts.Add(Say("yard.a-run", ("course", Lengths.Of(course.Length))));
+        if (kept.Pace is { } pace)
+            parts.Add(Say("yard.in-s-paces-of", ("pacedBy", kept.PacedBy), ("pace", Lengths.Tape(pace))));
+        if (Yard.Find(kept.SpaceId) is { } space)
+            parts.Add(space.Space.Name);
         return string.Join(" · ", parts);
     }
 
-    public Svg? Picture(KeptLayout kept) => Course.Of(kept.Layout).Course is { } course
-        ? YardPlan.Draw(kept.Layout, course, new PlanView(null, null, null, Lengths, Small: true), kept.Layout.Name)
-        : null;
+    public Svg? Picture(KeptLayout kept) =>
+        Course.Of(kept.Layout).Course is { } course
+            ? YardPlan.Draw(kept.Layout, course, new PlanView(null, null, null, Lengths, Small: true), kept.Layout.Name)
+            : null;
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Gambeta.Core;
 using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Measures;
@@ -7,7 +8,6 @@ using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core.Practice.Records;
-using Gambeta.Core;
 using Gambeta.Storage;
 using Gambeta.Web.Charts;
 using Gambeta.Web.Navigation;
@@ -69,7 +69,8 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public RunOff Margins => RunOffs.Of(Card, Space?.Space);
 
-    public string Name => _kept?.Layout.Name ?? (IsCardsOwn ? Card.Layout!.Name : $"{Card.Name}, {Layout.Shape?.Label() ?? Say("yard.by-hand")}");
+    public string Name =>
+        _kept?.Layout.Name ?? (IsCardsOwn ? Card.Layout!.Name : $"{Card.Name}, {Layout.Shape?.Label() ?? Say("yard.by-hand")}");
 
     /// <summary>True when it is the card's own layout, to five centimetres.</summary>
     public bool IsCardsOwn => Card.Layout is { } own && own.IsSameAs(Layout);
@@ -78,9 +79,12 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     public string? Key => Known?.Key;
 
     /// <summary>True when it can be practised on: the card's own, or kept for this drill.</summary>
-    public bool IsReady => Problems.Count == 0 && (IsCardsOwn || Yard.Layouts.Any(kept => kept.Drill == Card.Id && kept.Layout.Key == Key && !kept.Retired));
+    public bool IsReady =>
+        Problems.Count == 0 && (IsCardsOwn || Yard.Layouts.Any(kept => kept.Drill == Card.Id && kept.Layout.Key == Key && !kept.Retired));
 
-    public Mark? Best => _standing.FirstOrDefault(mark => mark.Key.Layout == Key && mark.Key.Measure.Kind == MeasureKind.CourseSeconds) ?? _standing.FirstOrDefault(mark => mark.Key.Layout == Key);
+    public Mark? Best =>
+        _standing.FirstOrDefault(mark => mark.Key.Layout == Key && mark.Key.Measure.Kind == MeasureKind.CourseSeconds)
+        ?? _standing.FirstOrDefault(mark => mark.Key.Layout == Key);
 
     /// <summary>Bests of this drill on other layouts: they stay with those.</summary>
     public IEnumerable<Mark> BestsElsewhere => _standing.Where(mark => mark.Key.Layout != Key && mark.Key.Layout.Length > 0);
@@ -92,12 +96,16 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public IReadOnlyList<Walk> Walks => field ??= WalkOut.Of(Shown, Pace.Pace);
 
-    public IEnumerable<DrillCard> Instead => Space is { } space && Fit is { Kind: FitKind.DoesNotFit or FitKind.NoWall } ? NearestFitting.To(Card, space.Space, Catalogue, 4) : [];
+    public IEnumerable<DrillCard> Instead =>
+        Space is { } space && Fit is { Kind: FitKind.DoesNotFit or FitKind.NoWall }
+            ? NearestFitting.To(Card, space.Space, Catalogue, 4)
+            : [];
 
     /// <summary>Targets for a wall layout without markers.</summary>
-    public ChalkTargets? Chalk => Layout is { Shape: ShapeKind.WallTargets } && Layout.WallAhead is { } distance
-        ? ChalkTargets.For(Age(Player), distance, (int)Layout.Measures["targets"], WallWidth, WallHeight)
-        : null;
+    public ChalkTargets? Chalk =>
+        Layout is { Shape: ShapeKind.WallTargets } && Layout.WallAhead is { } distance
+            ? ChalkTargets.For(Age(Player), distance, (int)Layout.Measures["targets"], WallWidth, WallHeight)
+            : null;
 
     public double WallWidth => Space?.Space.Wall?.Width ?? 5;
 
@@ -105,18 +113,27 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
 
     public ShapeKind Shape => Layout.Shape ?? Card.Layout?.Shape ?? ShapeKind.Zigzag;
 
-    public IEnumerable<MeasureField> Fields => Core.Catalogue.Layouts.Shape.Of(Shape).Parameters.Select(parameter =>
-    {
-        var value = Layout.Measures.GetValueOrDefault(parameter.Key, parameter.Usual);
-        return new MeasureField(parameter, Request.Query["m." + parameter.Key] is { Count: 1 } typed && Problems.Count > 0 ? typed.ToString()
-            : parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value)
-            : InPaces ? PlanAddress.Number(Rounded.To(value / Pace.Pace.Metres, 2)) : Lengths.Field(value));
-    });
+    public IEnumerable<MeasureField> Fields =>
+        Core
+            .Catalogue.Layouts.Shape.Of(Shape)
+            .Parameters.Select(parameter =>
+            {
+                var value = Layout.Measures.GetValueOrDefault(parameter.Key, parameter.Usual);
+                return new MeasureField(
+                    parameter,
+                    Request.Query["m." + parameter.Key] is { Count: 1 } typed && Problems.Count > 0 ? typed.ToString()
+                        : parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value)
+                        : InPaces ? PlanAddress.Number(Rounded.To(value / Pace.Pace.Metres, 2))
+                        : Lengths.Field(value)
+                );
+            });
 
     /// <summary>Every shape by its word in an address.</summary>
     public static IReadOnlyList<(string Value, string Words)> Shapes => ShapesSaid.Now;
 
-    private static readonly PerLanguage<IReadOnlyList<(string, string)>> ShapesSaid = new(() => [.. Enum.GetValues<ShapeKind>().Select(kind => (kind.ToAddress(), kind.Label()))]);
+    private static readonly PerLanguage<IReadOnlyList<(string, string)>> ShapesSaid = new(() =>
+        [.. Enum.GetValues<ShapeKind>().Select(kind => (kind.ToAddress(), kind.Label()))]
+    );
 
     /// <summary>With which foot and which turns it is run, in words; empty where nothing is asked for.</summary>
     public string Way => YardWords.Way(Layout.Way, Catalogue);
@@ -127,7 +144,8 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
         get
         {
             var name = Layout.Shape is null && Space is { } here ? $"{Card.Name}, {here.Space.Name}" : Name;
-            if (Layout.Way.By != RunFeet.AsItComes) name = $"{name}, {Layout.Way.By.Label()}";
+            if (Layout.Way.By != RunFeet.AsItComes)
+                name = $"{name}, {Layout.Way.By.Label()}";
             return name.Length > LongestName ? name[..LongestName] : name;
         }
     }
@@ -138,7 +156,8 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     public string WithTurns => Request.Path + Request.QueryString.Add("turns", "choose");
 
     /// <summary>The turns that can be asked for at a marker, any first.</summary>
-    public IEnumerable<(string Value, string Words)> Turns => Catalogue.Turns.Select(card => (card.Id, card.Name)).Prepend(("", Say("yard.any-turn")));
+    public IEnumerable<(string Value, string Words)> Turns =>
+        Catalogue.Turns.Select(card => (card.Id, card.Name)).Prepend(("", Say("yard.any-turn")));
 
     public IEnumerable<DrillCard> DrillsWithLayouts => Catalogue.Cards.Where(card => card.Layout is not null);
 
@@ -153,8 +172,11 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     public Layout Base => field ??= Layout.WallAhead is null ? Shown.Placed() : Layout.Placed();
 
     /// <summary>What the form of the markers does not show, to be sent on.</summary>
-    public IEnumerable<(string Key, string Value)> PlacedParts => new QueryBuilder().Placed(Base)
-        .Where(part => part.Key is "from" or "wall" or "standing" or "by" or "turn").Select(part => (part.Key, part.Value));
+    public IEnumerable<(string Key, string Value)> PlacedParts =>
+        new QueryBuilder()
+            .Placed(Base)
+            .Where(part => part.Key is "from" or "wall" or "standing" or "by" or "turn")
+            .Select(part => (part.Key, part.Value));
 
     public string AddressOf(KeptLayout kept) => PlanAddress.Write(new QueryBuilder(Begin()) { { "layout", kept.Layout.Key } });
 
@@ -163,67 +185,105 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     public string InUnit(bool paces) => Again(Space?.Id, paces);
 
     /// <summary>How far from the walls the start is, for the first line of the directions.</summary>
-    public string Label => Say("yard.plan-of-markers", ("name", Name), ("space", Space is { } space ? Say("yard.in", ("name", space.Space.Name)) : ""), ("markers", Layout.Markers.Length), ("course", Course.Length > 0 ? Say("yard.a-run-of", ("course", Lengths.Of(Course.Length))) : ""));
+    public string Label =>
+        Say(
+            "yard.plan-of-markers",
+            ("name", Name),
+            ("space", Space is { } space ? Say("yard.in", ("name", space.Space.Name)) : ""),
+            ("markers", Layout.Markers.Length),
+            ("course", Course.Length > 0 ? Say("yard.a-run-of", ("course", Lengths.Of(Course.Length))) : "")
+        );
 
     public Svg Draw(bool movable, string? style = null)
     {
         // What lies beyond all bounds was never meant: the space alone is shown, with what is wrong beside it.
-        if (!LayoutCheck.CanBeDrawn(Shown)) return Space is { } empty ? YardPlan.Draw(empty.Space, Lengths) : new Svg(_ => { });
+        if (!LayoutCheck.CanBeDrawn(Shown))
+            return Space is { } empty ? YardPlan.Draw(empty.Space, Lengths) : new Svg(_ => { });
         var footprint = Problems.Count == 0 ? Footprint.Of(Shown, Course, Margins) : null;
         return YardPlan.Draw(Shown, Course, new PlanView(Space?.Space, footprint, Pace.Pace, Lengths, movable), Label, style);
     }
 
-    public Task<IActionResult> OnGetAsync(string? drill, string? told) => InHousehold(async work =>
-    {
-        if (!await ReadAsync(work, drill)) return NotFound();
-        Told = told switch
+    public Task<IActionResult> OnGetAsync(string? drill, string? told) =>
+        InHousehold(async work =>
         {
-            "same" => Say("yard.the-same-layout-as-nothing", ("name", Name), ("sameWithin", Lengths.Tape(Layout.SameWithin))),
-            "new" => Say("yard.kept-it-is-a-layout"),
-            _ => null,
-        };
-        return Page();
-    });
+            if (!await ReadAsync(work, drill))
+                return NotFound();
+            Told = told switch
+            {
+                "same" => Say("yard.the-same-layout-as-nothing", ("name", Name), ("sameWithin", Lengths.Tape(Layout.SameWithin))),
+                "new" => Say("yard.kept-it-is-a-layout"),
+                _ => null,
+            };
+            return Page();
+        });
 
     /// <summary>The plan as a file of its own.</summary>
-    public Task<IActionResult> OnGetPictureAsync(string? drill) => InHousehold(async work =>
-    {
-        if (!await ReadAsync(work, drill)) return NotFound();
-        if (Problems.Count > 0) return Refused();
-        var style = await System.IO.File.ReadAllTextAsync(Path.Combine(files.WebRootPath, "css", "plan.css"));
-        await using var text = new StringWriter(CultureInfo.InvariantCulture);
-        Draw(movable: false, style).WriteTo(text, System.Text.Encodings.Web.HtmlEncoder.Default);
-        return File(System.Text.Encoding.UTF8.GetBytes(text.ToString()), "image/svg+xml", $"{Card.Id}-plan.svg");
-    });
-
-    public Task<IActionResult> OnPostKeepAsync(string? drill, string? name) => InHousehold(async work =>
-    {
-        if (!await ReadAsync(work, drill)) return NotFound();
-        var called = name?.Trim() ?? "";
-        var problems = Problems.ToList();
-        if (called.Length is 0 or > LongestName) problems.Add(Say("yard.a-layouts-name-has-1", ("longestName", LongestName)));
-        if (Yard.Layouts.Count >= Tools.Limits.Layouts && Known is null) problems.Add(Say("yard.a-household-keeps-layouts-at", ("layouts", Tools.Limits.Layouts)));
-        if (problems.Count > 0)
+    public Task<IActionResult> OnGetPictureAsync(string? drill) =>
+        InHousehold(async work =>
         {
-            Problems = problems;
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
-            return Page();
-        }
-        // The same layout keeps the geometry that its first times were run on: small differences must not add up.
-        var known = Known;
-        var layout = (known ?? Layout) with { Key = known?.Key ?? NewKey(), Name = called, Run = Layout.Run.Length > 0 || Layout.Shape is not null ? Layout.Run : Card.Layout?.Run ?? "" };
-        await YardStore.KeepLayoutAsync(work, new KeptLayout(layout, Card.Id, Space?.Id, InPaces ? Pace.Pace.Metres : null, InPaces ? Player.Nickname : null, Retired: false));
-        return Redirect(PlanAddress.Write(new QueryBuilder(Begin()) { { "layout", layout.Key }, { "told", known is null ? "new" : "same" } }));
-    });
+            if (!await ReadAsync(work, drill))
+                return NotFound();
+            if (Problems.Count > 0)
+                return Refused();
+            var style = await System.IO.File.ReadAllTextAsync(Path.Combine(files.WebRootPath, "css", "plan.css"));
+            await using var text = new StringWriter(CultureInfo.InvariantCulture);
+            Draw(movable: false, style).WriteTo(text, System.Text.Encodings.Web.HtmlEncoder.Default);
+            return File(System.Text.Encoding.UTF8.GetBytes(text.ToString()), "image/svg+xml", $"{Card.Id}-plan.svg");
+        });
 
-    public Task<IActionResult> OnPostPutAwayAsync(string drill, string key) => InHousehold(async work =>
-    {
-        await YardStore.RetireLayoutAsync(work, drill, key, retired: true);
-        return RedirectToPage("/Yard/Index");
-    });
+    public Task<IActionResult> OnPostKeepAsync(string? drill, string? name) =>
+        InHousehold(async work =>
+        {
+            if (!await ReadAsync(work, drill))
+                return NotFound();
+            var called = name?.Trim() ?? "";
+            var problems = Problems.ToList();
+            if (called.Length is 0 or > LongestName)
+                problems.Add(Say("yard.a-layouts-name-has-1", ("longestName", LongestName)));
+            if (Yard.Layouts.Count >= Tools.Limits.Layouts && Known is null)
+                problems.Add(Say("yard.a-household-keeps-layouts-at", ("layouts", Tools.Limits.Layouts)));
+            if (problems.Count > 0)
+            {
+                Problems = problems;
+                Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+                return Page();
+            }
+            // The same layout keeps the geometry that its first times were run on: small differences must not add up.
+            var known = Known;
+            var layout = (known ?? Layout) with
+            {
+                Key = known?.Key ?? NewKey(),
+                Name = called,
+                Run = Layout.Run.Length > 0 || Layout.Shape is not null ? Layout.Run : Card.Layout?.Run ?? "",
+            };
+            await YardStore.KeepLayoutAsync(
+                work,
+                new KeptLayout(
+                    layout,
+                    Card.Id,
+                    Space?.Id,
+                    InPaces ? Pace.Pace.Metres : null,
+                    InPaces ? Player.Nickname : null,
+                    Retired: false
+                )
+            );
+            return Redirect(
+                PlanAddress.Write(new QueryBuilder(Begin()) { { "layout", layout.Key }, { "told", known is null ? "new" : "same" } })
+            );
+        });
 
-    private Layout? Known => field ??= Card.Layout is { } own && own.IsSameAs(Layout) ? own
-        : Yard.Layouts.FirstOrDefault(kept => kept.Layout.IsSameAs(Layout))?.Layout;
+    public Task<IActionResult> OnPostPutAwayAsync(string drill, string key) =>
+        InHousehold(async work =>
+        {
+            await YardStore.RetireLayoutAsync(work, drill, key, retired: true);
+            return RedirectToPage("/Yard/Index");
+        });
+
+    private Layout? Known =>
+        field ??=
+            Card.Layout is { } own && own.IsSameAs(Layout)
+                ? own
+                : Yard.Layouts.FirstOrDefault(kept => kept.Layout.IsSameAs(Layout))?.Layout;
 
     private QueryBuilder Begin() => PlanAddress.Begin(Card.Id, Space?.Id, InPaces);
 
@@ -237,12 +297,23 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
             foreach (var parameter in Core.Catalogue.Layouts.Shape.Of(shape).Parameters)
             {
                 var value = Layout.Measures[parameter.Key];
-                query.Add("m." + parameter.Key, parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value) : paces ? PlanAddress.Number(value / Pace.Pace.Metres) : Lengths.Field(value));
+                query.Add(
+                    "m." + parameter.Key,
+                    parameter.Kind != ParameterKind.Length ? PlanAddress.Number(value)
+                        : paces ? PlanAddress.Number(value / Pace.Pace.Metres)
+                        : Lengths.Field(value)
+                );
             }
             query.Run(Layout.Way);
         }
-        else if (_kept is not null) query.Add("layout", _kept.Layout.Key);
-        else query.Placed(space == Space?.Id ? Layout : Layout.WallAhead is null ? Layout.Moved(0, default(Spot) - Layout.Start) : Layout);
+        else if (_kept is not null)
+            query.Add("layout", _kept.Layout.Key);
+        else
+            query.Placed(
+                space == Space?.Id ? Layout
+                : Layout.WallAhead is null ? Layout.Moved(0, default(Spot) - Layout.Start)
+                : Layout
+            );
         return PlanAddress.Write(query);
     }
 

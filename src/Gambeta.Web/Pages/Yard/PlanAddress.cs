@@ -23,7 +23,8 @@ public static class PlanAddress
     public static QueryBuilder Begin(string drill, Guid? space, bool inPaces)
     {
         var query = new QueryBuilder { { "drill", drill }, { "space", space?.ToString() ?? "none" } };
-        if (inPaces) query.Add("unit", "paces");
+        if (inPaces)
+            query.Add("unit", "paces");
         return query;
     }
 
@@ -36,26 +37,34 @@ public static class PlanAddress
         query.Add("run", RunNotation.Write(layout.Steps));
         query.Add("from", Spots([layout.Start, layout.Finish]));
         query.Add("clear", Number(layout.Clearance));
-        if (layout.WallAhead is { } wall) query.Add("wall", Number(wall));
-        if (layout.Standing != GearKind.Marker) query.Add("standing", layout.Standing.ToAddress());
+        if (layout.WallAhead is { } wall)
+            query.Add("wall", Number(wall));
+        if (layout.Standing != GearKind.Marker)
+            query.Add("standing", layout.Standing.ToAddress());
         return query.Run(layout.Way);
     }
 
     /// <summary>With which foot and which turns it is run; nothing is written where nothing is asked for.</summary>
     public static QueryBuilder Run(this QueryBuilder query, RunWay way)
     {
-        if (way.IsAny) return query;
+        if (way.IsAny)
+            return query;
         query.Add("by", way.By.ToAddress());
-        foreach (var turn in way.Turns) query.Add("turn", turn);
+        foreach (var turn in way.Turns)
+            query.Add("turn", turn);
         return query;
     }
 
     /// <summary>Reads it; nothing where the address says nothing of it. A turn that is none of the catalogue asks for none.</summary>
     public static RunWay? ReadWay(IQueryCollection query, DrillCatalogue catalogue)
     {
-        if (!query.ContainsKey("by") && !query.ContainsKey("turn")) return null;
+        if (!query.ContainsKey("by") && !query.ContainsKey("turn"))
+            return null;
         var turns = catalogue.Turns.Select(card => card.Id).ToHashSet();
-        return new RunWay(Addresses.Read<RunFeet>(query["by"]) ?? RunFeet.AsItComes, [.. query["turn"].Take(LayoutCheck.MostMarkers).Select(turn => turn is not null && turns.Contains(turn) ? turn : "")]);
+        return new RunWay(
+            Addresses.Read<RunFeet>(query["by"]) ?? RunFeet.AsItComes,
+            [.. query["turn"].Take(LayoutCheck.MostMarkers).Select(turn => turn is not null && turns.Contains(turn) ? turn : "")]
+        );
     }
 
     /// <summary>Reads markers placed by hand.</summary>
@@ -64,7 +73,8 @@ public static class PlanAddress
     {
         var markers = query.ContainsKey("x") ? ReadFields(query, lengths) : ReadSpots(query["at"]);
         var ends = query.ContainsKey("from") ? ReadSpots(query["from"]) : [default, default];
-        if (ends.Length != 2) throw new FormatException(Say("yard.start-and-finish-are-two"));
+        if (ends.Length != 2)
+            throw new FormatException(Say("yard.start-and-finish-are-two"));
         return new Layout
         {
             Markers = markers,
@@ -78,34 +88,53 @@ public static class PlanAddress
     }
 
     /// <summary>A shape's word in an address.</summary>
-
     public static string Number(double value) => value.ToString("0.###", Plain);
 
-    private static string Spots(IEnumerable<Spot> spots) => string.Join(';', spots.Select(spot => $"{Number(spot.Right)} {Number(spot.Ahead)}"));
+    private static string Spots(IEnumerable<Spot> spots) =>
+        string.Join(';', spots.Select(spot => $"{Number(spot.Right)} {Number(spot.Ahead)}"));
 
     private static ImmutableArray<Spot> ReadSpots(string? written)
     {
         var spots = (written ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries);
-        if (spots.Length > LayoutCheck.MostMarkers + 1) throw new FormatException(Say("yard.a-layout-has-markers-at", ("mostMarkers", LayoutCheck.MostMarkers)));
-        return [.. spots.Select(spot =>
-        {
-            var parts = spot.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-            return parts.Length == 2 && Read(parts[0]) is { } right && Read(parts[1]) is { } ahead ? new Spot(right, ahead) : throw new FormatException(Say("yard.is-no-place-for-a", ("spot", spot)));
-        })];
+        if (spots.Length > LayoutCheck.MostMarkers + 1)
+            throw new FormatException(Say("yard.a-layout-has-markers-at", ("mostMarkers", LayoutCheck.MostMarkers)));
+        return
+        [
+            .. spots.Select(spot =>
+            {
+                var parts = spot.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+                return parts.Length == 2 && Read(parts[0]) is { } right && Read(parts[1]) is { } ahead
+                    ? new Spot(right, ahead)
+                    : throw new FormatException(Say("yard.is-no-place-for-a", ("spot", spot)));
+            }),
+        ];
     }
 
     private static ImmutableArray<Spot> ReadFields(IQueryCollection query, Lengths lengths)
     {
         var (rights, aheads) = (query["x"], query["y"]);
-        if (rights.Count != aheads.Count || rights.Count > LayoutCheck.MostMarkers) throw new FormatException(Say("yard.every-marker-wants-two-numbers"));
-        return [.. rights.Zip(aheads, (right, ahead) => lengths.Read(right) is { } r && lengths.Read(ahead) is { } a
-            ? new Spot(r, a)
-            : throw new FormatException(Say("yard.and-are-no-place-for", ("right", right), ("ahead", ahead), ("fieldUnit", lengths.FieldUnit))))];
+        if (rights.Count != aheads.Count || rights.Count > LayoutCheck.MostMarkers)
+            throw new FormatException(Say("yard.every-marker-wants-two-numbers"));
+        return
+        [
+            .. rights.Zip(aheads, (right, ahead) =>
+                lengths.Read(right) is { } r && lengths.Read(ahead) is { } a
+                    ? new Spot(r, a)
+                    : throw new FormatException(
+                        Say("yard.and-are-no-place-for", ("right", right), ("ahead", ahead), ("fieldUnit", lengths.FieldUnit))
+                    )
+            ),
+        ];
     }
 
     private static double? Metres(IQueryCollection query, string key) =>
-        !query.ContainsKey(key) ? null : Read(query[key].ToString()) ?? throw new FormatException(Say("yard.is-no-number-of-metres", ("typed", query[key])));
+        !query.ContainsKey(key)
+            ? null
+            : Read(query[key].ToString()) ?? throw new FormatException(Say("yard.is-no-number-of-metres", ("typed", query[key])));
 
     private static double? Read(string written) =>
-        double.TryParse(written, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, Plain, out var value) && double.IsFinite(value) ? value : null;
+        double.TryParse(written, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, Plain, out var value)
+        && double.IsFinite(value)
+            ? value
+            : null;
 }

@@ -25,38 +25,46 @@ public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
-    public Task<IActionResult> OnGetAsync([FromRoute] Guid? id) => InHousehold(async work =>
-    {
-        var yard = await FindAsync(work, id);
-        if (IsNew) return Page();
-        if (yard.Find(id) is not { } kept) return NotFound();
-        Typed = TypedSpace.Of(kept.Space, Lengths);
-        return Page();
-    });
-
-    public Task<IActionResult> OnPostAsync([FromRoute] Guid? id, Guid newId, TypedSpace typed) => InHousehold(async work =>
-    {
-        var yard = await FindAsync(work, id);
-        if (!IsNew && yard.Find(id) is null) return NotFound();
-        if (IsNew) Id = newId == Guid.Empty ? Id : newId;
-        Typed = typed;
-        var (space, problems) = typed.Check(Lengths, Pace.Pace);
-        if (IsNew && yard.Spaces.Count >= Tools.Limits.Spaces) problems = [.. problems, Say("yard.a-household-keeps-spaces-at", ("spaces", Tools.Limits.Spaces))];
-        if (space is null || problems.Count > 0)
+    public Task<IActionResult> OnGetAsync([FromRoute] Guid? id) =>
+        InHousehold(async work =>
         {
-            Problems = problems;
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            var yard = await FindAsync(work, id);
+            if (IsNew)
+                return Page();
+            if (yard.Find(id) is not { } kept)
+                return NotFound();
+            Typed = TypedSpace.Of(kept.Space, Lengths);
             return Page();
-        }
-        await YardStore.SaveSpaceAsync(work, Id, space);
-        return Redirect("/yard");
-    });
+        });
 
-    public Task<IActionResult> OnPostPutAwayAsync([FromRoute] Guid id) => InHousehold(async work =>
-    {
-        await YardStore.RetireSpaceAsync(work, id);
-        return Redirect("/yard");
-    });
+    public Task<IActionResult> OnPostAsync([FromRoute] Guid? id, Guid newId, TypedSpace typed) =>
+        InHousehold(async work =>
+        {
+            var yard = await FindAsync(work, id);
+            if (!IsNew && yard.Find(id) is null)
+                return NotFound();
+            if (IsNew)
+                Id = newId == Guid.Empty ? Id : newId;
+            Typed = typed;
+            var (space, problems) = typed.Check(Lengths, Pace.Pace);
+            if (IsNew && yard.Spaces.Count >= Tools.Limits.Spaces)
+                problems = [.. problems, Say("yard.a-household-keeps-spaces-at", ("spaces", Tools.Limits.Spaces))];
+            if (space is null || problems.Count > 0)
+            {
+                Problems = problems;
+                Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+                return Page();
+            }
+            await YardStore.SaveSpaceAsync(work, Id, space);
+            return Redirect("/yard");
+        });
+
+    public Task<IActionResult> OnPostPutAwayAsync([FromRoute] Guid id) =>
+        InHousehold(async work =>
+        {
+            await YardStore.RetireSpaceAsync(work, id);
+            return Redirect("/yard");
+        });
 
     private async Task<YardView> FindAsync(HouseholdWork work, Guid? id)
     {

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core;
+using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
@@ -19,24 +19,43 @@ public sealed class ThingsModel(PageTools tools) : HouseholdPage(tools)
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
-    public Task<IActionResult> OnGetAsync() => InHousehold(async work =>
-    {
-        var kit = (await YardStore.ViewAsync(work)).Kit;
-        Typed = Enum.GetValues<Thing>().ToDictionary(thing => thing, thing => kit[thing].ToString(CultureInfo.InvariantCulture));
-        return Page();
-    });
-
-    public Task<IActionResult> OnPostAsync() => InHousehold(async work =>
-    {
-        Typed = Enum.GetValues<Thing>().ToDictionary(thing => thing, thing => Request.Form[thing.ToKey()].ToString().Trim());
-        var read = Typed.ToDictionary(t => t.Key, t => t.Value.Length == 0 ? 0 : int.TryParse(t.Value, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number <= Kit.Most ? number : -1);
-        if (read.Values.Any(number => number < 0))
+    public Task<IActionResult> OnGetAsync() =>
+        InHousehold(async work =>
         {
-            Problems = [.. read.Where(thing => thing.Value < 0).Select(thing => Say("yard.write-a-whole-number-up", ("typed", Typed[thing.Key]), ("thing", YardWords.Thing(thing.Key)), ("most", Kit.Most)))];
-            Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+            var kit = (await YardStore.ViewAsync(work)).Kit;
+            Typed = Enum.GetValues<Thing>().ToDictionary(thing => thing, thing => kit[thing].ToString(CultureInfo.InvariantCulture));
             return Page();
-        }
-        await YardStore.SaveKitAsync(work, new Kit(read.ToImmutableDictionary()));
-        return Redirect("/yard");
-    });
+        });
+
+    public Task<IActionResult> OnPostAsync() =>
+        InHousehold(async work =>
+        {
+            Typed = Enum.GetValues<Thing>().ToDictionary(thing => thing, thing => Request.Form[thing.ToKey()].ToString().Trim());
+            var read = Typed.ToDictionary(
+                t => t.Key,
+                t =>
+                    t.Value.Length == 0 ? 0
+                    : int.TryParse(t.Value, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number <= Kit.Most ? number
+                    : -1
+            );
+            if (read.Values.Any(number => number < 0))
+            {
+                Problems =
+                [
+                    .. read.Where(thing => thing.Value < 0)
+                        .Select(thing =>
+                            Say(
+                                "yard.write-a-whole-number-up",
+                                ("typed", Typed[thing.Key]),
+                                ("thing", YardWords.Thing(thing.Key)),
+                                ("most", Kit.Most)
+                            )
+                        ),
+                ];
+                Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+                return Page();
+            }
+            await YardStore.SaveKitAsync(work, new Kit(read.ToImmutableDictionary()));
+            return Redirect("/yard");
+        });
 }

@@ -3,8 +3,8 @@ using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
 using Gambeta.Web.Throttling;
-using Microsoft.AspNetCore.Mvc.RazorPages;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Mvc.RazorPages;
 
 namespace Gambeta.Web.Pages.Drills.Own;
 
@@ -25,44 +25,56 @@ public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
 
     public IEnumerable<DrillCard> Joinable => Catalogue.Cards.Where(card => Household.Heading || !card.IsHeading);
 
-    public Task<IActionResult> OnGetAsync(string? off, string? first) => InHousehold(_ =>
-    {
-        if (Catalogue.Find(first) is { } begins) Join = [begins.Name, .. Join.Skip(1)];
-        Retired = Catalogue.Find(off) is { } card && Catalogue.OrderOf(card.Id) == int.MaxValue ? card : null;
-        return Task.FromResult<IActionResult>(Page());
-    });
-
-    public Task<IActionResult> OnPostRetireAsync(string id, bool back) => InHousehold(async work =>
-    {
-        await OwnDrillStore.RetireAsync(work, id, retired: !back);
-        return RedirectToPage("/Drills/Own/Index", back ? null : new { off = id });
-    });
-
-    public Task<IActionResult> OnPostImportAsync(IFormFile? file) => InHousehold(async work =>
-    {
-        if (file is null || file.Length == 0) return Refused(Say("own-drills.choose-a-file-first"));
-        if (file.Length > Tools.Limits.DrillFileBytes) return Refused(Say("own-drills.the-file-is-larger-than", ("drillFileBytes", Tools.Limits.DrillFileBytes / 1024)));
-        using var reader = new StreamReader(file.OpenReadStream());
-        var problem = await OwnDrills.TakeInAsync(work, Tools, Path.GetFileName(file.FileName), reader);
-        return problem is null ? RedirectToPage("/Drills/Own/Index") : Refused(problem);
-    });
-
-    public Task<IActionResult> OnPostJoinAsync(string[] parts) => InHousehold(_ =>
-    {
-        Join = [.. Enumerable.Range(0, JoinedDrill.Most).Select(i => parts.ElementAtOrDefault(i)?.Trim() ?? "")];
-        var named = Join.Where(part => part.Length > 0).ToList();
-        var cards = named.Select(name => Joinable.FirstOrDefault(card => card.Name.Equals(name, StringComparison.OrdinalIgnoreCase))).ToList();
-        if (cards.IndexOf(null) is >= 0 and var unknown) return Task.FromResult<IActionResult>(Refused(Say("own-drills.no-drill-is-called", ("name", named[unknown]))));
-        try
+    public Task<IActionResult> OnGetAsync(string? off, string? first) =>
+        InHousehold(_ =>
         {
-            JoinedDrill.Of(cards!, DrillCard.OwnPrefix);
-        }
-        catch (ArgumentException wrong)
+            if (Catalogue.Find(first) is { } begins)
+                Join = [begins.Name, .. Join.Skip(1)];
+            Retired = Catalogue.Find(off) is { } card && Catalogue.OrderOf(card.Id) == int.MaxValue ? card : null;
+            return Task.FromResult<IActionResult>(Page());
+        });
+
+    public Task<IActionResult> OnPostRetireAsync(string id, bool back) =>
+        InHousehold(async work =>
         {
-            return Task.FromResult<IActionResult>(Refused(wrong.Message.Split(" (Parameter")[0]));
-        }
-        return Task.FromResult<IActionResult>(Redirect("/drills/own/edit?join=" + string.Join("&join=", cards.Select(card => card!.Id))));
-    });
+            await OwnDrillStore.RetireAsync(work, id, retired: !back);
+            return RedirectToPage("/Drills/Own/Index", back ? null : new { off = id });
+        });
+
+    public Task<IActionResult> OnPostImportAsync(IFormFile? file) =>
+        InHousehold(async work =>
+        {
+            if (file is null || file.Length == 0)
+                return Refused(Say("own-drills.choose-a-file-first"));
+            if (file.Length > Tools.Limits.DrillFileBytes)
+                return Refused(Say("own-drills.the-file-is-larger-than", ("drillFileBytes", Tools.Limits.DrillFileBytes / 1024)));
+            using var reader = new StreamReader(file.OpenReadStream());
+            var problem = await OwnDrills.TakeInAsync(work, Tools, Path.GetFileName(file.FileName), reader);
+            return problem is null ? RedirectToPage("/Drills/Own/Index") : Refused(problem);
+        });
+
+    public Task<IActionResult> OnPostJoinAsync(string[] parts) =>
+        InHousehold(_ =>
+        {
+            Join = [.. Enumerable.Range(0, JoinedDrill.Most).Select(i => parts.ElementAtOrDefault(i)?.Trim() ?? "")];
+            var named = Join.Where(part => part.Length > 0).ToList();
+            var cards = named
+                .Select(name => Joinable.FirstOrDefault(card => card.Name.Equals(name, StringComparison.OrdinalIgnoreCase)))
+                .ToList();
+            if (cards.IndexOf(null) is >= 0 and var unknown)
+                return Task.FromResult<IActionResult>(Refused(Say("own-drills.no-drill-is-called", ("name", named[unknown]))));
+            try
+            {
+                JoinedDrill.Of(cards!, DrillCard.OwnPrefix);
+            }
+            catch (ArgumentException wrong)
+            {
+                return Task.FromResult<IActionResult>(Refused(wrong.Message.Split(" (Parameter")[0]));
+            }
+            return Task.FromResult<IActionResult>(
+                Redirect("/drills/own/edit?join=" + string.Join("&join=", cards.Select(card => card!.Id)))
+            );
+        });
 
     private PageResult Refused(string problem)
     {

@@ -9,7 +9,8 @@ namespace Gambeta.Web.Pages.Drills.Own;
 /// <summary>Takes cards into a household: all of them, or none and the reason.</summary>
 internal static class OwnDrills
 {
-    /// <summary>Reads a card file and keeps its cards; returns why not, or nothing. Ids get the prefix of own cards where they lack it; a card of the same id is replaced.</summary>
+    /// <summary>Reads a card file and keeps its cards; returns why not, or nothing. Ids get the prefix of own cards where they lack it; a
+    /// card of the same id is replaced.</summary>
     public static async Task<string?> TakeInAsync(HouseholdWork work, PageTools tools, string file, TextReader yaml)
     {
         IReadOnlyList<DrillCard> cards;
@@ -21,23 +22,39 @@ internal static class OwnDrills
         {
             return wrong.Message;
         }
-        if (cards.Count == 0) return Say("own-drills.holds-no-drill-card", ("file", file));
-        if (cards.GroupBy(OwnId).FirstOrDefault(same => same.Count() > 1) is { } twice) return Say("own-drills.two-cards-have-the-id", ("file", file), ("id", twice.First().Id));
+        if (cards.Count == 0)
+            return Say("own-drills.holds-no-drill-card", ("file", file));
+        if (cards.GroupBy(OwnId).FirstOrDefault(same => same.Count() > 1) is { } twice)
+            return Say("own-drills.two-cards-have-the-id", ("file", file), ("id", twice.First().Id));
         var renamed = cards.ToDictionary(card => card.Id, OwnId);
-        return await KeepAsync(work, tools, file, [.. cards.Select(card => card with
-        {
-            Id = renamed[card.Id],
-            // Rungs among the cards of the file follow their new names.
-            After = [.. card.After.Select(below => renamed.GetValueOrDefault(below, below))],
-        })]);
+        return await KeepAsync(
+            work,
+            tools,
+            file,
+            [
+                .. cards.Select(card =>
+                    card with
+                    {
+                        Id = renamed[card.Id],
+                        // Rungs among the cards of the file follow their new names.
+                        After = [.. card.After.Select(below => renamed.GetValueOrDefault(below, below))],
+                    }
+                ),
+            ]
+        );
     }
 
-    /// <summary>Keeps cards that were read, when they hold together with the rest of the household's; returns why not, or nothing.</summary>
+    /// <summary>Keeps cards that were read, when they hold together with the rest of the household's; returns why not, or
+    /// nothing.</summary>
     public static async Task<string?> KeepAsync(HouseholdWork work, PageTools tools, string file, IReadOnlyList<DrillCard> cards)
     {
         var written = cards.Select(card => new OwnDrill(card.Id, CardWriter.Write(card), Retired: false)).ToList();
-        var all = (await OwnDrillStore.AllAsync(work)).ExceptBy(written.Select(own => own.DrillId), own => own.DrillId).Concat(written).ToList();
-        if (all.Count > tools.Limits.Drills) return Say("own-drills.a-household-keeps-own-drills", ("drills", tools.Limits.Drills));
+        var all = (await OwnDrillStore.AllAsync(work))
+            .ExceptBy(written.Select(own => own.DrillId), own => own.DrillId)
+            .Concat(written)
+            .ToList();
+        if (all.Count > tools.Limits.Drills)
+            return Say("own-drills.a-household-keeps-own-drills", ("drills", tools.Limits.Drills));
         try
         {
             tools.Catalogues.Read(all, strict: true);

@@ -1,11 +1,11 @@
 using System.Globalization;
 using System.Text;
 using System.Text.Json;
+using Gambeta.Core;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Yaml;
 using Gambeta.Core.Catalogue.Cards;
-using Gambeta.Core;
 using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Pages.Drills.Own;
@@ -49,21 +49,22 @@ public sealed class TypedDrill
     public string? Clean { get; set; }
 
     /// <summary>A form to begin with: what can be left as it is, is.</summary>
-    public static TypedDrill Fresh() => new()
-    {
-        Family = "ball mastery on the spot",
-        Feet = "each foot",
-        MeasuredBy = "clean reps",
-        Intensity = "steady",
-        Level = "first weeks",
-        Tempo = "40 65 100",
-        Time = "2x20/20, 3x30/20, 3x40/20",
-        Reps = "2x8/20, 2x12/20, 3x16/20",
-        Tries = "6/0, 8/0, 10/0",
-        Runs = "3/30, 4/30, 5/30",
-        Place = ["indoors", "patio", "garden"],
-        Space = "1.5 x 1.5",
-    };
+    public static TypedDrill Fresh() =>
+        new()
+        {
+            Family = "ball mastery on the spot",
+            Feet = "each foot",
+            MeasuredBy = "clean reps",
+            Intensity = "steady",
+            Level = "first weeks",
+            Tempo = "40 65 100",
+            Time = "2x20/20, 3x30/20, 3x40/20",
+            Reps = "2x8/20, 2x12/20, 3x16/20",
+            Tries = "6/0, 8/0, 10/0",
+            Runs = "3/30, 4/30, 5/30",
+            Place = ["indoors", "patio", "garden"],
+            Space = "1.5 x 1.5",
+        };
 
     /// <summary>A card to change. A shipped card is copied and stays as it is; an own one is changed itself.</summary>
     public static TypedDrill Of(DrillCard card)
@@ -117,33 +118,49 @@ public sealed class TypedDrill
         Add("name", "name", Quoted(Name));
         Add("purpose", "purpose", Quoted(Purpose));
         Add("family", "family", Quoted(Family));
-        if (!string.IsNullOrWhiteSpace(After)) Add("name", "after", List(After.Split(' ', StringSplitOptions.RemoveEmptyEntries)));
+        if (!string.IsNullOrWhiteSpace(After))
+            Add("name", "after", List(After.Split(' ', StringSplitOptions.RemoveEmptyEntries)));
         Add("pattern", "pattern", Quoted(Pattern));
         Add("feet", "feet", Quoted(Feet));
         Add("measuredBy", "measured by", Quoted(MeasuredBy));
         Add("intensity", "intensity", Quoted(Intensity));
         Add("level", "level", Quoted(Level));
-        if (!string.IsNullOrWhiteSpace(Opponent)) Add("opponent", "opponent", Quoted(Opponent));
-        if (DoubleMove) Add("opponent", "moves", "two");
-        if (SlipsFine) Add("level", "slips", "fine");
-        if (!string.IsNullOrWhiteSpace(Clean)) Add("clean", "clean", Quoted(Clean));
+        if (!string.IsNullOrWhiteSpace(Opponent))
+            Add("opponent", "opponent", Quoted(Opponent));
+        if (DoubleMove)
+            Add("opponent", "moves", "two");
+        if (SlipsFine)
+            Add("level", "slips", "fine");
+        if (!string.IsNullOrWhiteSpace(Clean))
+            Add("clean", "clean", Quoted(Clean));
         Add("tempo", "tempo", Quoted(Tempo));
         Add("time", "time", Quoted(Time));
         Add("reps", "reps", Quoted(Reps));
         var form = Keys.TryRead<MeasuredBy>(MeasuredBy ?? "", out var measuredBy) ? MeasureTraits.Of(measuredBy).Doses[0] : DoseForm.Reps;
-        if (form == DoseForm.Tries) Add("tries", "tries", Quoted(Tries));
-        if (form == DoseForm.Runs) Add("runs", "runs", Quoted(Runs));
-        if (!string.IsNullOrWhiteSpace(Gear)) Add("gear", "gear", List(Gear.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)));
+        if (form == DoseForm.Tries)
+            Add("tries", "tries", Quoted(Tries));
+        if (form == DoseForm.Runs)
+            Add("runs", "runs", Quoted(Runs));
+        if (!string.IsNullOrWhiteSpace(Gear))
+            Add("gear", "gear", List(Gear.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)));
         Add("place", "place", Quoted(string.Join(' ', Place)));
         Add("space", "space", Quoted(Space));
-        if (!string.IsNullOrWhiteSpace(Layout)) Add("layout", "layout", Quoted(Layout));
+        if (!string.IsNullOrWhiteSpace(Layout))
+            Add("layout", "layout", Quoted(Layout));
         Add("cue1", "cues", List(new[] { Cue1, Cue2, Cue3 }.Where(cue => !string.IsNullOrWhiteSpace(cue))!));
         var more = (Faults ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        Add("seen", "faults", $"[{string.Join(", ", more.Select(Quoted).Prepend($"{{ seen: {Quoted(Seen)}, cause: {Quoted(Cause)}, fix: {Quoted(Fix)} }}"))}]");
-        if (!string.IsNullOrWhiteSpace(Caution)) Add("caution", "cautions", List([Caution]));
+        Add(
+            "seen",
+            "faults",
+            $"[{string.Join(", ", more.Select(Quoted).Prepend($"{{ seen: {Quoted(Seen)}, cause: {Quoted(Cause)}, fix: {Quoted(Fix)} }}"))}]"
+        );
+        if (!string.IsNullOrWhiteSpace(Caution))
+            Add("caution", "cautions", List([Caution]));
         try
         {
-            var card = new CardReader(DrillCatalogue.ShippedParts).Read("form", new StringReader(string.Join('\n', lines.Select(line => line.Line)))).Single();
+            var card = new CardReader(DrillCatalogue.ShippedParts)
+                .Read("form", new StringReader(string.Join('\n', lines.Select(line => line.Line))))
+                .Single();
             return card.Places == Places.None ? (null, "place", Say("own-drills.where-can-it-be-played")) : (card, "", "");
         }
         catch (CatalogueException wrong)
@@ -164,14 +181,20 @@ public sealed class TypedDrill
         var slug = new StringBuilder();
         foreach (var letter in (Name ?? "").ToLowerInvariant().Normalize(NormalizationForm.FormD))
         {
-            if (char.IsAsciiLetterOrDigit(letter)) slug.Append(letter);
-            else if (slug.Length > 0 && slug[^1] != '-' && CharUnicodeInfo.GetUnicodeCategory(letter) != UnicodeCategory.NonSpacingMark) slug.Append('-');
+            if (char.IsAsciiLetterOrDigit(letter))
+                slug.Append(letter);
+            else if (slug.Length > 0 && slug[^1] != '-' && CharUnicodeInfo.GetUnicodeCategory(letter) != UnicodeCategory.NonSpacingMark)
+                slug.Append('-');
         }
         var name = slug.ToString().Trim('-');
-        return $"{DrillCard.OwnPrefix}{(name.Length > 40 ? name[..40] : name)}-{Guid.NewGuid():N}"[..Math.Min(64, DrillCard.OwnPrefix.Length + Math.Min(40, name.Length) + 7)];
+        return $"{DrillCard.OwnPrefix}{(name.Length > 40 ? name[..40] : name)}-{Guid.NewGuid():N}"[
+            ..Math.Min(64, DrillCard.OwnPrefix.Length + Math.Min(40, name.Length) + 7)
+        ];
     }
 
     // The written card holds each part on a line of its own.
-    private static Dictionary<string, string> Fields(string yaml) => yaml.Split('\n', StringSplitOptions.RemoveEmptyEntries)
-        .Select(line => line[2..].Split(": ", 2)).ToDictionary(parts => parts[0], parts => parts[1] is ['"', ..] ? JsonSerializer.Deserialize<string>(parts[1])! : parts[1]);
+    private static Dictionary<string, string> Fields(string yaml) =>
+        yaml.Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Select(line => line[2..].Split(": ", 2))
+            .ToDictionary(parts => parts[0], parts => parts[1] is ['"', ..] ? JsonSerializer.Deserialize<string>(parts[1])! : parts[1]);
 }

@@ -1,5 +1,5 @@
-// Counting by ear: what the microphone hears of a set goes to the server as frames while a line is open, and what was heard comes back; else it is kept with the set
-// and counted when it is sent. Rules and counting are the core's.
+// Counting by ear: what the microphone hears of a set goes to the server as frames while a line is open, and what was heard comes back;
+// else it is kept with the set and counted when it is sent. Rules and counting are the core's.
 import { heardOf } from '../practise/counting.js';
 import { lineNow, onBytesTold, postOnLine, sendOnLine } from '../practise/line.js';
 import { tones } from '../practise/sounds.js';
@@ -27,29 +27,43 @@ export class Ear {
   #isOnToLearn = false;
 
   /**
-   * @param page what the page carries @param told called with a set's id and what was heard of it @param changed called when the state changed
+   * @param page what the page carries @param told called with a set's id and what was heard of it @param changed called when the state
+   * changed
    * @param isMuted whether the page itself is silent
    */
   constructor(page, told, changed, isMuted) {
     Object.assign(this, { page, told, changed, isMuted });
     this.problem = '';
-    this.microphone = new Microphone(frames => this.#heard(frames), () => this.#fail('gone'));
+    this.microphone = new Microphone(
+      frames => this.#heard(frames),
+      () => this.#fail('gone'),
+    );
     onBytesTold(answer => this.#answered(answer));
     countBy(id => this.#onLine(id));
   }
 
-  get isOn() { return this.microphone.isOn; }
+  get isOn() {
+    return this.microphone.isOn;
+  }
 
   /** The ball that is played with on this device: usual, soft or small. */
-  get ball() { return read(ballKey) || 'usual'; }
+  get ball() {
+    return read(ballKey) || 'usual';
+  }
 
-  set ball(ball) { write(ballKey, ball); }
+  set ball(ball) {
+    write(ballKey, ball);
+  }
 
   /** True where what is played now can be heard. */
-  hears(run) { return Boolean(this.page.hears?.[run.phase.drill]?.[run.phase.feet]); }
+  hears(run) {
+    return Boolean(this.page.hears?.[run.phase.drill]?.[run.phase.feet]);
+  }
 
   /** Touches that were heard of the set that is on, and how sure the last one is. */
-  get now() { return this.#set && this.#set.heard.filter(one => one.sure !== undefined); }
+  get now() {
+    return this.#set && this.#set.heard.filter(one => one.sure !== undefined);
+  }
 
   /** Listens from here on; in the demo it may be to a recording. */
   async turnOn(run, recording) {
@@ -77,11 +91,25 @@ export class Ear {
     this.#run = run;
     this.#set = null;
     if (!this.isOn || !this.hears(run)) return;
-    const lead = latest(this.#lead, leadFrames), frames = lead.length / bands;
+    const lead = latest(this.#lead, leadFrames),
+      frames = lead.length / bands;
     this.#set = {
-      id: run.setId, pieces: [lead], count: frames, sent: 0, heard: [], line: null,
+      id: run.setId,
+      pieces: [lead],
+      count: frames,
+      sent: 0,
+      heard: [],
+      line: null,
       // A set that is gone on with after a reload is heard from here on.
-      for: { version, drill: this.#drill(run).drill, feet: run.phase.feet, space: this.page.space, ball: this.ball, lead: frames, own: this.#own(run, beat, frames / aSecond) },
+      for: {
+        version,
+        drill: this.#drill(run).drill,
+        feet: run.phase.feet,
+        space: this.page.space,
+        ball: this.ball,
+        lead: frames,
+        own: this.#own(run, beat, frames / aSecond),
+      },
     };
     this.#send();
   }
@@ -104,25 +132,34 @@ export class Ear {
   }
 
   /**
-   * Learns what the ball sounds like here: the quiet, then ten touches. `tick` is called each second with ('quiet' or 'touches', seconds left).
-   * Resolves with what the server heard of it, {learned, why, touches}; with nothing where there is no microphone or nobody to count.
+   * Learns what the ball sounds like here: the quiet, then ten touches. `tick` is called each second with ('quiet' or 'touches', seconds
+   * left). Resolves with what the server heard of it, {learned, why, touches}; with nothing where there is no microphone or nobody to
+   * count.
    */
   async learn(tick) {
-    const wasOn = this.isOn && !this.#isOnToLearn, turn = ++this.#learns;
+    const wasOn = this.isOn && !this.#isOnToLearn,
+      turn = ++this.#learns;
     await this.turnOn(null);
     if (!this.isOn) return null;
     this.#isOnToLearn = !wasOn;
     // Left while the device still asked.
     if (turn !== this.#learns) return this.learnNot();
-    const { quietSeconds } = this.page, pieces = [], end = (quietSeconds + touchSeconds) * aSecond;
-    let frames = 0, told = -1;
+    const { quietSeconds } = this.page,
+      pieces = [],
+      end = (quietSeconds + touchSeconds) * aSecond;
+    let frames = 0,
+      told = -1;
     const all = await new Promise(done => {
       this.#learner = piece => {
         if (!piece) return done(null);
         pieces.push(piece);
         frames += piece.length / bands;
         const second = Math.floor(frames / aSecond);
-        if (second !== told) tick(second < quietSeconds ? 'quiet' : 'touches', second < quietSeconds ? quietSeconds - second : quietSeconds + touchSeconds - second);
+        if (second !== told)
+          tick(
+            second < quietSeconds ? 'quiet' : 'touches',
+            second < quietSeconds ? quietSeconds - second : quietSeconds + touchSeconds - second,
+          );
         told = second;
         if (frames >= end) done(pieces);
       };
@@ -149,7 +186,9 @@ export class Ear {
     return said?.status === 200 ? said : null;
   }
 
-  #drill(run) { return this.page.sheet.drills[run.phase.drill]; }
+  #drill(run) {
+    return this.page.sheet.drills[run.phase.drill];
+  }
 
   #heard(frames) {
     const set = this.#set;
@@ -199,9 +238,12 @@ export class Ear {
   // What the page sounds while it listens: its times are known, so that no signal is taken for a touch.
   #own(run, beat, lead) {
     if (this.isMuted()) return [];
-    const { phases } = this.page.sheet, before = phases[run.index - 1], own = [];
+    const { phases } = this.page.sheet,
+      before = phases[run.index - 1],
+      own = [];
     const add = (second, sound) => {
-      const { pitch, length, twice } = tones[sound], at = lead + second;
+      const { pitch, length, twice } = tones[sound],
+        at = lead + second;
       if (at < -1) return;
       own.push([at, length, pitch]);
       if (twice) own.push([at + length * 1.3, length, pitch * 1.25]);
@@ -209,7 +251,9 @@ export class Ear {
     for (const { second, sound } of before?.sounds ?? []) if (before.seconds) add(second - before.seconds, sound);
     for (const { second, sound } of run.phase.sounds) add(second, sound);
     const every = run.phase.seconds ?? 60;
-    if (beat) for (let turn = 0; turn * every < 600 && own.length < 1900; turn++) for (const hundredths of beat.hundredths) if (own.length < 1900) add(turn * every + hundredths / 100, 'beat');
+    if (beat)
+      for (let turn = 0; turn * every < 600 && own.length < 1900; turn++)
+        for (const hundredths of beat.hundredths) if (own.length < 1900) add(turn * every + hundredths / 100, 'beat');
     return own;
   }
 }

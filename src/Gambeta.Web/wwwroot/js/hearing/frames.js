@@ -1,5 +1,5 @@
-// Samples into frames: sixteen bytes each ten milliseconds, how strong the sound is in each band. The same formula as FrameMaker in the core (docs/by-ear.md); a test
-// holds the two against each other. Knows no browser.
+// Samples into frames: sixteen bytes each ten milliseconds, how strong the sound is in each band. The same formula as FrameMaker in the
+// core (docs/by-ear.md); a test holds the two against each other. Knows no browser.
 export const bands = 16;
 export const version = 2;
 export const aSecond = 100;
@@ -15,7 +15,7 @@ export class FrameMaker {
     this.window = Math.ceil(2 * this.hop);
     this.size = 2 ** Math.ceil(Math.log2(this.window));
     this.onFrame = onFrame;
-    this.hann = Float64Array.from({ length: this.window }, (_, i) => 0.5 - 0.5 * Math.cos(2 * Math.PI * (i + 0.5) / this.window));
+    this.hann = Float64Array.from({ length: this.window }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / this.window));
     this.kept = new Float32Array(this.window * 4);
     this.count = 0;
     this.taken = 0;
@@ -27,13 +27,15 @@ export class FrameMaker {
       for (let k = 1; k <= this.size / 2; k++) {
         const low = Math.max(edges[band], (k - 0.5) * bin);
         const high = Math.min(edges[band + 1], (k + 0.5) * bin);
-        if (high > low) shares.push([k, (high - low) / bin * scale]);
+        if (high > low) shares.push([k, ((high - low) / bin) * scale]);
       }
       return shares;
     });
     this.real = new Float64Array(this.size);
     this.imaginary = new Float64Array(this.size);
-    this.turns = Float64Array.from({ length: this.size }, (_, k) => k < this.size / 2 ? Math.cos(2 * Math.PI * k / this.size) : -Math.sin(2 * Math.PI * (k - this.size / 2) / this.size));
+    this.turns = Float64Array.from({ length: this.size }, (_, k) =>
+      k < this.size / 2 ? Math.cos((2 * Math.PI * k) / this.size) : -Math.sin((2 * Math.PI * (k - this.size / 2)) / this.size),
+    );
   }
 
   take(samples) {
@@ -59,7 +61,9 @@ export class FrameMaker {
   }
 
   // Where the next frame begins, to the nearest sample since the beginning: no rate drifts.
-  begins() { return Math.floor(this.made * this.hop + 0.5) - this.taken; }
+  begins() {
+    return Math.floor(this.made * this.hop + 0.5) - this.taken;
+  }
 
   frame(begins) {
     this.imaginary.fill(0);

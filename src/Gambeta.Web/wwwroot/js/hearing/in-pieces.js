@@ -1,4 +1,5 @@
-// A set that was heard without a network and is too long for one post: its frames go in pieces on a line of their own, so that no set which is being listened to meanwhile is in the way.
+// A set that was heard without a network and is too long for one post: its frames go in pieces on a line of their own, so that no set which
+// is being listened to meanwhile is in the way.
 import { bands } from './frames.js';
 import { message } from './frames-message.js';
 
@@ -22,7 +23,8 @@ export function countInPieces(about, frames) {
     line.onmessage = ({ data }) => {
       const { n, status, answer } = JSON.parse(data);
       if (n === 1 && status === 200) {
-        for (let at = 0; at < frames.length; at += aPiece * bands) line.send(message(at / bands, frames.subarray(at, at + aPiece * bands), about.version ?? 1));
+        for (let at = 0; at < frames.length; at += aPiece * bands)
+          line.send(message(at / bands, frames.subarray(at, at + aPiece * bands), about.version ?? 1));
         ask(2, '/api/ear/ends', { frames: frames.length / bands });
       } else if (n) {
         // Some of it was lost on the way: another time.

@@ -1,5 +1,6 @@
-// Sound that never came. A device that has too much to do drops some, and its audio clock does not tell: it counts only what came. Pieces may come late but never early,
-// so by how much the earliest of the last seconds lags behind the device's other clock says how much is missing. Knows no browser.
+// Sound that never came. A device that has too much to do drops some, and its audio clock does not tell: it counts only what came. Pieces
+// may come late but never early, so by how much the earliest of the last seconds lags behind the device's other clock says how much is
+// missing. Knows no browser.
 import { aSecond, bands } from './frames.js';
 
 const seconds = 3;

@@ -1,5 +1,5 @@
-// What was heard of a set that has just ended, on its time: each sound in doubt is added or struck out by one key. The form and its rules are the server's, and those of
-// the set's own page; without a network that page waits.
+// What was heard of a set that has just ended, on its time: each sound in doubt is added or struck out by one key. The form and its rules
+// are the server's, and those of the set's own page; without a network that page waits.
 const patience = 8000;
 
 export class Mending {
@@ -14,7 +14,9 @@ export class Mending {
     });
   }
 
-  get isOpen() { return Boolean(this.element && !this.element.hidden); }
+  get isOpen() {
+    return Boolean(this.element && !this.element.hidden);
+  }
 
   /** Shows what was heard of a set, once that is known. */
   async show(set) {
@@ -49,7 +51,8 @@ export class Mending {
 
   async #put(asked, set) {
     try {
-      const answer = await asked, part = answer.ok && new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('.heard');
+      const answer = await asked,
+        part = answer.ok && new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('.heard');
       if (!part || this.#set !== set) return;
       this.element.replaceChildren(part);
       this.element.hidden = false;

@@ -1,4 +1,5 @@
-// The microphone of the device: samples become frames on the audio thread, and frames are all that is handed on. Sound itself is never kept and never sent.
+// The microphone of the device: samples become frames on the audio thread, and frames are all that is handed on. Sound itself is never kept
+// and never sent.
 import { bands } from './frames.js';
 import { LostSound, lostFrames } from './lost-sound.js';
 
@@ -7,15 +8,26 @@ export class Microphone {
   #audio = null;
 
   /** @param heard called with each piece of frames @param lost called when the microphone is gone */
-  constructor(heard, lost) { Object.assign(this, { heard, lost }); }
+  constructor(heard, lost) {
+    Object.assign(this, { heard, lost });
+  }
 
-  get isOn() { return Boolean(this.#stream); }
+  get isOn() {
+    return Boolean(this.#stream);
+  }
 
-  /** Asks for the microphone and begins to hear; or hears a recording at this address, aloud, in its place. Throws where that is not allowed or there is none. */
+  /**
+   * Asks for the microphone and begins to hear; or hears a recording at this address, aloud, in its place. Throws where that is not
+   * allowed or there is none.
+   */
   async open(recording) {
     const audio = new AudioContext();
     // What makes speech clearer makes a ball vanish.
-    const stream = recording ? await played(audio, recording) : await navigator.mediaDevices.getUserMedia({ audio: { echoCancellation: false, autoGainControl: false, noiseSuppression: false, channelCount: 1 } });
+    const stream = recording
+      ? await played(audio, recording)
+      : await navigator.mediaDevices.getUserMedia({
+          audio: { echoCancellation: false, autoGainControl: false, noiseSuppression: false, channelCount: 1 },
+        });
     await audio.audioWorklet.addModule(new URL('./listener-worklet.js', import.meta.url));
     await audio.resume();
     const listener = new AudioWorkletNode(audio, 'gambeta-listener', { numberOfOutputs: 0 });
@@ -64,7 +76,8 @@ export function latest(pieces, frames) {
 async function played(audio, address) {
   const answer = await fetch(address);
   if (!answer.ok) throw new DOMException('no recording', 'NotFoundError');
-  const source = new AudioBufferSourceNode(audio, { buffer: await audio.decodeAudioData(await answer.arrayBuffer()), loop: true }), out = audio.createMediaStreamDestination();
+  const source = new AudioBufferSourceNode(audio, { buffer: await audio.decodeAudioData(await answer.arrayBuffer()), loop: true }),
+    out = audio.createMediaStreamDestination();
   source.connect(out);
   source.connect(audio.destination);
   source.start();

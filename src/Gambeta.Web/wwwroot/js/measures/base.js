@@ -5,7 +5,8 @@ import { say } from '../shared/say.js';
 export const hand = seconds => (Math.ceil(seconds * 10 - 1e-6) / 10).toFixed(1);
 
 /** "try 3 of 8", by what was played. */
-export const tryOf = (played, target) => target ? say('try-of', { n: Math.min(target, played + 1), target }) : say('try-number', { n: played + 1 });
+export const tryOf = (played, target) =>
+  target ? say('try-of', { n: Math.min(target, played + 1), target }) : say('try-number', { n: played + 1 });
 
 export const base = {
   /** Runs against the clock until the player is home. */
@@ -46,15 +47,22 @@ export const base = {
   /** Tries that were played, where there are so many to play. @type {(sum: any) => number} */
   played: () => 0,
   /** True when all of it is played. */
-  isComplete(sum, phase) { return Boolean(phase.target) && this.played(sum) >= phase.target; },
+  isComplete(sum, phase) {
+    return Boolean(phase.target) && this.played(sum) >= phase.target;
+  },
   /** True when ending the set is the one thing to do next. */
   isMainEnd: () => false,
   /** Tiles that are full, in work without a clock of its own. */
-  tiles(sum, drill) { return this.figure(sum, drill); },
-  /** The figure in the middle, for work without a clock of its own; the milliseconds of the set come with it. @type {(sum: any, drill?: any) => any} */
+  tiles(sum, drill) {
+    return this.figure(sum, drill);
+  },
+  /**
+   * The figure in the middle, for work without a clock of its own; the milliseconds of the set come with it.
+   * @type {(sum: any, drill?: any) => any}
+   */
   figure: sum => sum.reps,
   /** The line under the figure. */
-  under: (sum, { phase }) => phase.target ? say('of-target', { target: phase.target }) : '',
+  under: (sum, { phase }) => (phase.target ? say('of-target', { target: phase.target }) : ''),
   /** What a set is chiefly measured by, as far as it went. */
   value: sum => sum.left + sum.right,
   /** True for a value better than another. */
@@ -75,7 +83,8 @@ export const perFoot = (feet, what) => (feet === 'both' ? ['left', 'right'] : [f
 /** How it stands against the best: beaten, or what there is to beat where that can still be done. A record out of reach only weighs. */
 export function bestInReach(measure, best, at) {
   if (best === undefined) return null;
-  const value = measure.value(at.sum, at), isBetter = measure.isBetter(value, best);
+  const value = measure.value(at.sum, at),
+    isBetter = measure.isBetter(value, best);
   if (measure.isRun) return isBetter ? measure.inReach(best, value, at) : null;
   return isBetter ? say('more-than-ever') : measure.inReach(best, value, at);
 }

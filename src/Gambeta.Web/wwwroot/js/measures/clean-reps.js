@@ -4,11 +4,17 @@ import { say } from '../shared/say.js';
 export default {
   ...base,
   isMainEnd: (sum, phase) => sum.reps >= phase.target,
-  under: (sum, { phase: { target } }) => target && sum.reps >= target
-    ? say('done-go-on', { target })
-    : [target ? say('of-target', { target }) : say('clean-reps'), sum.slips && say('slips-so-far', { n: sum.slips })].filter(Boolean).join(' · '),
+  under: (sum, { phase: { target } }) =>
+    target && sum.reps >= target
+      ? say('done-go-on', { target })
+      : [target ? say('of-target', { target }) : say('clean-reps'), sum.slips && say('slips-so-far', { n: sum.slips })]
+          .filter(Boolean)
+          .join(' · '),
   value: sum => sum.reps,
   result: ({ reps }) => say('clean-reps-counted', { n: reps }),
   draft: sum => ({ reps: sum.reps, slips: sum.slips }),
-  fields: () => [['reps', say('clean-reps')], ['slips', say('slips')]],
+  fields: () => [
+    ['reps', say('clean-reps')],
+    ['slips', say('slips')],
+  ],
 };

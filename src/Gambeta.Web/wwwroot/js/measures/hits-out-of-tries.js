@@ -8,5 +8,8 @@ export default {
   inReach: hitsInReach,
   result: ({ reps, slips }) => say('hits-of', { hits: reps, tries: reps + slips }),
   draft: sum => ({ reps: sum.reps, slips: sum.slips }),
-  fields: () => [['reps', say('came-off')], ['slips', say('missed')]],
+  fields: () => [
+    ['reps', say('came-off')],
+    ['slips', say('missed')],
+  ],
 };

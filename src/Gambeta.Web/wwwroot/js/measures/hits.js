@@ -9,10 +9,10 @@ export const hitsOf = sum => sum.hits.filter(h => h.hit).length;
 export const missesOf = sum => sum.hits.length - hitsOf(sum);
 
 /** A best of so many hits, where it can still be beaten with the tries that are left. */
-export const hitsInReach = (best, value, { phase, sum }) => value + triesLeft(phase, sum) > best ? say('best', { best }) : null;
+export const hitsInReach = (best, value, { phase, sum }) => (value + triesLeft(phase, sum) > best ? say('best', { best }) : null);
 
 /** Tries that are left of those that were asked for. */
-export const triesLeft = (phase, sum) => phase.target ? phase.target - sum.hits.length : Infinity;
+export const triesLeft = (phase, sum) => (phase.target ? phase.target - sum.hits.length : Infinity);
 
 export const hits = {
   ...base,

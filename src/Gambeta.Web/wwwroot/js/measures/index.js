@@ -15,5 +15,18 @@ import touchesInARound from './touches-in-a-round.js';
 import trapHeights from './trap-heights.js';
 
 export const measures = {
-  bestStreak, cleanPasses, cleanReps, cleanStreak, courseTime, hitsOutOfTries, ladderRung, runInTouches, secondsWithoutADrop, stationsTime, strikesByZone, targetPoints, touchesInARound, trapHeights,
+  bestStreak,
+  cleanPasses,
+  cleanReps,
+  cleanStreak,
+  courseTime,
+  hitsOutOfTries,
+  ladderRung,
+  runInTouches,
+  secondsWithoutADrop,
+  stationsTime,
+  strikesByZone,
+  targetPoints,
+  touchesInARound,
+  trapHeights,
 };

@@ -13,7 +13,7 @@ function end(sum, dropped, at) {
 }
 
 /** One that is still up when the set ends lasts to its last tap. */
-const all = sum => [...sum.tries, ...sum.since === undefined ? [] : [{ tenths: tenths(sum.last - sum.since) }]];
+const all = sum => [...sum.tries, ...(sum.since === undefined ? [] : [{ tenths: tenths(sum.last - sum.since) }])];
 
 export default {
   ...base,
@@ -29,10 +29,14 @@ export default {
   stop: (sum, at) => end(sum, false, at),
   played: sum => sum.tries.length,
   tiles: sum => sum.tries.length,
-  figure: (sum, drill, elapsed) => seconds(sum.since === undefined ? sum.tries.at(-1)?.tenths ?? 0 : tenths(elapsed - sum.since)),
-  under: (sum, { phase }) => [
-    tryOf(sum.tries.length, phase.target), longest(sum) ? say('longest-seconds', { n: seconds(longest(sum)) }) : sum.since === undefined && say('first-touch-starts'),
-  ].filter(Boolean).join(' · '),
+  figure: (sum, drill, elapsed) => seconds(sum.since === undefined ? (sum.tries.at(-1)?.tenths ?? 0) : tenths(elapsed - sum.since)),
+  under: (sum, { phase }) =>
+    [
+      tryOf(sum.tries.length, phase.target),
+      longest(sum) ? say('longest-seconds', { n: seconds(longest(sum)) }) : sum.since === undefined && say('first-touch-starts'),
+    ]
+      .filter(Boolean)
+      .join(' · '),
   value: sum => Math.max(0, ...all(sum).map(t => t.tenths)) / 10,
   inReach: best => say('best-seconds', { best: best.toFixed(1) }),
   result: ({ upTenths }) => say('longest-seconds-label', { n: seconds(Math.max(0, ...upTenths)) }),
@@ -41,7 +45,12 @@ export default {
   board: ({ sum }) => ({
     kind: 'tries',
     tiles: [
-      ...sum.tries.map(({ tenths: lasted, dropped }) => ({ big: seconds(lasted), small: dropped ? say('dropped') : say('caught'), on: true, top: lasted > 0 && lasted === longest(sum) })),
+      ...sum.tries.map(({ tenths: lasted, dropped }) => ({
+        big: seconds(lasted),
+        small: dropped ? say('dropped') : say('caught'),
+        on: true,
+        top: lasted > 0 && lasted === longest(sum),
+      })),
       { big: sum.since === undefined ? '·' : say('up'), small: say('now'), now: true },
     ].slice(-8),
   }),

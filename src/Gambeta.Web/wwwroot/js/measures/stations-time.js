@@ -33,14 +33,25 @@ export default {
   value: (sum, { elapsed }) => Number(hand(elapsed / 1000)),
   isBetter: (value, other) => value < other,
   inReach: best => say('best-seconds', { best: best.toFixed(1) }),
-  result: (draft, { drill }) => draft.stationTries.length >= drill.stations ? `${hand(draft.seconds)} s` : say('stations-of', { done: draft.stationTries.length, all: drill.stations }),
+  result: (draft, { drill }) =>
+    draft.stationTries.length >= drill.stations
+      ? `${hand(draft.seconds)} s`
+      : say('stations-of', { done: draft.stationTries.length, all: drill.stations }),
   draft: sum => ({ stationTries: stationsOf(sum).done }),
-  fields: () => [['stationTries', say('tries-at-each'), 'list'], ['seconds', say('seconds')]],
+  fields: () => [
+    ['stationTries', say('tries-at-each'), 'list'],
+    ['seconds', say('seconds')],
+  ],
   board({ sum, drill }) {
     const { done, tries } = stationsOf(sum);
     return {
       kind: 'stations',
-      tiles: Array.from({ length: drill.stations }, (_, i) => ({ big: i + 1, small: i < done.length ? say('tries', { n: done[i] }) : i === done.length ? say('try-number', { n: tries + 1 }) : '', on: i < done.length, now: i === done.length })),
+      tiles: Array.from({ length: drill.stations }, (_, i) => ({
+        big: i + 1,
+        small: i < done.length ? say('tries', { n: done[i] }) : i === done.length ? say('try-number', { n: tries + 1 }) : '',
+        on: i < done.length,
+        now: i === done.length,
+      })),
     };
   },
 };

@@ -17,9 +17,19 @@ export default {
   inReach: hitsInReach,
   result: ({ reps, slips }) => say('hits-of', { hits: reps, tries: reps + slips }),
   draft: sum => ({ reps: sum.reps, slips: sum.slips }),
-  fields: () => [['reps', say('hit')], ['slips', say('missed')]],
+  fields: () => [
+    ['reps', say('hit')],
+    ['slips', say('missed')],
+  ],
   board: ({ sum, drill }) => ({
     kind: 'goal',
-    tiles: zones.map((name, i) => ({ big: i + 1, small: name, zone: i + 1, count: sum.hits.filter(h => h.zone === i + 1).length, on: sum.hits.some(h => h.zone === i + 1), off: !isCounted(i + 1, drill) })),
+    tiles: zones.map((name, i) => ({
+      big: i + 1,
+      small: name,
+      zone: i + 1,
+      count: sum.hits.filter(h => h.zone === i + 1).length,
+      on: sum.hits.some(h => h.zone === i + 1),
+      off: !isCounted(i + 1, drill),
+    })),
   }),
 };

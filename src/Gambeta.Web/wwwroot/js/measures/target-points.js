@@ -4,7 +4,7 @@ import { say } from '../shared/say.js';
 
 // A hit without a number is at the first target, the one straight ahead.
 const targetOf = ({ zone }) => Math.max(1, zone);
-const pointsOf = (hit, { targetPoints }) => hit.hit ? targetPoints[targetOf(hit) - 1] ?? 0 : 0;
+const pointsOf = (hit, { targetPoints }) => (hit.hit ? (targetPoints[targetOf(hit) - 1] ?? 0) : 0);
 const total = (sum, drill) => sum.hits.reduce((all, hit) => all + pointsOf(hit, drill), 0);
 
 export default {
@@ -14,7 +14,8 @@ export default {
   figure: total,
   value: (sum, { drill }) => total(sum, drill),
   under: (sum, { phase }) => `${say('points-word')} · ${tryOf(sum.hits.length, phase.target)}`,
-  inReach: (best, value, { phase, sum, drill }) => value + triesLeft(phase, sum) * Math.max(...drill.targetPoints) > best ? say('best-points', { best }) : null,
+  inReach: (best, value, { phase, sum, drill }) =>
+    value + triesLeft(phase, sum) * Math.max(...drill.targetPoints) > best ? say('best-points', { best }) : null,
   result: ({ points }) => say('points-in-all', { n: points.reduce((a, b) => a + b, 0) }),
   draft: (sum, drill) => ({ points: sum.hits.map(hit => pointsOf(hit, drill)) }),
   fields: () => [['points', say('points-of-each'), 'list']],

@@ -8,10 +8,16 @@ function end(sum, dropped) {
 }
 
 /** The tries as tiles, the latest eight, the one that is on last. */
-export const tryTiles = (sum, best, words = { dropped: say('dropped'), stopped: say('caught') }) => [
-  ...sum.tries.map(({ touches, dropped }) => ({ big: touches, small: dropped ? words.dropped : words.stopped, on: true, top: touches === best && best > 0 })),
-  { big: sum.current || '·', small: say('now'), now: true },
-].slice(-8);
+export const tryTiles = (sum, best, words = { dropped: say('dropped'), stopped: say('caught') }) =>
+  [
+    ...sum.tries.map(({ touches, dropped }) => ({
+      big: touches,
+      small: dropped ? words.dropped : words.stopped,
+      on: true,
+      top: touches === best && best > 0,
+    })),
+    { big: sum.current || '·', small: say('now'), now: true },
+  ].slice(-8);
 
 /** The tries of a draft. */
 export const goesOf = ({ tryTouches, tryDropped }) => tryTouches.map((touches, i) => ({ touches, dropped: tryDropped[i] }));
@@ -20,9 +26,15 @@ export const goesOf = ({ tryTouches, tryDropped }) => tryTouches.map((touches, i
 export const most = tries => Math.max(0, ...tries.map(t => t.touches));
 
 /** "Try 3 of 8 · best so far 12". */
-export const triesWords = (sum, target, best) => [
-  target ? say('try-of-label', { n: Math.min(target, sum.tries.length + 1), target }) : say('try-number-label', { n: sum.tries.length + 1 }), best && say('best-so-far', { best }),
-].filter(Boolean).join(' · ');
+export const triesWords = (sum, target, best) =>
+  [
+    target
+      ? say('try-of-label', { n: Math.min(target, sum.tries.length + 1), target })
+      : say('try-number-label', { n: sum.tries.length + 1 }),
+    best && say('best-so-far', { best }),
+  ]
+    .filter(Boolean)
+    .join(' · ');
 
 export const tried = {
   ...base,

@@ -1,5 +1,6 @@
 // A code that opens nothing any more is not shown any more.
-const part = document.querySelector('[data-over-in]'), until = Date.now() + Number(part.dataset.overIn) * 1000;
+const part = document.querySelector('[data-over-in]'),
+  until = Date.now() + Number(part.dataset.overIn) * 1000;
 
 const ticking = setInterval(() => {
   if (Date.now() < until) return;

@@ -2,20 +2,26 @@
 import { dropAhead, kept } from '../shared/ahead.js';
 import { say } from '../shared/say.js';
 
-const list = document.querySelector('[data-kept-list]'), drop = list.querySelector('[data-drop]');
+const list = document.querySelector('[data-kept-list]'),
+  drop = list.querySelector('[data-drop]');
 
 async function draw() {
   const pages = (await kept()).filter(page => page.kind !== 'start');
-  list.querySelector('[data-pages]').replaceChildren(...pages.map(page => {
-    const entry = document.createElement('li'), link = Object.assign(document.createElement('a'), { href: page.address, textContent: page.name });
-    link.className = page.kind;
-    entry.append(link);
-    return entry;
-  }));
+  list.querySelector('[data-pages]').replaceChildren(
+    ...pages.map(page => {
+      const entry = document.createElement('li'),
+        link = Object.assign(document.createElement('a'), { href: page.address, textContent: page.name });
+      link.className = page.kind;
+      entry.append(link);
+      return entry;
+    }),
+  );
   list.querySelector('[data-nothing]').hidden = pages.length > 0;
   if (drop) {
     drop.hidden = pages.length === 0;
-    list.querySelector('[data-size]').textContent = pages.length ? say('kept-size', { n: Math.ceil(pages.reduce((sum, page) => sum + page.bytes, 0) / 1024) }) : '';
+    list.querySelector('[data-size]').textContent = pages.length
+      ? say('kept-size', { n: Math.ceil(pages.reduce((sum, page) => sum + page.bytes, 0) / 1024) })
+      : '';
   }
 }
 

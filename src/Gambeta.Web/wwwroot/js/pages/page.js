@@ -16,7 +16,9 @@ document.addEventListener('keydown', event => {
   wanted.click();
 });
 
-document.addEventListener('click', event => { if (event.target.closest('[data-print]')) print(); });
+document.addEventListener('click', event => {
+  if (event.target.closest('[data-print]')) print();
+});
 
 // A file that the server would not take is not sent to it.
 document.addEventListener('change', ({ target }) => {
@@ -31,7 +33,9 @@ document.addEventListener('submit', event => {
   if (event.target.dataset.sent) event.preventDefault();
   event.target.dataset.sent = 'yes';
 });
-addEventListener('pageshow', () => { for (const form of document.querySelectorAll('[data-sent]')) delete form.dataset.sent; });
+addEventListener('pageshow', () => {
+  for (const form of document.querySelectorAll('[data-sent]')) delete form.dataset.sent;
+});
 
 // Tabs that were opened in the name of another household learn that it is over.
 write('gambeta-household', document.body.dataset.household ?? '');
@@ -39,7 +43,16 @@ const ours = keepOnlyOurs();
 
 // A page that this device had kept says so; one that came from the server is the moment to keep what may be needed later.
 const { keptAt, player } = document.body.dataset;
-if (keptAt) document.querySelector('[data-kept]')?.replaceChildren(say('kept-page', { time: new Date(keptAt).toLocaleString(language() === 'en' ? 'en-GB' : language(), { weekday: 'short', hour: '2-digit', minute: '2-digit' }) }));
+if (keptAt)
+  document.querySelector('[data-kept]')?.replaceChildren(
+    say('kept-page', {
+      time: new Date(keptAt).toLocaleString(language() === 'en' ? 'en-GB' : language(), {
+        weekday: 'short',
+        hour: '2-digit',
+        minute: '2-digit',
+      }),
+    }),
+  );
 else if (player) ours.then(() => keepAhead(whoseTurn()));
 
 const zone = document.querySelector('[data-time-zone]');
@@ -52,8 +65,11 @@ const banner = document.querySelector('[data-waiting]');
 if (banner) {
   const line = banner.querySelector('[data-waiting-words]');
   onChange(() => {
-    const refused = state.refused.length, waits = words(), lines = [];
-    if (waits && waits !== storing) lines.push(say(state.stopped === 'offline' && state.isSafe ? 'waits-by-itself' : 'waits', { what: waits }));
+    const refused = state.refused.length,
+      waits = words(),
+      lines = [];
+    if (waits && waits !== storing)
+      lines.push(say(state.stopped === 'offline' && state.isSafe ? 'waits-by-itself' : 'waits', { what: waits }));
     if (refused) lines.push(say('things-not-taken', { n: refused }));
     line.textContent = lines.join(' ');
     banner.hidden = line.textContent === '';

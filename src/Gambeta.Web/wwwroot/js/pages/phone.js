@@ -4,4 +4,6 @@ import { moveOver } from '../shared/moving.js';
 const every = 3000;
 
 const { safe } = document.body.dataset;
-setInterval(() => { if (document.visibilityState === 'visible') moveOver(safe); }, every);
+setInterval(() => {
+  if (document.visibilityState === 'visible') moveOver(safe);
+}, every);

@@ -11,10 +11,14 @@ const named = field => field?.getAttribute?.('aria-label') || field?.name || fie
 
 async function send(address) {
   sending?.abort();
-  const mine = sending = new AbortController();
+  const mine = (sending = new AbortController());
   let page;
   try {
-    const response = await fetch(address, { method: 'POST', body: new FormData(/** @type {HTMLFormElement} */ (form())), signal: mine.signal });
+    const response = await fetch(address, {
+      method: 'POST',
+      body: new FormData(/** @type {HTMLFormElement} */ (form())),
+      signal: mine.signal,
+    });
     page = new DOMParser().parseFromString(await response.text(), 'text/html').querySelector('[data-sheet-form]');
   } catch {
     // Replaced by a later press, or no network: what stands on the form stays.
@@ -33,16 +37,21 @@ async function send(address) {
 
 /** Rows are read by their number: after a drag they are numbered anew. */
 function number() {
-  form().querySelectorAll('[data-row]').forEach((row, i) => {
-    row.dataset.row = i;
-    for (const field of row.querySelectorAll('[name]')) field.name = field.name.replace(/\[\d+\]/, `[${i}]`);
-  });
+  form()
+    .querySelectorAll('[data-row]')
+    .forEach((row, i) => {
+      row.dataset.row = i;
+      for (const field of row.querySelectorAll('[name]')) field.name = field.name.replace(/\[\d+\]/, `[${i}]`);
+    });
 }
 
 function bind() {
-  const adds = form().querySelector('[data-enter]').getAttribute('formaction'), sums = adds.replace('=Add', '=Sums');
+  const adds = form().querySelector('[data-enter]').getAttribute('formaction'),
+    sums = adds.replace('=Add', '=Sums');
   Sortable.create(form().querySelector('[data-rows]'), {
-    handle: '[data-handle]', animation: 0, forceFallback: true,
+    handle: '[data-handle]',
+    animation: 0,
+    forceFallback: true,
     onEnd() {
       number();
       send(sums);
@@ -50,7 +59,9 @@ function bind() {
   });
   const counts = 'input:not([data-add]), select';
   // A drag tells its own changes under the same name, while it goes on.
-  form().addEventListener('change', event => { if (event.target.matches(counts)) send(sums); });
+  form().addEventListener('change', event => {
+    if (event.target.matches(counts)) send(sums);
+  });
   if ([...form().querySelectorAll(counts)].some(field => isChanged(field))) send(sums);
   form().addEventListener('submit', event => {
     const address = event.submitter?.getAttribute('formaction');

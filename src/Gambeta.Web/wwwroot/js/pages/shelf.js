@@ -30,26 +30,31 @@ async function go(address) {
   if (group) open(group);
 }
 
-document.addEventListener('keydown', event => {
-  if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
-  const key = event.key.toUpperCase();
-  if (event.key === '/') {
-    document.querySelector('[data-shelf-choice]').open = true;
-    document.querySelector('[data-shelf-words]').focus();
-  } else if (document.querySelector(`[data-group="${CSS.escape(key)}"]`)) {
-    document.querySelector('[data-shelf-choice]').open = true;
-    open(key);
-  } else if (group && /^\d$/.test(event.key) && nth(group, event.key)) {
-    // One after the other: each choice starts from what the one before it left.
-    const { key: pressed } = event, of = group;
-    queue = queue.then(() => go(nth(of, pressed).getAttribute('href')));
-    event.stopImmediatePropagation();
-  } else {
-    if (event.key === 'Escape') open(null);
-    return;
-  }
-  event.preventDefault();
-}, true);
+document.addEventListener(
+  'keydown',
+  event => {
+    if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
+    const key = event.key.toUpperCase();
+    if (event.key === '/') {
+      document.querySelector('[data-shelf-choice]').open = true;
+      document.querySelector('[data-shelf-words]').focus();
+    } else if (document.querySelector(`[data-group="${CSS.escape(key)}"]`)) {
+      document.querySelector('[data-shelf-choice]').open = true;
+      open(key);
+    } else if (group && /^\d$/.test(event.key) && nth(group, event.key)) {
+      // One after the other: each choice starts from what the one before it left.
+      const { key: pressed } = event,
+        of = group;
+      queue = queue.then(() => go(nth(of, pressed).getAttribute('href')));
+      event.stopImmediatePropagation();
+    } else {
+      if (event.key === 'Escape') open(null);
+      return;
+    }
+    event.preventDefault();
+  },
+  true,
+);
 
 const nth = (key, digit) => document.querySelectorAll(`[data-group="${key}"] a`)[(Number(digit) + 9) % 10];
 

@@ -15,10 +15,17 @@ export class TouchMap {
     this.#take();
     const on = (part, event, act) => root.querySelector(`[data-map-${part}]`)?.addEventListener(event, act);
     on('play', 'click', () => this.toggle());
-    on('mirror', 'click', event => { event.preventDefault(); this.mirrored = !this.mirrored; this.fetch(); });
+    on('mirror', 'click', event => {
+      event.preventDefault();
+      this.mirrored = !this.mirrored;
+      this.fetch();
+    });
     on('range', 'input', event => this.#setTempo(event.target.value));
     for (const link of root.querySelectorAll('[data-map-tempo]')) {
-      link.addEventListener('click', event => { event.preventDefault(); this.#setTempo(link.dataset.mapTempo); });
+      link.addEventListener('click', event => {
+        event.preventDefault();
+        this.#setTempo(link.dataset.mapTempo);
+      });
     }
   }
 
@@ -34,10 +41,12 @@ export class TouchMap {
 
   #setTempo(tempo) {
     this.tempo = tempo;
-    const range = this.root.querySelector('[data-map-range]'), out = this.root.querySelector('[data-map-out]');
+    const range = this.root.querySelector('[data-map-range]'),
+      out = this.root.querySelector('[data-map-out]');
     if (range) range.value = tempo;
     if (out) out.textContent = say('tempo', { tempo });
-    for (const link of this.root.querySelectorAll('[data-map-tempo]')) link.toggleAttribute('aria-current', link.dataset.mapTempo === tempo);
+    for (const link of this.root.querySelectorAll('[data-map-tempo]'))
+      link.toggleAttribute('aria-current', link.dataset.mapTempo === tempo);
     clearTimeout(this.soon);
     this.soon = setTimeout(() => this.fetch(), 120);
   }
@@ -45,7 +54,10 @@ export class TouchMap {
   /** Draws anew for the tempo and the foot that are chosen now. */
   async fetch() {
     const asked = new URLSearchParams({ pattern: this.written, tempo: this.tempo, mirror: String(this.mirrored !== this.writtenMirrored) });
-    const waiting = this.waiting = fetch(`/drills/map?${asked}`).then(answer => answer.ok ? answer.text() : null, () => null);
+    const waiting = (this.waiting = fetch(`/drills/map?${asked}`).then(
+      answer => (answer.ok ? answer.text() : null),
+      () => null,
+    ));
     const html = await waiting;
     // A later wish overtakes this one; without a way to the server the old drawing stays.
     if (waiting !== this.waiting || html === null) return;
@@ -67,11 +79,22 @@ export class TouchMap {
     this.whole = sum;
     this.ball = this.picture.querySelector('[data-ball]');
     this.items = new Map([...this.picture.querySelectorAll('[data-n]')].map(item => [Number(item.dataset.n), item]));
-    this.homes = Object.fromEntries([...this.picture.querySelectorAll('[data-shoe]')].map(shoe => {
-      const [, x, y] = shoe.getAttribute('transform').match(/translate\(([-\d.]+) ([-\d.]+)\)/).map(Number);
-      return [shoe.dataset.shoe, { shoe, x, y }];
+    this.homes = Object.fromEntries(
+      [...this.picture.querySelectorAll('[data-shoe]')].map(shoe => {
+        const [, x, y] = shoe
+          .getAttribute('transform')
+          .match(/translate\(([-\d.]+) ([-\d.]+)\)/)
+          .map(Number);
+        return [shoe.dataset.shoe, { shoe, x, y }];
+      }),
+    );
+    this.touches = shoes.map(([foot, x, y, turned], i) => ({
+      foot,
+      x,
+      y,
+      turned,
+      when: this.paths.find(path => path.after === i + 1)?.begins ?? 0,
     }));
-    this.touches = shoes.map(([foot, x, y, turned], i) => ({ foot, x, y, turned, when: this.paths.find(path => path.after === i + 1)?.begins ?? 0 }));
   }
 
   #word(words) {
@@ -110,10 +133,12 @@ export class TouchMap {
 
   // A shoe leaves its place for the touch that is nearest in time and comes back; one that is out of reach is drawn there already.
   #shoe(foot, home, at) {
-    let near = null, nearest = 260;
+    let near = null,
+      nearest = 260;
     for (const touch of this.touches) {
       const away = Math.min(Math.abs(at - touch.when), this.whole - Math.abs(at - touch.when));
-      if (touch.foot === foot && !touch.turned && away < nearest && Math.hypot(touch.x - home.x, touch.y - home.y) < 42) [near, nearest] = [touch, away];
+      if (touch.foot === foot && !touch.turned && away < nearest && Math.hypot(touch.x - home.x, touch.y - home.y) < 42)
+        [near, nearest] = [touch, away];
     }
     const share = near ? 1 - nearest / 260 : 0;
     const [x, y] = near ? [home.x + (near.x - home.x) * share, home.y + (near.y - home.y) * share] : [home.x, home.y];

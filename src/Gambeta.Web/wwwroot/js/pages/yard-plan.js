@@ -4,15 +4,23 @@ import { isChanged } from '../shared/changed.js';
 import { released } from '../shared/press.js';
 import { say } from '../shared/say.js';
 
-const step = 0.1, stride = 0.5, afterAPress = 250;
+const step = 0.1,
+  stride = 0.5,
+  afterAPress = 250;
 const root = () => document.querySelector('[data-yard-plan]');
-let queue = Promise.resolve(), soon, moves = new Map();
+let queue = Promise.resolve(),
+  soon,
+  moves = new Map();
 
 /** The address with every marker's move taken in; in the frame of the wall where the layout stands at one. */
 function moved() {
   const { base, turn } = root().dataset;
-  const address = new URL(base, location.href), angle = -Number(turn);
-  const spots = address.searchParams.get('at').split(';').map(spot => spot.split(' ').map(Number));
+  const address = new URL(base, location.href),
+    angle = -Number(turn);
+  const spots = address.searchParams
+    .get('at')
+    .split(';')
+    .map(spot => spot.split(' ').map(Number));
   for (const [marker, [right, ahead]] of moves) {
     spots[marker][0] += right * Math.cos(angle) - ahead * Math.sin(angle);
     spots[marker][1] += right * Math.sin(angle) + ahead * Math.cos(angle);
@@ -37,21 +45,24 @@ async function show(address, focus) {
 }
 
 function settle(focus) {
-  queue = queue.then(async () => {
-    if (!moves.size) return;
-    const address = moved();
-    moves = new Map();
-    await show(address, focus);
-  }).catch(() => {
-    moves = new Map();
-    for (const group of root().querySelectorAll('[data-marker][data-at]')) group.setAttribute('transform', group.dataset.at);
-    const links = root().querySelector('.plan-links');
-    links.textContent = say('no-way-plan');
-  });
+  queue = queue
+    .then(async () => {
+      if (!moves.size) return;
+      const address = moved();
+      moves = new Map();
+      await show(address, focus);
+    })
+    .catch(() => {
+      moves = new Map();
+      for (const group of root().querySelectorAll('[data-marker][data-at]')) group.setAttribute('transform', group.dataset.at);
+      const links = root().querySelector('.plan-links');
+      links.textContent = say('no-way-plan');
+    });
 }
 
 function nudge(group, right, ahead) {
-  const marker = Number(group.dataset.marker), [r, a] = moves.get(marker) ?? [0, 0];
+  const marker = Number(group.dataset.marker),
+    [r, a] = moves.get(marker) ?? [0, 0];
   moves.set(marker, [r + right, a + ahead]);
   place(group);
 }
@@ -66,7 +77,8 @@ function place(group) {
 
 const arrows = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
 document.addEventListener('keydown', event => {
-  const group = event.target.closest?.('[data-marker]'), arrow = arrows[event.key];
+  const group = event.target.closest?.('[data-marker]'),
+    arrow = arrows[event.key];
   if (!group || !arrow || !root().dataset.base) return;
   event.preventDefault();
   const by = event.shiftKey ? stride : step;
@@ -79,7 +91,8 @@ let held;
 document.addEventListener('pointerdown', event => {
   const group = event.target.closest('[data-marker]');
   if (!group || !root().dataset.base) return;
-  const svg = group.closest('svg'), scale = Number(svg.dataset.scale) * svg.getScreenCTM().a;
+  const svg = group.closest('svg'),
+    scale = Number(svg.dataset.scale) * svg.getScreenCTM().a;
   held = { group, scale, x: event.clientX, y: event.clientY };
   group.setPointerCapture(event.pointerId);
   group.classList.add('moving');
@@ -105,6 +118,8 @@ function choose(field) {
   field.form.requestSubmit();
 }
 
-document.addEventListener('change', event => { if (event.target.matches('[data-choice]')) choose(event.target); });
+document.addEventListener('change', event => {
+  if (event.target.matches('[data-choice]')) choose(event.target);
+});
 const early = [...document.querySelectorAll('[data-choice]')].find(isChanged);
 if (early) choose(early);

@@ -6,7 +6,9 @@ export async function aimsAfter({ drill, player, session }) {
   try {
     const told = await postOnLine('/api/aims', { drill, player, session });
     if (told) return told.status === 200 ? told.answer : [];
-    const answer = await fetch(`/api/aims/${encodeURIComponent(drill)}?player=${player}&session=${session}`, { signal: AbortSignal.timeout(8000) });
+    const answer = await fetch(`/api/aims/${encodeURIComponent(drill)}?player=${player}&session=${session}`, {
+      signal: AbortSignal.timeout(8000),
+    });
     return answer.ok ? await answer.json() : [];
   } catch {
     // Without network the aims stay as they were.

@@ -5,7 +5,11 @@ import { say } from '../shared/say.js';
 const mostFaults = 3;
 
 export class Ask {
-  /** @param element where it stands @param words the questions with their choices, each a value and what it is called @param answered called with (what, {control, fault, otherFoot} or {effort}) after every press */
+  /**
+   * @param element where it stands
+   * @param words the questions with their choices, each a value and what it is called
+   * @param answered called with (what, {control, fault, otherFoot} or {effort}) after every press
+   */
   constructor(element, words, answered) {
     this.element = element;
     this.words = words;
@@ -61,17 +65,23 @@ export class Ask {
 
   #show(step) {
     this.step = step;
-    const { question, choices } = step === 'fault'
-      ? { question: say('what-went-wrong'), choices: this.drill.faults.slice(0, mostFaults).map(fault => [fault.id || fault.seen, fault.seen]) }
-      : this.words[step];
+    const { question, choices } =
+      step === 'fault'
+        ? {
+            question: say('what-went-wrong'),
+            choices: this.drill.faults.slice(0, mostFaults).map(fault => [fault.id || fault.seen, fault.seen]),
+          }
+        : this.words[step];
     this.choices = choices;
     const list = Object.assign(document.createElement('div'), { className: `choices ${step}` });
-    list.append(...choices.map(([, words], i) => {
-      const button = Object.assign(document.createElement('button'), { type: 'button' });
-      button.dataset.choice = i + 1;
-      button.append(Object.assign(document.createElement('kbd'), { textContent: i + 1 === 10 ? 0 : i + 1 }), ` ${words}`);
-      return button;
-    }));
+    list.append(
+      ...choices.map(([, words], i) => {
+        const button = Object.assign(document.createElement('button'), { type: 'button' });
+        button.dataset.choice = i + 1;
+        button.append(Object.assign(document.createElement('kbd'), { textContent: i + 1 === 10 ? 0 : i + 1 }), ` ${words}`);
+        return button;
+      }),
+    );
     this.element.replaceChildren(Object.assign(document.createElement('p'), { textContent: question }), list);
     this.element.hidden = false;
   }

@@ -20,7 +20,16 @@ export class Board {
     if (this.element.dataset.kind !== board.kind || this.element.children.length !== board.tiles.length) this.#lay(board);
     board.tiles.forEach((tile, i) => {
       const element = this.element.children[i];
-      element.className = ['cell', tile.on && 'is-on', tile.now && 'is-now', tile.top && 'is-top', tile.high && 'is-high', tile.off && 'is-off'].filter(Boolean).join(' ');
+      element.className = [
+        'cell',
+        tile.on && 'is-on',
+        tile.now && 'is-now',
+        tile.top && 'is-top',
+        tile.high && 'is-high',
+        tile.off && 'is-off',
+      ]
+        .filter(Boolean)
+        .join(' ');
       write(element.children[0], tile.big);
       write(element.children[1], tile.count ? `${tile.small} · ${tile.count}` : tile.small);
     });
@@ -28,15 +37,17 @@ export class Board {
 
   #lay({ kind, tiles }) {
     this.element.dataset.kind = kind;
-    this.element.replaceChildren(...tiles.map(({ zone }) => {
-      const tile = document.createElement(zone ? 'button' : 'div');
-      if (zone) {
-        tile.type = 'button';
-        tile.dataset.zone = zone;
-      }
-      tile.append(document.createElement('b'), document.createElement('span'));
-      return tile;
-    }));
+    this.element.replaceChildren(
+      ...tiles.map(({ zone }) => {
+        const tile = document.createElement(zone ? 'button' : 'div');
+        if (zone) {
+          tile.type = 'button';
+          tile.dataset.zone = zone;
+        }
+        tile.append(document.createElement('b'), document.createElement('span'));
+        return tile;
+      }),
+    );
   }
 }
 

@@ -4,15 +4,20 @@ export class Checks {
   constructor(buttons, drawn) {
     this.buttons = [...buttons];
     this.drawn = drawn;
-    for (const button of this.buttons) button.addEventListener('click', () => this.look(button, button.getAttribute('aria-pressed') !== 'true'));
+    for (const button of this.buttons)
+      button.addEventListener('click', () => this.look(button, button.getAttribute('aria-pressed') !== 'true'));
     this.#draw();
   }
 
   /** What was not looked at yet, the first of it. */
-  get next() { return this.buttons.find(button => button.getAttribute('aria-pressed') !== 'true'); }
+  get next() {
+    return this.buttons.find(button => button.getAttribute('aria-pressed') !== 'true');
+  }
 
   /** What there is to look at, in the words that are kept. */
-  get items() { return this.buttons.map(button => button.dataset.check); }
+  get items() {
+    return this.buttons.map(button => button.dataset.check);
+  }
 
   look(button, on = true) {
     button.setAttribute('aria-pressed', String(on));
@@ -22,6 +27,7 @@ export class Checks {
   #draw() {
     const { next } = this;
     for (const button of this.buttons) button.classList.toggle('next', button === next);
-    if (this.buttons.length) this.drawn(this.buttons.filter(button => button.getAttribute('aria-pressed') === 'true').length, this.buttons.length);
+    if (this.buttons.length)
+      this.drawn(this.buttons.filter(button => button.getAttribute('aria-pressed') === 'true').length, this.buttons.length);
   }
 }

@@ -34,33 +34,43 @@ export function addUp(measure, feet, events) {
 
 /** Milliseconds about a tap in which what is heard is the same touch: a tap always wins. */
 const tapWins = 250;
-const kindOf = ({ what }) => ['left', 'right'].includes(what) ? 'touch' : what;
+const kindOf = ({ what }) => (['left', 'right'].includes(what) ? 'touch' : what);
 
 /** Taps and what was heard as one list, in their order. */
 export function withHeard(taps, heard) {
   if (!heard.length) return taps;
   const left = heard.filter(one => !taps.some(tap => Math.abs(tap.at - one.at) <= tapWins && kindOf(tap) === kindOf(one)));
-  return [...taps, ...left].map((event, i) => ({ event, i })).sort((a, b) => a.event.at - b.event.at || a.i - b.i).map(({ event }) => event);
+  return [...taps, ...left]
+    .map((event, i) => ({ event, i }))
+    .sort((a, b) => a.event.at - b.event.at || a.i - b.i)
+    .map(({ event }) => event);
 }
 
 /** What was heard, from the line in which the server tells it, each touch with how sure it is. */
 export function heardOf(line, sure = []) {
-  let at = 0, touch = 0;
-  return line.split(' ').filter(Boolean).map(word => {
-    const [, letter, after] = /^([a-z]+)(\d+)$/.exec(word);
-    at += Number(after) * 10;
-    const what = { l: 'left', r: 'right', s: 'stop' }[letter] ?? 'wrong';
-    return { what, at, ear: true, ...what === 'left' || what === 'right' ? { sure: sure[touch++] ?? 100 } : {} };
-  });
+  let at = 0,
+    touch = 0;
+  return line
+    .split(' ')
+    .filter(Boolean)
+    .map(word => {
+      const [, letter, after] = /^([a-z]+)(\d+)$/.exec(word);
+      at += Number(after) * 10;
+      const what = { l: 'left', r: 'right', s: 'stop' }[letter] ?? 'wrong';
+      return { what, at, ear: true, ...(what === 'left' || what === 'right' ? { sure: sure[touch++] ?? 100 } : {}) };
+    });
 }
 
 /** A set's events as the line that is sent: see docs/api.md. */
 export function lineOf(events) {
   let before = 0;
-  return events.map(({ what, at, zone, foot }) => {
-    const hundredths = Math.max(before, Math.round(at / 10)), after = hundredths - before;
-    before = hundredths;
-    const letter = { left: 'l', right: 'r', wrong: `x${foot ? foot[0] : ''}`, stop: 's', back: 'b', void: 'v' }[what];
-    return zone ? `${letter}#${zone}:${after}` : letter + after;
-  }).join(' ');
+  return events
+    .map(({ what, at, zone, foot }) => {
+      const hundredths = Math.max(before, Math.round(at / 10)),
+        after = hundredths - before;
+      before = hundredths;
+      const letter = { left: 'l', right: 'r', wrong: `x${foot ? foot[0] : ''}`, stop: 's', back: 'b', void: 'v' }[what];
+      return zone ? `${letter}#${zone}:${after}` : letter + after;
+    })
+    .join(' ');
 }

@@ -3,7 +3,9 @@ import { read, write } from '../shared/storage.js';
 
 const key = 'gambeta-daylight';
 
-function show(isOn) { document.body.dataset.daylight = isOn ? 'yes' : 'no'; }
+function show(isOn) {
+  document.body.dataset.daylight = isOn ? 'yes' : 'no';
+}
 
 show(read(key) === 'yes');
 

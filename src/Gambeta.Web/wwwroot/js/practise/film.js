@@ -1,7 +1,10 @@
-// One round filmed by this device and looked at on it. The film is in the memory of this page and nowhere else: it never goes to the server, it is gone with the page, and keeping it
-// on the device is a press of its own. The camera is on for that round alone.
+// One round filmed by this device and looked at on it. The film is in the memory of this page and nowhere else: it never goes to the
+// server, it is gone with the page, and keeping it on the device is a press of its own. The camera is on for that round alone.
 const longest = 120_000;
-const wanted = { video: { facingMode: 'environment', width: { ideal: 640 }, height: { ideal: 480 }, frameRate: { ideal: 30 } }, audio: false };
+const wanted = {
+  video: { facingMode: 'environment', width: { ideal: 640 }, height: { ideal: 480 }, frameRate: { ideal: 30 } },
+  audio: false,
+};
 
 export class Film {
   #stream = null;
@@ -13,7 +16,9 @@ export class Film {
   state = 'off';
 
   /** @param changed called whenever it is in another state, and when there is a film */
-  constructor(changed) { this.changed = changed; }
+  constructor(changed) {
+    this.changed = changed;
+  }
 
   /** Turns the camera on, for the next round. */
   async wait() {
@@ -21,7 +26,10 @@ export class Film {
     try {
       this.#stream = await navigator.mediaDevices.getUserMedia(wanted);
       // Unplugged, or taken by something else.
-      for (const track of this.#stream.getTracks()) track.addEventListener('ended', () => { if (this.#stream) this.#off('gone'); });
+      for (const track of this.#stream.getTracks())
+        track.addEventListener('ended', () => {
+          if (this.#stream) this.#off('gone');
+        });
       this.#turn('waits');
     } catch {
       this.#turn('refused');
@@ -31,8 +39,12 @@ export class Film {
   /** A round begins. */
   begin(drill) {
     if (this.state !== 'waits') return;
-    const pieces = [], recorder = new MediaRecorder(this.#stream, { videoBitsPerSecond: 1_500_000 }), marks = this.#marks = [];
-    recorder.addEventListener('dataavailable', ({ data }) => { if (data.size > 0) pieces.push(data); });
+    const pieces = [],
+      recorder = new MediaRecorder(this.#stream, { videoBitsPerSecond: 1_500_000 }),
+      marks = (this.#marks = []);
+    recorder.addEventListener('dataavailable', ({ data }) => {
+      if (data.size > 0) pieces.push(data);
+    });
     recorder.addEventListener('stop', () => {
       if (recorder.isDropped || pieces.length === 0) return;
       this.last = { url: URL.createObjectURL(new Blob(pieces, { type: recorder.mimeType })), marks: [...marks], drill };
@@ -40,7 +52,9 @@ export class Film {
     });
     recorder.start(1000);
     this.#recorder = recorder;
-    setTimeout(() => { if (this.#recorder === recorder) this.end(); }, longest);
+    setTimeout(() => {
+      if (this.#recorder === recorder) this.end();
+    }, longest);
     this.#turn('films');
   }
 
@@ -48,7 +62,9 @@ export class Film {
   count(events) {
     if (this.state !== 'films') return;
     this.#marks.length = 0;
-    for (const { what, at } of events) if (what === 'back') this.#marks.pop(); else this.#marks.push(at);
+    for (const { what, at } of events)
+      if (what === 'back') this.#marks.pop();
+      else this.#marks.push(at);
   }
 
   /** The round is over: the camera goes off at once. */

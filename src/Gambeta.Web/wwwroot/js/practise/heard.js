@@ -5,14 +5,19 @@ export class Heard {
   #beat = 0;
 
   /** @param sounds made on the audio clock @param voice words spoken aloud */
-  constructor(sounds, voice) { Object.assign(this, { sounds, voice }); }
+  constructor(sounds, voice) {
+    Object.assign(this, { sounds, voice });
+  }
 
   /** The beat that is chosen for a drill; nothing for none. */
-  beatOf(drill) { return this.#beat ? drill.beats[this.#beat - 1] : null; }
+  beatOf(drill) {
+    return this.#beat ? drill.beats[this.#beat - 1] : null;
+  }
 
   /** Everything that sounds in this phase from here on; ten seconds more move it all back. */
   begin(run, now) {
-    const elapsed = run.elapsed(now), { phase, seconds } = run;
+    const elapsed = run.elapsed(now),
+      { phase, seconds } = run;
     const later = list => list.map(one => ({ ...one, second: one.second + (one.second > 0 ? run.extra : 0) }));
     // What sounds at the very start of a phase is handed over with the one before it, so that it is on time when the clock leads there.
     const own = later(phase.sounds).filter(one => one.second > 0 || run.cameBy !== 'clock' || elapsed > 500);

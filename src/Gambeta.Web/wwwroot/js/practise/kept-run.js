@@ -19,7 +19,10 @@ function parsed(key) {
 export const isUnderWay = () => keys().some(key => key.startsWith(prefix) && isBegun(parsed(key)));
 
 export class KeptRun {
-  /** @param name what tells this run from others on the device @param phases how many phases it has: a sheet that was changed meanwhile is another run */
+  /**
+   * @param name what tells this run from others on the device
+   * @param phases how many phases it has: a sheet that was changed meanwhile is another run
+   */
   constructor(name, phases) {
     this.key = prefix + name;
     this.phases = phases;
@@ -37,7 +40,9 @@ export class KeptRun {
     return isBegun(this.read());
   }
 
-  keep(state) { if (!this.isOver) write(this.key, JSON.stringify({ at: Date.now(), phases: this.phases, ...state })); }
+  keep(state) {
+    if (!this.isOver) write(this.key, JSON.stringify({ at: Date.now(), phases: this.phases, ...state }));
+  }
 
   /** Over for good: whatever this page still does, nothing comes back to it. */
   forget() {

@@ -19,7 +19,9 @@ export class Lease {
 
   /** True while another tab plays. */
   get isElsewhere() {
-    return this.keys.map(key => JSON.parse(read(key) ?? 'null')).some(found => found && found.tab !== this.tab && Date.now() - found.at < lapsesAfter);
+    return this.keys
+      .map(key => JSON.parse(read(key) ?? 'null'))
+      .some(found => found && found.tab !== this.tab && Date.now() - found.at < lapsesAfter);
   }
 
   take() {
@@ -27,7 +29,9 @@ export class Lease {
     this.renew();
   }
 
-  renew() { if (this.held) for (const key of this.keys) write(key, JSON.stringify({ tab: this.tab, at: Date.now() })); }
+  renew() {
+    if (this.held) for (const key of this.keys) write(key, JSON.stringify({ tab: this.tab, at: Date.now() }));
+  }
 
   giveBack() {
     if (this.held) for (const key of this.keys) remove(key);

@@ -1,5 +1,6 @@
-// A line to the server that stays open while somebody practises: what is posted on it goes without the kilobyte of headers around each post.
-// It is only the quicker way. Where it cannot be had, or breaks, nothing is said here and the caller posts as usual: a thing that arrives twice counts once.
+// A line to the server that stays open while somebody practises: what is posted on it goes without the kilobyte of headers around each
+// post. It is only the quicker way. Where it cannot be had, or breaks, nothing is said here and the caller posts as usual: a thing that
+// arrives twice counts once.
 const opensWithin = 4000;
 const answersWithin = 8000;
 const staysAwayFor = 60_000;
@@ -12,11 +13,13 @@ const asked = new Map();
 
 /** Posts on the line and resolves with its status and answer; with nothing when there is no line. */
 export async function postOnLine(url, body) {
-  if (!await opened()) return null;
+  if (!(await opened())) return null;
   const n = ++number;
   return new Promise(resolve => {
     asked.set(n, resolve);
-    setTimeout(() => { if (asked.has(n)) hangUp(); }, answersWithin);
+    setTimeout(() => {
+      if (asked.has(n)) hangUp();
+    }, answersWithin);
     socket.send(JSON.stringify({ n, to: url, body }));
   });
 }
@@ -29,7 +32,7 @@ export function sendOnLine(bytes) {
 }
 
 /** The line as it is open now, nothing where none is: another one knows nothing of what went before. */
-export const lineNow = () => socket?.readyState === WebSocket.OPEN ? socket : null;
+export const lineNow = () => (socket?.readyState === WebSocket.OPEN ? socket : null);
 
 /** @type {(heard: any) => void} */
 let told = () => {};
@@ -38,18 +41,26 @@ let told = () => {};
 let besideTold = () => {};
 
 /** Calls back with what another screen of the household tells. */
-export function onBesideTold(listener) { besideTold = listener; }
+export function onBesideTold(listener) {
+  besideTold = listener;
+}
 
 /** Calls back with what is told without having been asked. */
-export function onBytesTold(listener) { told = listener; }
+export function onBytesTold(listener) {
+  told = listener;
+}
 
 /** Whoever waits for this line tries it again at once. */
-export function tryLineAgain() { awayUntil = 0; }
+export function tryLineAgain() {
+  awayUntil = 0;
+}
 
 async function opened() {
   if (socket?.readyState === WebSocket.OPEN) return true;
   if (!navigator.onLine || Date.now() < awayUntil) return false;
-  return opening ??= open().finally(() => { opening = null; });
+  return (opening ??= open().finally(() => {
+    opening = null;
+  }));
 }
 
 function open() {
@@ -75,7 +86,9 @@ function open() {
       else if (!isThrough) awayUntil = Date.now() + staysAwayFor;
       resolve(false);
     };
-    setTimeout(() => { if (socket !== made) made.close(); }, opensWithin);
+    setTimeout(() => {
+      if (socket !== made) made.close();
+    }, opensWithin);
   });
 }
 
@@ -88,4 +101,6 @@ function hangUp() {
 
 addEventListener('offline', hangUp);
 // Signed out, or somebody else signed in, in another tab: what follows is not sent in the name that the line was opened in.
-addEventListener('storage', event => { if (event.key === 'gambeta-household') hangUp(); });
+addEventListener('storage', event => {
+  if (event.key === 'gambeta-household') hangUp();
+});

@@ -1,9 +1,12 @@
 // The mosaic: one small tile laid each second, each rep or each try, lifted again in a rest.
 const space = 'http://www.w3.org/2000/svg';
-const side = 64, grout = 3;
+const side = 64,
+  grout = 3;
 
 export class Mosaic {
-  constructor(svg) { this.svg = svg; }
+  constructor(svg) {
+    this.svg = svg;
+  }
 
   /** Lays out so many square tiles in the colour of the feet, in whole rows where the number allows it. */
   lay(count, feet) {
@@ -15,7 +18,8 @@ export class Mosaic {
       const tile = document.createElementNS(space, 'g');
       tile.append(
         shape('rect', { x, y, width: w, height: w, class: 'ground' }),
-        shape('path', { d: `M${x} ${y}h${w / 2}a${w / 2} ${w / 2} 0 0 1 ${-w / 2} ${w / 2}z`, class: 'quarter' }));
+        shape('path', { d: `M${x} ${y}h${w / 2}a${w / 2} ${w / 2} 0 0 1 ${-w / 2} ${w / 2}z`, class: 'quarter' }),
+      );
       return tile;
     });
     this.svg.replaceChildren(...this.tiles);
@@ -33,8 +37,10 @@ export class Mosaic {
 
 // The columns that divide the number and come nearest to a frame half as wide again as it is high.
 function columnsFor(count) {
-  const off = columns => Math.abs(Math.log(columns * columns / count / 1.5));
-  const whole = Array.from({ length: count }, (_, i) => i + 1).filter(c => count % c === 0).sort((a, b) => off(a) - off(b))[0];
+  const off = columns => Math.abs(Math.log((columns * columns) / count / 1.5));
+  const whole = Array.from({ length: count }, (_, i) => i + 1)
+    .filter(c => count % c === 0)
+    .sort((a, b) => off(a) - off(b))[0];
   return off(whole) < 1 ? whole : Math.ceil(Math.sqrt(count * 1.5));
 }
 

@@ -5,8 +5,9 @@ export class PainStop {
     this.element = element;
     [this.ask, this.told] = ['[data-pain-ask]', '[data-pain-said]'].map(part => element.querySelector(part));
     element.addEventListener('click', event => {
-      const pressed = event.target.closest('[data-part]'), who = element.querySelector('[name=whom]:checked');
-      if (pressed) said(pressed.dataset.part, ...who ? [Number(who.value)] : []);
+      const pressed = event.target.closest('[data-part]'),
+        who = element.querySelector('[name=whom]:checked');
+      if (pressed) said(pressed.dataset.part, ...(who ? [Number(who.value)] : []));
     });
   }
 
@@ -25,5 +26,7 @@ export class PainStop {
     this.told.querySelector('button').focus();
   }
 
-  close() { this.element.hidden = true; }
+  close() {
+    this.element.hidden = true;
+  }
 }

@@ -1,6 +1,6 @@
-// The practice as a machine: in which state it is, what may be done there, and what follows. It knows no screen and no clock of its own: it is given both,
-// so that it is tested without either (tests/modules/practice.test.mjs). What is shown is told to `screen`, what is heard to `heard`, what was played to
-// the `outbox`.
+// The practice as a machine: in which state it is, what may be done there, and what follows. It knows no screen and no clock of its own: it
+// is given both, so that it is tested without either (tests/modules/practice.test.mjs). What is shown is told to `screen`, what is heard to
+// `heard`, what was played to the `outbox`.
 import { hand } from '../measures/base.js';
 import { measures } from '../measures/index.js';
 import { say } from '../shared/say.js';
@@ -52,8 +52,9 @@ export class Practice {
 
   /**
    * @param page what the page carries
-   * @param parts `kept` and `lease` of the run, `checks` before the first touch, `outbox`, `screen`, `heard`; `now()` in milliseconds; `later(act, ms)`; `goTo(address)`;
-   * `takeOver()` loads the page again as the one that plays, `takesOver` says that it did; `keepsRuns()` whether the device keeps anything
+   * @param parts `kept` and `lease` of the run, `checks` before the first touch, `outbox`, `screen`, `heard`; `now()` in milliseconds;
+   * `later(act, ms)`; `goTo(address)`; `takeOver()` loads the page again as the one that plays, `takesOver` says that it did; `keepsRuns()`
+   * whether the device keeps anything
    */
   constructor(page, parts) {
     Object.assign(this, parts, { page, sheet: page.sheet });
@@ -65,7 +66,12 @@ export class Practice {
     this.runs = before?.runs ?? [];
     /** What became of each press of a second screen, by its id. */
     this.pressed = new Map(before?.pressed);
-    this.run = new Run(this.sheet, before?.run, { phase: () => this.#entered(), setEnded: set => this.#setEnded(set), held: () => this.drawKeys(), turned: () => this.#turned() });
+    this.run = new Run(this.sheet, before?.run, {
+      phase: () => this.#entered(),
+      setEnded: set => this.#setEnded(set),
+      held: () => this.drawKeys(),
+      turned: () => this.#turned(),
+    });
   }
 
   get state() {
@@ -79,15 +85,22 @@ export class Practice {
   }
 
   /** The sitting that is begun; where two play, the first one's, by which their outing is known. */
-  get session() { return this.sittings.ids[0] ?? null; }
+  get session() {
+    return this.sittings.ids[0] ?? null;
+  }
 
-  get lastSet() { return this.lastSets.at(-1) ?? null; }
+  get lastSet() {
+    return this.lastSets.at(-1) ?? null;
+  }
 
   /** Does what was pressed on this screen, where that may be done now. */
-  act(what, ...how) { return this.actFrom('here', null, what, ...how); }
+  act(what, ...how) {
+    return this.actFrom('here', null, what, ...how);
+  }
 
   /**
-   * Does what was pressed on one of the screens, where that may be done now; what is counted later than it was pressed counts for when it was pressed.
+   * Does what was pressed on one of the screens, where that may be done now; what is counted later than it was pressed counts for when it
+   * was pressed.
    * @param screen 'here' or 'beside' @param pressedAt milliseconds into the phase, nothing for now
    * @returns false where the other screen counts this set, else what the act gives
    */
@@ -113,30 +126,54 @@ export class Practice {
 
   #do(what, how) {
     const actions = {
-      start: () => this.#start(), pause: () => this.#pause(), skip: () => this.#skip(), again: () => this.#again(), more: () => this.#more(), beat: () => this.#nextBeat(),
-      type: () => this.screen.focusTyped(), number: n => this.#number(n), pain: () => this.#askWhere(), leave: () => this.#leave(), tap: foot => this.#tap(foot),
-      glass: foot => this.#glass(foot), wrong: () => this.#wrong(), void: () => this.#void(), end: () => this.#end(), back: () => this.#back(),
-      noPain: () => this.#noPain(), hurts: (part, who) => this.#hurts(part, who), out: who => this.#out(who),
+      start: () => this.#start(),
+      pause: () => this.#pause(),
+      skip: () => this.#skip(),
+      again: () => this.#again(),
+      more: () => this.#more(),
+      beat: () => this.#nextBeat(),
+      type: () => this.screen.focusTyped(),
+      number: n => this.#number(n),
+      pain: () => this.#askWhere(),
+      leave: () => this.#leave(),
+      tap: foot => this.#tap(foot),
+      glass: foot => this.#glass(foot),
+      wrong: () => this.#wrong(),
+      void: () => this.#void(),
+      end: () => this.#end(),
+      back: () => this.#back(),
+      noPain: () => this.#noPain(),
+      hurts: (part, who) => this.#hurts(part, who),
+      out: who => this.#out(who),
     };
     return actions[what](...how);
   }
 
   /** True where the glass counts. */
-  get glassCounts() { return this.state === 'playing' && this.run.phase.kind === 'work'; }
+  get glassCounts() {
+    return this.state === 'playing' && this.run.phase.kind === 'work';
+  }
 
   /** True from the question where it hurts on. */
-  get isHurt() { return ['asked', 'stopped'].includes(this.state); }
+  get isHurt() {
+    return ['asked', 'stopped'].includes(this.state);
+  }
 
   /** Something hurt, and that was said on this device before: it is for a grown-up to say whether practice may go on. */
-  bar() { this.#before = 'barred'; }
+  bar() {
+    this.#before = 'barred';
+  }
 
   /** A grown-up said that it may. */
-  unbar() { this.#before = 'ready'; }
+  unbar() {
+    this.#before = 'ready';
+  }
 
   /** What there is to carry on with, in words; nothing where it would begin anew. */
   get offer() {
     if (!this.resumes) return null;
-    const { drill, phase } = this.run, isSession = this.sheet.drills.length > 1;
+    const { drill, phase } = this.run,
+      isSession = this.sheet.drills.length > 1;
     return say(isSession ? 'you-were-in-drill' : 'you-were-in', { drill: drill.name, phase: phase.label.toLowerCase() });
   }
 
@@ -148,7 +185,9 @@ export class Practice {
   }
 
   /** True while time passes on the glass. */
-  get isMoving() { return this.#isOpen && !this.run.isHeld && !this.run.isDone; }
+  get isMoving() {
+    return this.#isOpen && !this.run.isHeld && !this.run.isDone;
+  }
 
   tick() {
     const now = this.now();
@@ -159,7 +198,8 @@ export class Practice {
 
   /** The outbox has something to say, perhaps of something that was played here. */
   told(item, answer) {
-    const { screen } = this, set = item && this.lastSets.find(({ id }) => id === (item.set ?? item.key));
+    const { screen } = this,
+      set = item && this.lastSets.find(({ id }) => id === (item.set ?? item.key));
     screen.stored(this.storedWords());
     if (!set) return;
     if (answer.ok) set.bests = answer.bests;
@@ -184,7 +224,9 @@ export class Practice {
   }
 
   /** Shows what may be pressed now. */
-  drawKeys() { this.screen.keys(this.run, { played: Boolean(this.lastSet), beat: this.heard.beatOf(this.run.drill) }); }
+  drawKeys() {
+    this.screen.keys(this.run, { played: Boolean(this.lastSet), beat: this.heard.beatOf(this.run.drill) });
+  }
 
   /** A target or a zone was pressed, by its number. */
   hitZone(zone) {
@@ -199,7 +241,15 @@ export class Practice {
     if (!this.lease.held) return;
     this.lease.renew();
     if (this.run.isDone) this.kept.forget();
-    else this.kept.keep({ sessions: this.sittings.ids, lastSets: this.lastSets, played: [...this.sittings.played], runs: this.runs, pressed: [...this.pressed].slice(-60), run: this.run.snapshot });
+    else
+      this.kept.keep({
+        sessions: this.sittings.ids,
+        lastSets: this.lastSets,
+        played: [...this.sittings.played],
+        runs: this.runs,
+        pressed: [...this.pressed].slice(-60),
+        run: this.run.snapshot,
+      });
   }
 
   /** What the case is with what was played, in words. */
@@ -212,7 +262,9 @@ export class Practice {
   }
 
   // Somebody wished to leave and was told why not yet: that stands until it is true no more.
-  #leaves() { return this.#isLeaving &&= this.run.isHeld && this.outbox.state.waiting > 0; }
+  #leaves() {
+    return (this.#isLeaving &&= this.run.isHeld && this.outbox.state.waiting > 0);
+  }
 
   #start() {
     const { checks, lease, outbox, run, screen, sittings } = this;
@@ -242,13 +294,15 @@ export class Practice {
   }
 
   #entered() {
-    const { run, screen, sittings } = this, { phase, drill } = run;
+    const { run, screen, sittings } = this,
+      { phase, drill } = run;
     this.counter = null;
     this.heard.begin(run, this.now());
     if (phase.kind === 'work' && !run.isByTurns) this.ear?.beginSet(run, this.heard.beatOf(drill));
     screen.enter(run);
     this.runs = this.runs.filter(one => sittings.place(one.item) === sittings.place(phase.drill));
-    if ((phase.kind === 'between' || (run.isDone && !sittings.areTwo)) && sittings.played.has(phase.drill)) screen.ask.about(phase.drill, drill, run.isDone || Boolean(phase.isLast));
+    if ((phase.kind === 'between' || (run.isDone && !sittings.areTwo)) && sittings.played.has(phase.drill))
+      screen.ask.about(phase.drill, drill, run.isDone || Boolean(phase.isLast));
     else if (run.isDone && !sittings.areTwo && this.lastSet) screen.ask.atTheEnd();
     else screen.ask.close();
     this.#offerTyping();
@@ -260,30 +314,44 @@ export class Practice {
   }
 
   #setEnded(set) {
-    const { measure, taps, ...rest } = set, { clipPenaltySeconds } = this.sheet, { sittings } = this, who = sittings.whose(set.item), last = { ...rest, at: this.run.index, penalty: clipPenaltySeconds, bests: null };
-    this.lastSets = [...this.run.isByTurns ? this.lastSets.filter(one => one.at === last.at) : [], last];
+    const { measure, taps, ...rest } = set,
+      { clipPenaltySeconds } = this.sheet,
+      { sittings } = this,
+      who = sittings.whose(set.item),
+      last = { ...rest, at: this.run.index, penalty: clipPenaltySeconds, bests: null };
+    this.lastSets = [...(this.run.isByTurns ? this.lastSets.filter(one => one.at === last.at) : []), last];
     sittings.played.add(set.item);
     last.draft = { ...measure.draft(set.sum, set.drill), seconds: Math.round(set.seconds * 1000) / 1000 };
     if (measure.isRun) {
       const fair = measure.isFair(set.sum, set.drill);
-      this.runs.push({ item: set.item, name: sittings.areTwo ? sittings.players[who].name : undefined, seconds: hand(set.seconds + set.sum.clips * clipPenaltySeconds), fair });
+      this.runs.push({
+        item: set.item,
+        name: sittings.areTwo ? sittings.players[who].name : undefined,
+        seconds: hand(set.seconds + set.sum.clips * clipPenaltySeconds),
+        fair,
+      });
       const fastest = Math.min(...this.runs.filter(r => r.fair).map(r => Number(r.seconds)));
       for (const one of this.runs) one.best = one.fair && Number(one.seconds) === fastest;
     }
-    const post = posts.set(sittings.told(who), set, this.heard.beatOf(set.drill)), ear = this.run.isByTurns ? null : this.ear?.endSet(set.id);
+    const post = posts.set(sittings.told(who), set, this.heard.beatOf(set.drill)),
+      ear = this.run.isByTurns ? null : this.ear?.endSet(set.id);
     // What was heard goes with it as it is: it is counted when it is sent, so that nothing waits for a network.
     this.outbox.keep(ear ? { ...post, ear: { ...ear, taps } } : post);
   }
 
   /** What was just beaten is what the next set of this run has to beat. */
   #raiseBest({ item, feet, drill, sum, seconds }) {
-    const measure = measures[drill.measuredBy], value = measure.value(sum, { drill, sheet: this.sheet, elapsed: seconds * 1000 }), of = this.page.bests[item] ??= {};
+    const measure = measures[drill.measuredBy],
+      value = measure.value(sum, { drill, sheet: this.sheet, elapsed: seconds * 1000 }),
+      of = (this.page.bests[item] ??= {});
     if (value !== undefined && (of[feet] === undefined || measure.isBetter(value, of[feet]))) of[feet] = value;
   }
 
   // Typing in what nobody counted, while the rest goes on.
   #offerTyping() {
-    const { run, lastSets, lastSet } = this, { kind, after, drill } = run.phase, isPause = ['swap', 'rest', 'between', 'done'].includes(kind);
+    const { run, lastSets, lastSet } = this,
+      { kind, after, drill } = run.phase,
+      isPause = ['swap', 'rest', 'between', 'done'].includes(kind);
     const resting = isPause && (lastSets.some(set => set.item === (after ?? drill)) || (run.isDone && this.sittings.areTwo && lastSet));
     this.screen.offerTyping(resting ? lastSet : null, resting && this.#resultWords(), lastSets.length === 1);
   }
@@ -291,10 +359,17 @@ export class Practice {
   // Where two play, whose it was is said as well.
   #resultWords() {
     const { areTwo, players } = this.sittings;
-    return this.lastSets.map(set => areTwo ? say('whose-result', { player: players[set.drill.who].name, result: resultOf(set) }) : resultOf(set)).join(' · ');
+    return this.lastSets
+      .map(set => (areTwo ? say('whose-result', { player: players[set.drill.who].name, result: resultOf(set) }) : resultOf(set)))
+      .join(' · ');
   }
 
-  #showResult() { this.screen.result(this.#resultWords(), this.lastSets.some(set => set.bests?.length)); }
+  #showResult() {
+    this.screen.result(
+      this.#resultWords(),
+      this.lastSets.some(set => set.bests?.length),
+    );
+  }
 
   // Whose turn it is has changed within a set.
   #turned() {
@@ -314,11 +389,17 @@ export class Practice {
   }
 
   // Somebody's sitting is over, where they played.
-  #endOf(who) { if (this.sittings.hasPlayed(who)) this.outbox.keep(posts.end(this.sittings.told(who))); }
+  #endOf(who) {
+    if (this.sittings.hasPlayed(who)) this.outbox.keep(posts.end(this.sittings.told(who)));
+  }
 
-  #endOfAll() { for (const who of this.sittings.all) if (!this.run.without.includes(who)) this.#endOf(who); }
+  #endOfAll() {
+    for (const who of this.sittings.all) if (!this.run.without.includes(who)) this.#endOf(who);
+  }
 
-  #drawCounts() { this.screen.counts(this.run, this.runs, this.now()); }
+  #drawCounts() {
+    this.screen.counts(this.run, this.runs, this.now());
+  }
 
   #pause() {
     if (!this.#isOpen) return this.#start();
@@ -328,9 +409,13 @@ export class Practice {
     this.drawKeys();
   }
 
-  #skip() { this.run.skip(this.now()); }
+  #skip() {
+    this.run.skip(this.now());
+  }
 
-  #again() { this.run.again(this.now()); }
+  #again() {
+    this.run.again(this.now());
+  }
 
   #more() {
     if (!this.run.more()) return;
@@ -353,21 +438,27 @@ export class Practice {
   }
 
   // A hit without its zone says too little: zones and targets have keys and stand on the glass.
-  #tap(foot) { if (!this.run.measure.needsZone) this.#count(foot); }
+  #tap(foot) {
+    if (!this.run.measure.needsZone) this.#count(foot);
+  }
 
   #glass(foot) {
     if (this.run.measure.isCourse) this.#end();
     else this.#tap(foot);
   }
 
-  #number(n) { if (!this.screen.ask.choose(n) && !this.screen.mends(n)) this.hitZone(n); }
+  #number(n) {
+    if (!this.screen.ask.choose(n) && !this.screen.mends(n)) this.hitZone(n);
+  }
 
   #wrong() {
     const { measure, phase } = this.run;
     this.#count('wrong', 0, measure.knowsTheMissingFoot && phase.feet === 'both' ? this.#footDue() : undefined);
   }
 
-  #void() { if (this.run.measure.isCourse) this.#count('void'); }
+  #void() {
+    if (this.run.measure.isCourse) this.#count('void');
+  }
 
   #end() {
     const { run } = this;
@@ -398,7 +489,9 @@ export class Practice {
 
   // The foot whose turn it is, where both strike: the other foot first, while it is fresh.
   #footDue() {
-    const { phase, sum, who } = this.run, { preferred } = this.sittings.players[who], other = preferred === 'right' ? 'left' : 'right';
+    const { phase, sum, who } = this.run,
+      { preferred } = this.sittings.players[who],
+      other = preferred === 'right' ? 'left' : 'right';
     return phase.feet !== 'both' ? phase.feet : sum.hits.length % 2 ? preferred : other;
   }
 
@@ -415,7 +508,8 @@ export class Practice {
     if (!this.#isLost) this.drawKeys();
   }
 
-  // Over for good: nothing that this page still does brings the run back, and a page that was kept would begin again without asking whether it may.
+  // Over for good: nothing that this page still does brings the run back, and a page that was kept would begin again without asking whether
+  // it may.
   #hurts(part, said) {
     const who = this.sittings.players[said] ? said : this.run.who;
     this.#hurt = 'stopped';
@@ -442,7 +536,15 @@ export class Practice {
     this.kept.forget();
     this.lease.giveBack();
     const card = `/drills/${this.sheet.drills[0].drill}`;
-    this.goTo(outbox.state.waiting ? '/today' : this.lastSet ? `/practise/result/${this.sittings.shown}` : this.sheet.drills.length > 1 ? '/sheets' : card);
+    this.goTo(
+      outbox.state.waiting
+        ? '/today'
+        : this.lastSet
+          ? `/practise/result/${this.sittings.shown}`
+          : this.sheet.drills.length > 1
+            ? '/sheets'
+            : card,
+    );
   }
 }
 

@@ -28,22 +28,33 @@ import { Voice } from './voice.js';
 import { keepAwake } from './wake.js';
 
 const page = JSON.parse(document.getElementById('sheet').textContent);
-const { sheet } = page, players = (page.players ?? [page]).map(({ player }) => player);
+const { sheet } = page,
+  players = (page.players ?? [page]).map(({ player }) => player);
 const kept = new KeptRun(`${players.join(' ')} ${page.key}`, sheet.phases.length);
 const stage = new Stage(document.querySelector('[data-stage]'), page, zone => practice.hitZone(zone));
-const sounds = new Sounds(page.household.sounds), voice = new Voice();
+const sounds = new Sounds(page.household.sounds),
+  voice = new Voice();
 const typed = new Typed(stage.part('typed'), (...count) => practice.typed(...count));
 const ask = new Ask(stage.part('ask'), page.words, (...said) => practice.answered(...said));
 const pain = new PainStop(stage.part('pain'), (...hurt) => practice.act('hurts', ...hurt));
-const ear = new Ear(page, (set, heard) => practice.hear(set, heard), () => stage.ear(ear, practice.run), () => sounds.muted);
-const mending = new Mending(stage.part('mending'), () => { stage.element.dataset.strip = mending.isOpen ? 'yes' : 'no'; });
-const film = new Film(() => stage.film(film)), filmScreen = new FilmScreen(stage.part('film-screen'), film, document.body.dataset.household);
+const ear = new Ear(
+  page,
+  (set, heard) => practice.hear(set, heard),
+  () => stage.ear(ear, practice.run),
+  () => sounds.muted,
+);
+const mending = new Mending(stage.part('mending'), () => {
+  stage.element.dataset.strip = mending.isOpen ? 'yes' : 'no';
+});
+const film = new Film(() => stage.film(film)),
+  filmScreen = new FilmScreen(stage.part('film-screen'), film, document.body.dataset.household);
 const lease = new Lease(players, () => practice.lost());
 const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looked, all) => {
   if (!kept.resumes) stage.text('start-word', looked < all ? say('looked-at', { n: looked + 1, all }) : say('ready-start'));
 });
 // Said yes already, before the page was loaded again to take over what the other tab had counted.
-const takeKey = 'gambeta-take', takesOver = read(takeKey, 'sessionStorage') === kept.key;
+const takeKey = 'gambeta-take',
+  takesOver = read(takeKey, 'sessionStorage') === kept.key;
 remove(takeKey, 'sessionStorage');
 
 const isRest = ({ phase, isDone }) => isDone || ['swap', 'rest', 'between'].includes(phase.kind);
@@ -63,9 +74,13 @@ const screen = {
     stage.enter(run);
     second.changed();
   },
-  heard(run, { id }) { if (isRest(run)) mending.show(id); },
+  heard(run, { id }) {
+    if (isRest(run)) mending.show(id);
+  },
   mends: key => mending.press(key),
-  time(run, now) { stage.time(run, now); },
+  time(run, now) {
+    stage.time(run, now);
+  },
   counts(run, runs, now) {
     stage.counts(run, runs, now);
     film.count(run.events);
@@ -75,8 +90,12 @@ const screen = {
     stage.keys(run, { played, beat, voice: voice.exists && (voice.on ? 'on' : 'off') });
     second.changed();
   },
-  countedBeside() { stage.text('under', say('counted-beside')); },
-  stored(said) { stage.text('stored', said); },
+  countedBeside() {
+    stage.text('under', say('counted-beside'));
+  },
+  stored(said) {
+    stage.text('stored', said);
+  },
   open() {
     navigator.storage?.persist?.().catch(() => {});
     sounds.wake();
@@ -95,8 +114,12 @@ const screen = {
     typed.offer(set, result, isOne);
     stage.element.dataset.typing = set ? 'yes' : 'no';
   },
-  focusTyped() { typed.focus(); },
-  typedSaid(item, answer) { typed.said(item, answer); },
+  focusTyped() {
+    typed.focus();
+  },
+  typedSaid(item, answer) {
+    typed.said(item, answer);
+  },
   result(said, isBest) {
     typed.result.textContent = said;
     stage.element.dataset.best = isBest ? 'yes' : 'no';
@@ -117,7 +140,12 @@ const screen = {
 };
 
 const practice = new Practice(page, {
-  kept, lease, checks, screen, takesOver, ear,
+  kept,
+  lease,
+  checks,
+  screen,
+  takesOver,
+  ear,
   outbox: { keep, flush, tryAgain, state, words },
   heard: new Heard(sounds, voice),
   keepsRuns: () => device.keeps,
@@ -130,7 +158,12 @@ const practice = new Practice(page, {
   },
 });
 
-const second = new Second(practice, () => stage.words, postOnLine, { line: lineNow, later: (act, milliseconds) => setTimeout(act, milliseconds), now: () => performance.now(), tryAgain: tryLineAgain });
+const second = new Second(practice, () => stage.words, postOnLine, {
+  line: lineNow,
+  later: (act, milliseconds) => setTimeout(act, milliseconds),
+  now: () => performance.now(),
+  tryAgain: tryLineAgain,
+});
 onBesideTold(told => second.told(told));
 
 // However it is left: what was begun to be learned is not gone on with.
@@ -143,17 +176,23 @@ onChange((item, answer) => {
   if (item?.kind === 'set' && answer.ok && who >= 0) aimsAfter(item.body).then(aims => stage.aim(item.body.drill, aims, who));
 });
 listen(stage.element, practice, {
-  instead() { if (!stage.isOpen) stage.element.querySelector('[data-key="N"]')?.click(); },
+  instead() {
+    if (!stage.isOpen) stage.element.querySelector('[data-key="N"]')?.click();
+  },
   tally() {
     stage.turnTally();
     practice.drawKeys();
   },
-  others() { stage.turnOthers(); },
+  others() {
+    stage.turnOthers();
+  },
   ear() {
     if (ear.isOn) ear.turnOff();
     else if (stage.hasEar) stage.askEar(ear.ball);
   },
-  earAsk() { stage.askEar(ear.ball); },
+  earAsk() {
+    stage.askEar(ear.ball);
+  },
   earOn() {
     ear.ball = stage.ball;
     stage.closeEar();
@@ -170,12 +209,24 @@ listen(stage.element, practice, {
     const told = await ear.learn((step, seconds) => stage.learns(step, seconds));
     stage.learns('over', 0, told);
   },
-  earNot() { stage.closeEar(); },
-  right() { mending.press('r'); },
-  daylight() { turnDaylight(); },
-  tell() { stage.tell(practice.run); },
-  first() { practice.act('out', 0); },
-  other() { practice.act('out', 1); },
+  earNot() {
+    stage.closeEar();
+  },
+  right() {
+    mending.press('r');
+  },
+  daylight() {
+    turnDaylight();
+  },
+  tell() {
+    stage.tell(practice.run);
+  },
+  first() {
+    practice.act('out', 0);
+  },
+  other() {
+    practice.act('out', 1);
+  },
   film() {
     if (film.state === 'waits') return film.drop();
     if (film.state === 'films') return undefined;
@@ -183,21 +234,32 @@ listen(stage.element, practice, {
     if (stage.isOpen && !practice.run.isHeld) practice.act('pause');
     filmScreen.open();
   },
-  mute() { stage.text('mute-word', say(sounds.toggle() ? 'sound-off' : 'sound-on')); },
+  mute() {
+    stage.text('mute-word', say(sounds.toggle() ? 'sound-off' : 'sound-on'));
+  },
   voice() {
     voice.toggle();
     practice.drawKeys();
   },
 });
 
-// A pain that was said here and has not reached the server stops the next start all the same; where the server knows of one, the page has no start.
+// A pain that was said here and has not reached the server stops the next start all the same; where the server knows of one, the page has
+// no start.
 const asked = Promise.all([waitingOf('pain'), waitingOf('cleared')]).then(([pains, cleared]) => {
-  const over = new Set(cleared.flatMap(item => item.body.pains)), open = pains.map(({ body }) => body).filter(({ player, id }) => players.includes(player) && !over.has(id));
+  const over = new Set(cleared.flatMap(item => item.body.pains)),
+    open = pains.map(({ body }) => body).filter(({ player, id }) => players.includes(player) && !over.has(id));
   const hurts = open.length > 0;
   if (hurts) {
     stage.bar(say('hurt-on-this-device'));
     askGrownUp(stage.part('grown-up'), document.body.dataset.household, word => {
-      for (const player of new Set(open.map(one => one.player))) keep(posts.mayGoOn({ player }, open.filter(one => one.player === player).map(({ id }) => id), word));
+      for (const player of new Set(open.map(one => one.player)))
+        keep(
+          posts.mayGoOn(
+            { player },
+            open.filter(one => one.player === player).map(({ id }) => id),
+            word,
+          ),
+        );
       stage.unbar();
       practice.unbar();
     });
@@ -206,11 +268,15 @@ const asked = Promise.all([waitingOf('pain'), waitingOf('cleared')]).then(([pain
   return hurts;
 });
 if (!stage.button('start')) practice.bar();
-else if (practice.offer) stage.offerToCarryOn(practice.offer, () => { kept.forget(); location.reload(); });
+else if (practice.offer)
+  stage.offerToCarryOn(practice.offer, () => {
+    kept.forget();
+    location.reload();
+  });
 if (sounds.muted) stage.text('mute-word', say('sound-off'));
 
-// Every frame while something moves and the page is seen: a screen that is drawn sixty times a second while nobody plays empties the phone. A slow beat besides, since a hidden page
-// has no frames but goes on sounding.
+// Every frame while something moves and the page is seen: a screen that is drawn sixty times a second while nobody plays empties the phone.
+// A slow beat besides, since a hidden page has no frames but goes on sounding.
 const soon = act => setTimeout(act, 100);
 requestAnimationFrame(function frame() {
   practice.tick();
@@ -220,7 +286,9 @@ setInterval(() => {
   practice.tick();
   second.tick();
 }, 250);
-setInterval(() => { if (!practice.run.isHeld) practice.keepRun(); }, 1000);
+setInterval(() => {
+  if (!practice.run.isHeld) practice.keepRun();
+}, 1000);
 addEventListener('pagehide', () => {
   ear.turnOff();
   film.drop();
@@ -228,6 +296,8 @@ addEventListener('pagehide', () => {
   lease.giveBack();
 });
 // Come back to by the back button the page is as it was left, which is not as it is.
-addEventListener('pageshow', event => { if (event.persisted) location.reload(); });
+addEventListener('pageshow', event => {
+  if (event.persisted) location.reload();
+});
 flush();
-asked.then(hurts => hurts ? forgetPage() : keepPage());
+asked.then(hurts => (hurts ? forgetPage() : keepPage()));

@@ -1,4 +1,5 @@
-// What was pressed on the second screen and is not settled yet. A press is sent until the device that plays says what became of it: each has an id, so that sending it twice counts it once.
+// What was pressed on the second screen and is not settled yet. A press is sent until the device that plays says what became of it: each
+// has an id, so that sending it twice counts it once.
 const everySoOften = 900;
 
 export class Presses {
@@ -7,10 +8,14 @@ export class Presses {
   late = 0;
 
   /** @param send sends one @param now milliseconds @param id gives one that no other press has */
-  constructor({ send, now, id }) { Object.assign(this, { send, now, id }); }
+  constructor({ send, now, id }) {
+    Object.assign(this, { send, now, id });
+  }
 
   /** How many wait for an answer. */
-  get waiting() { return this.#open.size; }
+  get waiting() {
+    return this.#open.size;
+  }
 
   press(body) {
     const pressed = { ...body, id: this.id() };
@@ -28,7 +33,10 @@ export class Presses {
     }
   }
 
-  /** How a practice stands: what it was told of a press is settled; a press for a phase that is over, and one for another practice, will never be. */
+  /**
+   * How a practice stands: what it was told of a press is settled; a press for a phase that is over, and one for another practice, will
+   * never be.
+   */
   settle({ session, index, done }) {
     const told = new Map(done);
     for (const [id, { pressed }] of this.#open) {

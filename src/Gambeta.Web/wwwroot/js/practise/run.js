@@ -14,7 +14,11 @@ const asleepAfter = 5000;
 const moreSeconds = 10;
 
 export class Run {
-  /** @param sheet the run sheet @param kept what `snapshot` gave before a reload, if anything @param hooks what is called: phase, setEnded, held, turned */
+  /**
+   * @param sheet the run sheet
+   * @param kept what `snapshot` gave before a reload, if anything
+   * @param hooks what is called: phase, setEnded, held, turned
+   */
   constructor(sheet, kept, hooks) {
     this.sheet = sheet;
     this.hooks = hooks;
@@ -39,31 +43,55 @@ export class Run {
   }
 
   /** The phase that is on; where two play by turns within it, that of whose turn it is. */
-  get phase() { return this.isByTurns ? this.#phaseOf(this.#shared.turn) : this.#whole; }
+  get phase() {
+    return this.isByTurns ? this.#phaseOf(this.#shared.turn) : this.#whole;
+  }
 
   /** Whose phase it is, where two play; 0 where one plays alone. */
-  get who() { return this.drill.who ?? 0; }
+  get who() {
+    return this.drill.who ?? 0;
+  }
 
   /** True where two play by turns within the set. */
-  get isByTurns() { return Boolean(this.#whole.second); }
+  get isByTurns() {
+    return Boolean(this.#whole.second);
+  }
 
   /** The phases that are still to come. */
-  get ahead() { return this.sheet.phases.slice(this.index + 1).filter(phase => !this.#isLeftOut(phase)); }
+  get ahead() {
+    return this.sheet.phases.slice(this.index + 1).filter(phase => !this.#isLeftOut(phase));
+  }
 
-  get drill() { return this.sheet.drills[this.phase.drill]; }
-  get measure() { return measures[this.drill.measuredBy]; }
-  get isHeld() { return this.began === null; }
-  get isDone() { return this.phase.kind === 'done'; }
+  get drill() {
+    return this.sheet.drills[this.phase.drill];
+  }
+  get measure() {
+    return measures[this.drill.measuredBy];
+  }
+  get isHeld() {
+    return this.began === null;
+  }
+  get isDone() {
+    return this.phase.kind === 'done';
+  }
   get sum() {
     // Asked for several times a tap; thousands of touches are added up once.
     const { events, heard, index, who } = this;
-    if (this.summed?.events !== events || this.summed.length !== events.length || this.summed.heard !== heard || this.summed.index !== index || this.summed.who !== who)
+    if (
+      this.summed?.events !== events ||
+      this.summed.length !== events.length ||
+      this.summed.heard !== heard ||
+      this.summed.index !== index ||
+      this.summed.who !== who
+    )
       this.summed = { events, heard, length: events.length, index, who, sum: addUp(this.measure, this.phase.feet, this.all) };
     return this.summed.sum;
   }
 
   /** Taps and what was heard; where two play by turns, of whose turn it is. */
-  get all() { return this.isByTurns ? this.#shared.own[this.#shared.turn] : withHeard(this.events, this.heard); }
+  get all() {
+    return this.isByTurns ? this.#shared.own[this.#shared.turn] : withHeard(this.events, this.heard);
+  }
 
   /** What was heard of the set so far, in place of what was said before. Returns whether that is of this set. */
   hear(setId, heard) {
@@ -75,7 +103,8 @@ export class Run {
   /** Seconds of the phase, with those that were asked for; nothing where the player ends it. */
   get seconds() {
     // Where the other one has stopped, nobody's work is the rest between two rounds of one's own.
-    const { phase, extra, worked } = this, seconds = worked === phase.who ? phase.aloneSeconds ?? phase.seconds : phase.seconds;
+    const { phase, extra, worked } = this,
+      seconds = worked === phase.who ? (phase.aloneSeconds ?? phase.seconds) : phase.seconds;
     return seconds ? seconds + extra : null;
   }
 
@@ -85,7 +114,9 @@ export class Run {
   }
 
   /** Milliseconds into the phase, pauses left out. */
-  elapsed(now) { return this.isHeld ? this.heldAt : now - this.began; }
+  elapsed(now) {
+    return this.isHeld ? this.heldAt : now - this.began;
+  }
 
   go(now) {
     if (!this.isHeld || this.isDone) return;
@@ -112,16 +143,25 @@ export class Run {
     if (!this.isDone) this.heldAt = this.elapsed(now);
   }
 
-  /** Something happened with the ball, `at` so many milliseconds into the phase where it was pressed elsewhere; a target or a zone may go with it. Returns whether it counted. */
+  /**
+   * Something happened with the ball, `at` so many milliseconds into the phase where it was pressed elsewhere; a target or a zone may go
+   * with it. Returns whether it counted.
+   */
   count(what, now, zone, foot, at = null) {
     if (this.isHeld || this.phase.kind !== 'work') return false;
     // Told late: not later than now, and not before what was counted already.
-    const elapsed = this.elapsed(now), event = { what, at: Math.round(at === null ? elapsed : Math.max(this.events.at(-1)?.at ?? 0, Math.min(elapsed, at))) };
+    const elapsed = this.elapsed(now),
+      event = { what, at: Math.round(at === null ? elapsed : Math.max(this.events.at(-1)?.at ?? 0, Math.min(elapsed, at))) };
     if (zone) event.zone = zone;
     if (foot) event.foot = foot;
     const { who } = this;
     this.events.push(event);
-    if (this.isByTurns ? [0, 1].every(one => this.#isOver(one, this.#shared.own[one])) : this.measure.isComplete(this.sum, this.phase, this.drill)) this.#next(now, 'player');
+    if (
+      this.isByTurns
+        ? [0, 1].every(one => this.#isOver(one, this.#shared.own[one]))
+        : this.measure.isComplete(this.sum, this.phase, this.drill)
+    )
+      this.#next(now, 'player');
     else if (this.who !== who) this.hooks.turned?.();
     return true;
   }
@@ -153,10 +193,13 @@ export class Run {
     return true;
   }
 
-  /** Does it again: in work this round from its start, its counts thrown away; in a pause the round before it. Both begin with a get-ready. */
+  /**
+   * Does it again: in work this round from its start, its counts thrown away; in a pause the round before it. Both begin with a get-ready.
+   */
   again(now) {
     if (this.isDone) return false;
-    const work = this.phase.kind === 'work' ? this.index : this.sheet.phases.findLastIndex((phase, i) => i < this.index && phase.kind === 'work');
+    const work =
+      this.phase.kind === 'work' ? this.index : this.sheet.phases.findLastIndex((phase, i) => i < this.index && phase.kind === 'work');
     if (work < 0) return false;
     const pause = this.sheet.phases.findLastIndex((phase, i) => i < work && phase.seconds);
     this.index = pause;
@@ -213,46 +256,96 @@ export class Run {
     this.#enter(now);
   }
 
-  get #whole() { return this.sheet.phases[this.index]; }
+  get #whole() {
+    return this.sheet.phases[this.index];
+  }
 
-  #forth() { do this.index++; while (this.#isLeftOut(this.#whole)); }
+  #forth() {
+    do this.index++;
+    while (this.#isLeftOut(this.#whole));
+  }
 
-  #isLeftOut(phase) { return phase.who !== undefined && !phase.second && this.without.includes(phase.who); }
+  #isLeftOut(phase) {
+    return phase.who !== undefined && !phase.second && this.without.includes(phase.who);
+  }
 
   // By turns: shared out anew only when something was counted.
   get #shared() {
-    const { events, index, without } = this, known = this.sharedOut;
+    const { events, index, without } = this,
+      known = this.sharedOut;
     if (known?.events !== events || known.length !== events.length || known.index !== index || known.out !== without.length)
-      this.sharedOut = { events, length: events.length, index, out: without.length, ...shareOut(events, measures[this.sheet.drills[this.#whole.drill].measuredBy], this.#whole.who, (who, own) => this.#isOver(who, own)) };
+      this.sharedOut = {
+        events,
+        length: events.length,
+        index,
+        out: without.length,
+        ...shareOut(events, measures[this.sheet.drills[this.#whole.drill].measuredBy], this.#whole.who, (who, own) =>
+          this.#isOver(who, own),
+        ),
+      };
     return this.sharedOut;
   }
 
   // Whether one of two has played all of a set by turns, or has stopped. Each has the same number of turns, whatever comes of them.
   #isOver(who, own) {
     if (this.without.includes(who)) return true;
-    const phase = this.#phaseOf(who), drill = this.sheet.drills[phase.drill], measure = measures[drill.measuredBy], sum = addUp(measure, phase.feet, own);
+    const phase = this.#phaseOf(who),
+      drill = this.sheet.drills[phase.drill],
+      measure = measures[drill.measuredBy],
+      sum = addUp(measure, phase.feet, own);
     return measure.isComplete(sum, phase, drill) || (!measure.isTried && sum.reps + sum.slips >= phase.target);
   }
 
-  #phaseOf(who) { return this.#whole.second?.who === who ? this.#whole.second : this.#whole; }
+  #phaseOf(who) {
+    return this.#whole.second?.who === who ? this.#whole.second : this.#whole;
+  }
 
   #setEnded(elapsed, why) {
-    if (!this.isByTurns) return this.#tell({ phase: this.phase, id: this.setId, all: this.all, taps: this.events, sum: this.sum, elapsed, why });
-    const whole = this.#whole, { own } = this.#shared;
+    if (!this.isByTurns)
+      return this.#tell({ phase: this.phase, id: this.setId, all: this.all, taps: this.events, sum: this.sum, elapsed, why });
+    const whole = this.#whole,
+      { own } = this.#shared;
     for (const phase of [whole, whole.second]) {
-      const all = own[phase.who], measure = measures[this.sheet.drills[phase.drill].measuredBy];
+      const all = own[phase.who],
+        measure = measures[this.sheet.drills[phase.drill].measuredBy];
       // Not one turn was played.
-      if (all.length) this.#tell({ phase, id: phase === whole ? this.setId : this.secondId, all, taps: all, sum: addUp(measure, phase.feet, all), elapsed: all.at(-1).at, why });
+      if (all.length)
+        this.#tell({
+          phase,
+          id: phase === whole ? this.setId : this.secondId,
+          all,
+          taps: all,
+          sum: addUp(measure, phase.feet, all),
+          elapsed: all.at(-1).at,
+          why,
+        });
     }
   }
 
   #tell({ phase, id, all, taps, sum, elapsed, why }) {
-    const drill = this.sheet.drills[phase.drill], measure = measures[drill.measuredBy], who = drill.who ?? 0, counted = all.length > 0 || measure.needsNoCount;
+    const drill = this.sheet.drills[phase.drill],
+      measure = measures[drill.measuredBy],
+      who = drill.who ?? 0,
+      counted = all.length > 0 || measure.needsNoCount;
     // Skipped before anything was counted is not played; a run that did not come home has no time.
     if (why === 'skip' && (all.length === 0 || measure.needsNoCount)) return;
     this.hooks.setEnded({
-      id, order: ++this.orders[who], item: phase.drill, feet: phase.feet, startedAt: this.startedAt, plannedSeconds: phase.seconds ?? null, with: this.without.length ? undefined : drill.with,
-      rounds: drill.rounds, plannedCount: phase.target ?? null, countedBy: !counted ? 'estimated' : all.some(event => event.ear) ? 'heard' : 'tapped', events: lineOf(taps), taps, seconds: Math.round(elapsed) / 1000, sum, drill, measure,
+      id,
+      order: ++this.orders[who],
+      item: phase.drill,
+      feet: phase.feet,
+      startedAt: this.startedAt,
+      plannedSeconds: phase.seconds ?? null,
+      with: this.without.length ? undefined : drill.with,
+      rounds: drill.rounds,
+      plannedCount: phase.target ?? null,
+      countedBy: !counted ? 'estimated' : all.some(event => event.ear) ? 'heard' : 'tapped',
+      events: lineOf(taps),
+      taps,
+      seconds: Math.round(elapsed) / 1000,
+      sum,
+      drill,
+      measure,
     });
   }
 }

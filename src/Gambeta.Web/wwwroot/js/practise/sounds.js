@@ -20,10 +20,15 @@ export class Sounds {
   #lead = 0;
 
   /** What the household chose holds until somebody presses the key on this device. */
-  constructor(on) { this.muted = (read(mutedKey) ?? (on ? 'no' : 'yes')) === 'yes'; }
+  constructor(on) {
+    this.muted = (read(mutedKey) ?? (on ? 'no' : 'yes')) === 'yes';
+  }
 
   /** Browsers let sound begin only within a press. */
-  wake() { this.audio ??= new AudioContext(); this.audio.resume(); }
+  wake() {
+    this.audio ??= new AudioContext();
+    this.audio.resume();
+  }
 
   toggle() {
     this.muted = !this.muted;
@@ -31,10 +36,15 @@ export class Sounds {
     return this.muted;
   }
 
-  /** What is to sound from now on, by the second of something that began at a time of the page's clock. What was due before sounds still. */
+  /**
+   * What is to sound from now on, by the second of something that began at a time of the page's clock. What was due before sounds still.
+   */
   begin(sounds, began, now) {
     this.tick(now, 0);
-    this.#coming = sounds.map(({ second, sound }) => ({ sound, at: began + second * 1000 })).filter(one => one.at >= now - ahead).sort((a, b) => a.at - b.at);
+    this.#coming = sounds
+      .map(({ second, sound }) => ({ sound, at: began + second * 1000 }))
+      .filter(one => one.at >= now - ahead)
+      .sort((a, b) => a.at - b.at);
   }
 
   /** A beat to play to: hundredths of a second from when it began, begun anew every so many seconds; nothing for none. */
@@ -50,10 +60,13 @@ export class Sounds {
       const { sound, at } = this.#coming.shift();
       this.#play(sound, at);
     }
-    for (; this.#beats && this.#nextBeat() <= now + within; this.#stepBeat()) if (this.#nextBeat() >= now - ahead) this.#play('beat', this.#nextBeat());
+    for (; this.#beats && this.#nextBeat() <= now + within; this.#stepBeat())
+      if (this.#nextBeat() >= now - ahead) this.#play('beat', this.#nextBeat());
   }
 
-  #nextBeat() { return this.#beats.began + this.#beats.hundredths[this.#beats.next] * 10; }
+  #nextBeat() {
+    return this.#beats.began + this.#beats.hundredths[this.#beats.next] * 10;
+  }
 
   #stepBeat() {
     const beats = this.#beats;

@@ -1,12 +1,34 @@
 // Keys and glass: whatever is pressed becomes an act of the practice, or one of the few things that only the screen does.
 const actionOf = {
-  ' ': 'pause', x: 'wrong', v: 'void', Enter: 'end', Backspace: 'back', ArrowRight: 'skip', a: 'again', '+': 'more', b: 'beat', c: 'tally',
-  k: 'others', m: 'mute', s: 'voice', l: 'ear', d: 'daylight', y: 'film', t: 'type', p: 'pain', n: 'instead', r: 'right', q: 'first', w: 'other', u: 'tell', Escape: 'leave',
+  ' ': 'pause',
+  x: 'wrong',
+  v: 'void',
+  Enter: 'end',
+  Backspace: 'back',
+  ArrowRight: 'skip',
+  a: 'again',
+  '+': 'more',
+  b: 'beat',
+  c: 'tally',
+  k: 'others',
+  m: 'mute',
+  s: 'voice',
+  l: 'ear',
+  d: 'daylight',
+  y: 'film',
+  t: 'type',
+  p: 'pain',
+  n: 'instead',
+  r: 'right',
+  q: 'first',
+  w: 'other',
+  u: 'tell',
+  Escape: 'leave',
 };
 
 /** @param element the whole screen @param practice what acts on it @param only what only the screen does, by name */
 export function listen(element, practice, only) {
-  const act = (what, ...how) => only[what] ? only[what]() : practice.act(what, ...how);
+  const act = (what, ...how) => (only[what] ? only[what]() : practice.act(what, ...how));
   document.addEventListener('keydown', event => {
     if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
     // A question stands open: its own buttons and keys are meant.

@@ -5,7 +5,11 @@ import { Mosaic } from './mosaic.js';
 import { say } from '../shared/say.js';
 
 export class Stage {
-  /** @param element the whole screen @param page what the page carries @param hit called with the number of a target or a zone that was pressed */
+  /**
+   * @param element the whole screen
+   * @param page what the page carries
+   * @param hit called with the number of a target or a zone that was pressed
+   */
   constructor(element, { sheet, name, bests, aims = [] }, hit) {
     Object.assign(this, { element, sheet, name, bests, aims });
     // Where two play each drill stands twice.
@@ -15,8 +19,12 @@ export class Stage {
     this.board = new Board(this.part('board'), hit);
   }
 
-  part(key) { return this.element.querySelector(`[data-${key}]`); }
-  button(key) { return this.element.querySelector(`[data-do="${key}"]`); }
+  part(key) {
+    return this.element.querySelector(`[data-${key}]`);
+  }
+  button(key) {
+    return this.element.querySelector(`[data-do="${key}"]`);
+  }
 
   text(key, words) {
     const part = this.part(key);
@@ -28,10 +36,19 @@ export class Stage {
     this.part('figure').classList.toggle('long', String(words).length > 2);
   }
 
-  get isOpen() { return !this.part('play').hidden; }
+  get isOpen() {
+    return !this.part('play').hidden;
+  }
 
   /** What stands on the glass in words, for a second screen. */
-  get words() { return Object.fromEntries(['label', 'name', 'figure', 'under', 'cue', 'next', 'left', 'wrong-word', 'end-word', 'result'].map(key => [key, this.part(key)?.textContent.slice(0, 120) ?? ''])); }
+  get words() {
+    return Object.fromEntries(
+      ['label', 'name', 'figure', 'under', 'cue', 'next', 'left', 'wrong-word', 'end-word', 'result'].map(key => [
+        key,
+        this.part(key)?.textContent.slice(0, 120) ?? '',
+      ]),
+    );
+  }
 
   open() {
     this.part('before').hidden = true;
@@ -83,7 +100,8 @@ export class Stage {
 
   /** Time passes. */
   time(run, now) {
-    const { phase, seconds } = run, elapsed = run.elapsed(now);
+    const { phase, seconds } = run,
+      elapsed = run.elapsed(now);
     if (run.isDone) return;
     if (seconds) {
       const gone = Math.floor(elapsed / 1000);
@@ -91,21 +109,30 @@ export class Stage {
       this.mosaic.show(phase.kind === 'work' ? gone : seconds - gone);
     } else if (run.measure.isRun && phase.kind === 'work') {
       this.figure((Math.floor(elapsed / 100) / 10).toFixed(1));
-      this.mosaic.show(Math.floor(elapsed / 1000) % 30 + 1);
+      this.mosaic.show((Math.floor(elapsed / 1000) % 30) + 1);
     } else if (run.measure.isTicking && phase.kind === 'work') {
       this.figure(run.measure.figure(run.sum, run.drill, elapsed));
     } else if (phase.kind === 'setOut') {
       this.figure('');
     }
     const rest = run.ahead.reduce((sum, p) => sum + p.expectedSeconds, 0) + Math.max(0, phase.expectedSeconds - elapsed / 1000);
-    this.text('left', [
-      this.name, this.isSession && say('drill-of', { n: (run.drill.item ?? phase.drill) + 1, all: this.drillCount }), say('about-left', { minutes: Math.max(0.5, Math.round(rest / 30) / 2) }),
-    ].filter(Boolean).join(' · '));
+    this.text(
+      'left',
+      [
+        this.name,
+        this.isSession && say('drill-of', { n: (run.drill.item ?? phase.drill) + 1, all: this.drillCount }),
+        say('about-left', { minutes: Math.max(0.5, Math.round(rest / 30) / 2) }),
+      ]
+        .filter(Boolean)
+        .join(' · '),
+    );
   }
 
   /** Something was counted. */
   counts(run, runs, now) {
-    const { phase, drill, sum, measure } = run, working = phase.kind === 'work', { sheet } = this;
+    const { phase, drill, sum, measure } = run,
+      working = phase.kind === 'work',
+      { sheet } = this;
     this.board.element.hidden = !working || !measure.board;
     this.element.dataset.boarded = this.board.element.hidden ? 'no' : 'yes';
     this.part('under').hidden = !working;
@@ -136,7 +163,8 @@ export class Stage {
 
   /** A tile for each of the latest aims, turned where it came true. */
   #saidTiles(tiles) {
-    const part = this.part('said'), marks = tiles.map(came => came ? 'y' : 'n').join('');
+    const part = this.part('said'),
+      marks = tiles.map(came => (came ? 'y' : 'n')).join('');
     part.hidden = tiles.length === 0;
     if (part.dataset.marks === marks) return;
     part.dataset.marks = marks;
@@ -147,18 +175,53 @@ export class Stage {
 
   /** The keys that there are now: the few that are needed, the others behind one more. */
   keys(run, { played, beat, voice }) {
-    const { phase, drill, measure } = run, working = phase.kind === 'work', on = !run.isDone, held = run.isHeld && on;
+    const { phase, drill, measure } = run,
+      working = phase.kind === 'work',
+      on = !run.isDone,
+      held = run.isHeld && on;
     const ends = working && (!phase.seconds || measure.isTried) && !measure.isOneByOne;
-    this.#keys({
-      wrong: working && measure.hasSlips, end: !on || phase.kind === 'setOut' || ends, void: working && measure.isCourse,
-      back: working, pause: on, more: phase.seconds && !working, skip: on, again: on && (working || played), leave: on,
-      beat: on && drill.beats.length, tally: on, voice: on && voice, others: on, pain: true,
-    }, { skip: working && !held, void: true, again: !held, leave: !held, beat: true, tally: true, daylight: true, film: true, mute: true, voice: true });
+    this.#keys(
+      {
+        wrong: working && measure.hasSlips,
+        end: !on || phase.kind === 'setOut' || ends,
+        void: working && measure.isCourse,
+        back: working,
+        pause: on,
+        more: phase.seconds && !working,
+        skip: on,
+        again: on && (working || played),
+        leave: on,
+        beat: on && drill.beats.length,
+        tally: on,
+        voice: on && voice,
+        others: on,
+        pain: true,
+      },
+      {
+        skip: working && !held,
+        void: true,
+        again: !held,
+        leave: !held,
+        beat: true,
+        tally: true,
+        daylight: true,
+        film: true,
+        mute: true,
+        voice: true,
+      },
+    );
     this.text('label', held ? say('paused', { phase: phase.label.toLowerCase() }) : phase.label);
     this.text('wrong-word', measure.wrongWord);
     this.text('end-word', run.isDone ? say('see-what-came') : phase.kind === 'setOut' ? say('it-lies') : measure.endWord);
     this.text('pause-word', say(held ? 'go-on' : 'pause'));
-    this.text('beat-word', !beat ? say('beat-off') : beat.fromAMinute === beat.toAMinute ? say('beat-at', { tempo: beat.toAMinute }) : say('beat-rising', { from: beat.fromAMinute, to: beat.toAMinute }));
+    this.text(
+      'beat-word',
+      !beat
+        ? say('beat-off')
+        : beat.fromAMinute === beat.toAMinute
+          ? say('beat-at', { tempo: beat.toAMinute })
+          : say('beat-rising', { from: beat.fromAMinute, to: beat.toAMinute }),
+    );
     if (this.button('ear')) this.button('ear').hidden = !on;
     for (const out of this.element.querySelectorAll('[data-out]')) out.hidden = !on || run.without.length > 0;
     this.text('voice-word', say(voice === 'on' ? 'voice-on' : 'voice-off'));
@@ -172,7 +235,9 @@ export class Stage {
   tell({ phase, isDone, sum }) {
     const counts = phase.kind === 'work' ? say('second-spoken', { left: sum.left, right: sum.right }) : phase.next;
     this.text('spoken', '');
-    requestAnimationFrame(() => this.text('spoken', [phase.label, isDone ? '' : this.part('figure').textContent, counts].filter(Boolean).join('. ')));
+    requestAnimationFrame(() =>
+      this.text('spoken', [phase.label, isDone ? '' : this.part('figure').textContent, counts].filter(Boolean).join('. ')),
+    );
   }
 
   /** Whether a round is filmed, or was. */
@@ -182,17 +247,31 @@ export class Stage {
   }
 
   /** True where something of what is played here can be heard. */
-  get hasEar() { return Boolean(this.button('ear')); }
+  get hasEar() {
+    return Boolean(this.button('ear'));
+  }
 
   /** Whether it listens, and what it heard. */
   ear(ear, run) {
     const part = this.part('ear');
     if (!part) return;
-    const { isOn, problem, now } = ear, working = run.phase.kind === 'work';
+    const { isOn, problem, now } = ear,
+      working = run.phase.kind === 'work';
     part.hidden = !isOn && !problem;
     part.dataset.on = isOn && !problem ? 'yes' : 'no';
     part.dataset.unsure = isOn && working && now?.at(-1)?.sure < 75 ? 'yes' : 'no';
-    this.text('ear', problem ? say(`ear-${problem}`) : !isOn ? '' : !working ? say('ear-listens') : ear.hears(run) ? say('ear-heard', { n: now?.length ?? 0 }) : say('ear-not-this'));
+    this.text(
+      'ear',
+      problem
+        ? say(`ear-${problem}`)
+        : !isOn
+          ? ''
+          : !working
+            ? say('ear-listens')
+            : ear.hears(run)
+              ? say('ear-heard', { n: now?.length ?? 0 })
+              : say('ear-not-this'),
+    );
     this.text('ear-word', say(isOn ? 'ear-off' : 'ear-on'));
     this.button('ear').setAttribute('aria-pressed', String(isOn));
   }
@@ -205,24 +284,42 @@ export class Stage {
     dialog.showModal();
   }
 
-  closeEar() { this.part('ear-ask').close(); }
+  closeEar() {
+    this.part('ear-ask').close();
+  }
 
   /** The ball that is chosen where it is asked. */
-  get ball() { return this.part('ear-ask').querySelector('input:checked').value; }
+  get ball() {
+    return this.part('ear-ask').querySelector('input:checked').value;
+  }
 
   /** How far the learning of a place is; at its end with what came of it. */
   learns(step, seconds, told) {
-    const isOver = step === 'over', learned = isOver && told?.learned;
+    const isOver = step === 'over',
+      learned = isOver && told?.learned;
     this.part('ear-ask').dataset.step = 'learn';
     this.part('ear-ask').dataset.learns = step;
     this.text('learn-figure', seconds || '');
-    this.text('learn-say', !isOver ? say(`learn-${step}`) : !told ? say('learn-nobody') : learned ? say('learn-done', { n: told.touches }) : told.why === 'not quiet' ? say('learn-not-quiet') : say('learn-too-few', { n: told.touches }));
+    this.text(
+      'learn-say',
+      !isOver
+        ? say(`learn-${step}`)
+        : !told
+          ? say('learn-nobody')
+          : learned
+            ? say('learn-done', { n: told.touches })
+            : told.why === 'not quiet'
+              ? say('learn-not-quiet')
+              : say('learn-too-few', { n: told.touches }),
+    );
     this.part('learned').hidden = !learned;
     this.part('again').hidden = !isOver || learned;
   }
 
   /** Two halves of the glass and their numbers, nothing else; or all of it again. */
-  turnTally() { this.element.dataset.tally = this.element.dataset.tally === 'yes' ? 'no' : 'yes'; }
+  turnTally() {
+    this.element.dataset.tally = this.element.dataset.tally === 'yes' ? 'no' : 'yes';
+  }
 
   /** Shows the keys that are seldom needed, or puts them away again. */
   turnOthers() {
@@ -252,9 +349,10 @@ export class Stage {
   }
 
   #yard(layout) {
-    const yard = this.part('yard'), plan = layout && document.querySelector(`[data-plan="${layout}"]`);
+    const yard = this.part('yard'),
+      plan = layout && document.querySelector(`[data-plan="${layout}"]`);
     yard.hidden = !plan;
-    yard.replaceChildren(...plan ? [plan.content.cloneNode(true)] : []);
+    yard.replaceChildren(...(plan ? [plan.content.cloneNode(true)] : []));
   }
 }
 

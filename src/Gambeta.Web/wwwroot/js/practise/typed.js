@@ -23,7 +23,10 @@ export class Typed {
     });
   }
 
-  /** Offers the fields for a set that has just ended, with what it came to; none without a set, and only what it came to where there were two. */
+  /**
+   * Offers the fields for a set that has just ended, with what it came to; none without a set, and only what it came to where there were
+   * two.
+   */
   offer(set, result, isOne = true) {
     this.form.hidden = !set;
     if (!set) return;
@@ -36,11 +39,25 @@ export class Typed {
     this.fields.replaceChildren(
       ...this.named.map(([name, words, kind]) => {
         const label = document.createElement('label');
-        const value = kind === 'tries' ? writeTries(set.drill.measuredBy, draft).join(' ') : kind ? draft[name].map(value => kind === 'tenths' ? (value / 10).toFixed(1) : Number(value)).join(' ') : draft[name];
-        label.append(`${words} `, Object.assign(document.createElement('input'), { name, inputMode: kind ? 'text' : 'decimal', autocomplete: 'off', value: counted ? value ?? '' : '' }));
+        const value =
+          kind === 'tries'
+            ? writeTries(set.drill.measuredBy, draft).join(' ')
+            : kind
+              ? draft[name].map(value => (kind === 'tenths' ? (value / 10).toFixed(1) : Number(value))).join(' ')
+              : draft[name];
+        label.append(
+          `${words} `,
+          Object.assign(document.createElement('input'), {
+            name,
+            inputMode: kind ? 'text' : 'decimal',
+            autocomplete: 'off',
+            value: counted ? (value ?? '') : '',
+          }),
+        );
         return label;
       }),
-      Object.assign(document.createElement('button'), { textContent: say(counted ? 'mend' : 'type-it-in'), type: 'submit' }));
+      Object.assign(document.createElement('button'), { textContent: say(counted ? 'mend' : 'type-it-in'), type: 'submit' }),
+    );
   }
 
   /** What became of a count that was sent: taken, refused, or asked about, also where that was while nobody looked. */
@@ -74,13 +91,17 @@ export class Typed {
       }
       if (kinds[name]) {
         // A comma may part the seconds from their tenths.
-        const isTenths = kinds[name] === 'tenths', words = isTenths ? value.split(/,?[\s;]+/).map(word => word.replace(',', '.')) : value.split(/[\s,;]+/), numbers = words.filter(Boolean).map(Number);
-        if (numbers.length === 0 || numbers.some(n => !(isTenths ? n >= 0 : Number.isInteger(n) && n >= 0))) return this.#wrong(say(isTenths ? 'seconds-for-each' : 'one-number-each'));
+        const isTenths = kinds[name] === 'tenths',
+          words = isTenths ? value.split(/,?[\s;]+/).map(word => word.replace(',', '.')) : value.split(/[\s,;]+/),
+          numbers = words.filter(Boolean).map(Number);
+        if (numbers.length === 0 || numbers.some(n => !(isTenths ? n >= 0 : Number.isInteger(n) && n >= 0)))
+          return this.#wrong(say(isTenths ? 'seconds-for-each' : 'one-number-each'));
         draft[name] = kinds[name] === 'flags' ? numbers.map(n => n > 0) : isTenths ? numbers.map(n => Math.floor(n * 10 + 1e-6)) : numbers;
         continue;
       }
       const number = value.trim() === '' ? NaN : Number(value.replace(',', '.'));
-      if (Number.isNaN(number) || (name !== 'seconds' && !Number.isInteger(number))) return this.#wrong(say(name === 'seconds' ? 'is-no-time' : 'is-no-count', { value }));
+      if (Number.isNaN(number) || (name !== 'seconds' && !Number.isInteger(number)))
+        return this.#wrong(say(name === 'seconds' ? 'is-no-time' : 'is-no-count', { value }));
       draft[name] = number;
     }
     return draft;

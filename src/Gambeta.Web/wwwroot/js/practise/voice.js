@@ -6,10 +6,14 @@ const mine = voice => voice.localService && voice.lang.startsWith(language());
 const onKey = 'gambeta-voice';
 
 export class Voice {
-  constructor() { this.on = read(onKey) === 'yes'; }
+  constructor() {
+    this.on = read(onKey) === 'yes';
+  }
 
   /** True when the device has a voice of its own for the language of the page. */
-  get exists() { return 'speechSynthesis' in window && speechSynthesis.getVoices().some(mine); }
+  get exists() {
+    return 'speechSynthesis' in window && speechSynthesis.getVoices().some(mine);
+  }
 
   toggle() {
     this.on = !this.on;
@@ -19,7 +23,9 @@ export class Voice {
   }
 
   /** A new phase: its words are to come, from so many milliseconds in. */
-  begin(spoken, elapsed = 0) { this.coming = spoken.filter(s => s.second * 1000 >= elapsed); }
+  begin(spoken, elapsed = 0) {
+    this.coming = spoken.filter(s => s.second * 1000 >= elapsed);
+  }
 
   tick(elapsed) {
     while (this.coming?.length && this.coming[0].second * 1000 <= elapsed) this.#say(this.coming.shift().words);

@@ -7,6 +7,8 @@ export async function keepAwake() {
       // Refused on low battery or without https: the practice goes on, the screen may dim.
     }
   };
-  document.addEventListener('visibilitychange', () => { if (document.visibilityState === 'visible') ask(); });
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'visible') ask();
+  });
   await ask();
 }

@@ -1,15 +1,19 @@
-// Pages that are kept on this device before anybody needs them: the session of the day and the sheets used last are practised where there is no network, from a
-// cold start. sw.js hands them out where the network does not. Three megabytes at most, the least wanted left out; all of it goes with the sign-in.
+// Pages that are kept on this device before anybody needs them: the session of the day and the sheets used last are practised where there
+// is no network, from a cold start. sw.js hands them out where the network does not. Three megabytes at most, the least wanted left out;
+// all of it goes with the sign-in.
 import { pageAndParts } from './kept-page.js';
 import { read, remove, write } from './storage.js';
 
 // Each time into a store of its own: what was kept before goes when the new one is whole, and stays where there is no room for both.
-const stores = 'gambeta-ahead', listed = '/kept-ahead.json', keptAtKey = 'gambeta-ahead-at';
+const stores = 'gambeta-ahead',
+  listed = '/kept-ahead.json',
+  keptAtKey = 'gambeta-ahead-at';
 
 /** Where it is written down for whom pages are kept on this device. */
 export const keptForKey = 'gambeta-kept-for';
 
-const most = 3 * 1024 * 1024, often = 30 * 60_000;
+const most = 3 * 1024 * 1024,
+  often = 30 * 60_000;
 
 /** What is kept: {address, name, kind, bytes, at} of each page. */
 export async function kept() {
@@ -33,10 +37,12 @@ export async function keepAhead(whose) {
 }
 
 async function keepAll(pages, whose) {
-  const wanted = new Map(), list = [];
+  const wanted = new Map(),
+    list = [];
   let left = most;
   for (const { address, ...page } of pages) {
-    const parts = await pageAndParts(address, wanted), bytes = [...parts?.values() ?? []].reduce((sum, part) => sum + part.bytes, 0);
+    const parts = await pageAndParts(address, wanted),
+      bytes = [...(parts?.values() ?? [])].reduce((sum, part) => sum + part.bytes, 0);
     if (!parts || bytes > left) continue;
     left -= bytes;
     for (const [url, part] of parts) wanted.set(url, part);
@@ -57,7 +63,8 @@ async function keepAll(pages, whose) {
   return true;
 }
 
-const dropStores = async which => Promise.all((await caches.keys()).filter(name => name.startsWith(stores) && which(name)).map(name => caches.delete(name)));
+const dropStores = async which =>
+  Promise.all((await caches.keys()).filter(name => name.startsWith(stores) && which(name)).map(name => caches.delete(name)));
 
 /** Drops all of it. */
 export async function dropAhead() {

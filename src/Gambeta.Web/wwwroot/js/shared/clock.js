@@ -1,8 +1,9 @@
-// The time of day as the server has it. A phone whose clock stands on another day would play tomorrow's sets, which nobody can have played, or yesterday's. How far it is off
-// is learned from each page that comes from the server itself, and holds where there is no network.
+// The time of day as the server has it. A phone whose clock stands on another day would play tomorrow's sets, which nobody can have played,
+// or yesterday's. How far it is off is learned from each page that comes from the server itself, and holds where there is no network.
 import { read, remove, write } from './storage.js';
 
-const key = 'gambeta-clock-off', matters = 2 * 60_000;
+const key = 'gambeta-clock-off',
+  matters = 2 * 60_000;
 
 function off() {
   const { now: told, keptAt } = globalThis.document?.body?.dataset ?? {};

@@ -1,5 +1,5 @@
-// On the home network this device may come to trust the machine: it then goes from http to https, once nothing of it is left behind. Each scheme keeps its own things
-// on a device, so what waits is sent first, and a practice under way is played to its end.
+// On the home network this device may come to trust the machine: it then goes from http to https, once nothing of it is left behind. Each
+// scheme keeps its own things on a device, so what waits is sent first, and a practice under way is played to its end.
 import { isUnderWay } from '../practise/kept-run.js';
 import { flush } from './outbox.js';
 import { isEmpty } from './waiting-store.js';
@@ -21,9 +21,9 @@ const isTyping = () => document.activeElement?.matches('input, select, textarea'
 
 /** Goes to the same page by https, where that is trusted and nothing is left here. */
 export async function moveOver(safe) {
-  if (!await trusts(safe)) return;
+  if (!(await trusts(safe))) return;
   await flush();
   // Another household's things on this device count as well: they would wait here for good.
-  if (!await isEmpty() || isTyping() || isUnderWay()) return;
+  if (!(await isEmpty()) || isTyping() || isUnderWay()) return;
   location.replace(safe + location.pathname + location.search + location.hash);
 }

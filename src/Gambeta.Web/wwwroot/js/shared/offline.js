@@ -1,6 +1,6 @@
 // Keeps the practice page that is open, and what it is made of, on the device: sw.js hands it out when it is loaded again without a way to
-// the server. One page only, and those of ahead.js beside it; gone when something hurts, when nobody is signed in and when somebody else plays. Browsers have no such
-// keeping over plain http.
+// the server. One page only, and those of ahead.js beside it; gone when something hurts, when nobody is signed in and when somebody else
+// plays. Browsers have no such keeping over plain http.
 import { dropAhead, keptForKey } from './ahead.js';
 import { pageAndParts } from './kept-page.js';
 import { read, write } from './storage.js';

@@ -1,6 +1,6 @@
-// What was played goes to the server as soon as that works. It is kept on the device first, each thing with an id of its own; sending it twice changes
-// nothing, so trying again is always safe. Only our own word takes it from here: "stored", or a reason why it never can be, which is kept and shown until
-// somebody decides.
+// What was played goes to the server as soon as that works. It is kept on the device first, each thing with an id of its own; sending it
+// twice changes nothing, so trying again is always safe. Only our own word takes it from here: "stored", or a reason why it never can be,
+// which is kept and shown until somebody decides.
 import { add, all, isSafe, move, take } from './waiting-store.js';
 import { counted } from '../hearing/counted.js';
 import { say } from './say.js';
@@ -20,24 +20,29 @@ let pause = firstPause;
 /** @type {(url: string, body: any) => Promise<any>} */
 let quickly = async () => null;
 
-// What is being written down; and when a thing that the server cannot take just now may be tried again, by its key: the others do not wait for it.
+// What is being written down; and when a thing that the server cannot take just now may be tried again, by its key: the others do not wait
+// for it.
 const comes = new Set();
 let kept = 0;
 const notBefore = new Map();
 const pauses = new Map();
 
 /**
- * What is the case: how many sets wait, and other things (what was said, what hurts); since when something waits; what was refused; why sending stopped
- * ('', 'offline', 'signed out'), and whether what waits would survive this page.
+ * What is the case: how many sets wait, and other things (what was said, what hurts); since when something waits; what was refused; why
+ * sending stopped ('', 'offline', 'signed out'), and whether what waits would survive this page.
  */
 export const state = { waiting: 0, others: 0, since: 0, refused: [], stopped: '', isSafe: true };
 const listeners = new Set();
 
 /** Calls back whenever something was stored or the state changed, with (item, answer) where there is one. */
-export function onChange(listener) { listeners.add(listener); }
+export function onChange(listener) {
+  listeners.add(listener);
+}
 
 /** A quicker way to post than a request of its own: resolves with {status, answer}, or with nothing where it cannot be had. */
-export function sendBy(way) { quickly = way; }
+export function sendBy(way) {
+  quickly = way;
+}
 
 /** Keeps something and sends it as soon as that works. */
 export async function keep(item) {
@@ -76,13 +81,16 @@ export async function tryAgain(key, sure) {
   return flush();
 }
 
-/** Sends what waits for this household, oldest first; resolves when that is done or cannot go on. What comes meanwhile is sent in the same go. */
+/**
+ * Sends what waits for this household, oldest first; resolves when that is done or cannot go on. What comes meanwhile is sent in the same
+ * go.
+ */
 export function flush() {
   if (sending) {
     again = true;
     return sending;
   }
-  return sending = sendAll();
+  return (sending = sendAll());
 }
 
 async function sendAll() {
@@ -108,7 +116,7 @@ async function sendOnce() {
     // A count belongs to its set: it is not sent before it.
     const later = notBefore.get(item.key) > Date.now() || held.has(item.set);
     if (later) held.add(item.key);
-    else if (!await send(item)) {
+    else if (!(await send(item))) {
       held.add(item.key);
       if (state.stopped) return;
     }
@@ -154,7 +162,10 @@ async function send(item) {
   }
 }
 
-/** What an answer means: 'stored', 'refused' for good, 'signed out', 'broken' for this one thing, or 'away'. Whatever is not our own word means nothing. */
+/**
+ * What an answer means: 'stored', 'refused' for good, 'signed out', 'broken' for this one thing, or 'away'. Whatever is not our own word
+ * means nothing.
+ */
 export function verdict({ status, answer }) {
   if (status === 200 && answer?.stored === true) return 'stored';
   if ((status === 404 || status === 422) && answer?.status === status && Array.isArray(answer.problems)) return 'refused';
@@ -162,7 +173,9 @@ export function verdict({ status, answer }) {
   return answer?.status === status && [400, 408, 413, 500].includes(status) ? 'broken' : 'away';
 }
 
-async function post(url, body) { return await quickly(url, body) ?? postAlone(url, body); }
+async function post(url, body) {
+  return (await quickly(url, body)) ?? postAlone(url, body);
+}
 
 async function postAlone(url, body) {
   for (const retries of [1, 0]) {
@@ -171,7 +184,11 @@ async function postAlone(url, body) {
       if (given.status !== 200 || !given.answer?.token) return given;
       ({ token } = given.answer);
     }
-    const said = await request(url, { method: 'POST', headers: { 'Content-Type': 'application/json', RequestVerificationToken: token, Household: household() }, body: JSON.stringify(body) });
+    const said = await request(url, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', RequestVerificationToken: token, Household: household() },
+      body: JSON.stringify(body),
+    });
     // The token belongs to a sign-in that is over: take a new one, once.
     if (said.status !== 400 || !retries) return said;
     token = null;
@@ -180,8 +197,18 @@ async function postAlone(url, body) {
 
 async function request(url, options = {}) {
   try {
-    const response = await fetch(url, { ...options, redirect: 'error', cache: 'no-store', referrerPolicy: 'no-referrer', signal: AbortSignal.timeout?.(patience) });
-    return { status: response.status, answer: await response.json().catch(() => null), after: Number(response.headers.get('Retry-After')) * 1000 };
+    const response = await fetch(url, {
+      ...options,
+      redirect: 'error',
+      cache: 'no-store',
+      referrerPolicy: 'no-referrer',
+      signal: AbortSignal.timeout?.(patience),
+    });
+    return {
+      status: response.status,
+      answer: await response.json().catch(() => null),
+      after: Number(response.headers.get('Retry-After')) * 1000,
+    };
   } catch {
     return { status: 0, answer: null };
   }
@@ -205,14 +232,23 @@ let soonTold = 0;
 const isSet = ({ kind }) => ['set', 'count'].includes(kind);
 
 async function tell(item, answer) {
-  let written = [], refused = [], seen;
+  let written = [],
+    refused = [],
+    seen;
   // What is kept while the device is still reading would be missed: it is read once more.
   do {
     seen = kept;
     if (household()) [written, refused] = [await all('waiting', household()), await all('refused', household())];
   } while (seen !== kept);
-  const waits = [...written, ...[...comes].filter(one => !written.some(other => other.key === one.key))], sets = waits.filter(isSet);
-  Object.assign(state, { waiting: sets.length, others: waits.length - sets.length, since: waits.length ? state.since || Date.now() : 0, refused, isSafe: isSafe() });
+  const waits = [...written, ...[...comes].filter(one => !written.some(other => other.key === one.key))],
+    sets = waits.filter(isSet);
+  Object.assign(state, {
+    waiting: sets.length,
+    others: waits.length - sets.length,
+    since: waits.length ? state.since || Date.now() : 0,
+    refused,
+    isSafe: isSafe(),
+  });
   for (const listener of listeners) listener(item, answer);
   // What waits for more than a moment is said to wait.
   clearTimeout(soonTold);

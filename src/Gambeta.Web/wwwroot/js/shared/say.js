@@ -1,5 +1,5 @@
-// What the browser says, in the language of the page: the server hands out its words (Gambeta.Words, browser.json) as a module. The same part of ICU
-// MessageFormat is read here and in Gambeta.Words/Message.cs; tests/shared/messages.json holds both to it.
+// What the browser says, in the language of the page: the server hands out its words (Gambeta.Words, browser.json) as a module. The same
+// part of ICU MessageFormat is read here and in Gambeta.Words/Message.cs; tests/shared/messages.json holds both to it.
 import words from './words.js';
 
 const parsed = new Map();
@@ -20,17 +20,25 @@ export const format = (message, values) => write(parse(message), values);
 export const language = () => lang || 'en';
 
 function write(parts, values) {
-  return parts.map(part => {
-    if (typeof part === 'string') return part;
-    const { name, ways } = part, value = values[name];
-    if (!ways) return value === undefined ? `{${name}}` : value;
-    return write(ways[part.plural ? `=${value}` : value] ?? (part.plural ? ways[plurals.select(Number(value))] : null) ?? ways.other, values);
-  }).join('');
+  return parts
+    .map(part => {
+      if (typeof part === 'string') return part;
+      const { name, ways } = part,
+        value = values[name];
+      if (!ways) return value === undefined ? `{${name}}` : value;
+      return write(
+        ways[part.plural ? `=${value}` : value] ?? (part.plural ? ways[plurals.select(Number(value))] : null) ?? ways.other,
+        values,
+      );
+    })
+    .join('');
 }
 
 function parse(text) {
   let at = 0;
-  const skip = () => { while (/\s/.test(text[at])) at++; };
+  const skip = () => {
+    while (/\s/.test(text[at])) at++;
+  };
   const word = () => {
     skip();
     const [found] = text.slice(at).match(/^[^\s,{}]*/);
@@ -53,7 +61,8 @@ function parse(text) {
     const name = word();
     if (text[at] === '}') return { name };
     at++;
-    const plural = word() === 'plural', ways = {};
+    const plural = word() === 'plural',
+      ways = {};
     at++;
     for (let way = word(); way; way = word()) {
       at++;

@@ -1,5 +1,5 @@
-// What is kept on the device in small: whose turn it is, the run as it stands, sounds on or off. Storage may be full, or closed to this site; then
-// nothing here throws, the round goes on, and whoever keeps something is told that it was not kept.
+// What is kept on the device in small: whose turn it is, the run as it stands, sounds on or off. Storage may be full, or closed to this
+// site; then nothing here throws, the round goes on, and whoever keeps something is told that it was not kept.
 
 /** False once something could not be kept. */
 export const device = { keeps: true };
@@ -16,9 +16,9 @@ export function read(key, of = 'localStorage') {
 export function write(key, value, of = 'localStorage') {
   try {
     globalThis[of].setItem(key, value);
-    return device.keeps = true;
+    return (device.keeps = true);
   } catch {
-    return device.keeps = false;
+    return (device.keeps = false);
   }
 }
 

@@ -1,5 +1,5 @@
-// What was played and is not stored yet, one record each in IndexedDB: two tabs never write over each other's, and a record is on the disk before
-// keeping it is said to be done. Where the browser gives no such storage it is kept in this page's memory, and `isSafe` says so.
+// What was played and is not stored yet, one record each in IndexedDB: two tabs never write over each other's, and a record is on the disk
+// before keeping it is said to be done. Where the browser gives no such storage it is kept in this page's memory, and `isSafe` says so.
 import { openDB } from '../../lib/idb.js';
 import { read, remove } from './storage.js';
 
@@ -13,18 +13,23 @@ let last = 0;
 export const isSafe = () => safe || memory.waiting.size + memory.refused.size === 0;
 
 function database() {
-  return opening ??= openDB('gambeta', 1, {
-    upgrade(db) { for (const store of ['waiting', 'refused']) db.createObjectStore(store, { keyPath: 'key' }).createIndex('household', ['household', 'order']); },
+  return (opening ??= openDB('gambeta', 1, {
+    upgrade(db) {
+      for (const store of ['waiting', 'refused'])
+        db.createObjectStore(store, { keyPath: 'key' }).createIndex('household', ['household', 'order']);
+    },
     // A newer page wants another form of it: let go, and open again when it is asked for next.
     blocking(_, __, event) {
       event.target.close();
       opening = null;
     },
-    terminated() { opening = null; },
+    terminated() {
+      opening = null;
+    },
   }).then(takeOver, () => {
     opening = null;
     return null;
-  });
+  }));
 }
 
 // What an earlier version kept in one list goes over once; it is taken from there only when it is here.
@@ -44,7 +49,7 @@ async function takeOver(db) {
   return db;
 }
 
-const order = () => last = Math.max(last + 1, Date.now() * 1000);
+const order = () => (last = Math.max(last + 1, Date.now() * 1000));
 
 /** Keeps an item, durably where that can be had. */
 export async function add(item) {
@@ -63,7 +68,7 @@ export async function add(item) {
 export async function all(store, household) {
   const ours = [...memory[store].values()].filter(item => item.household === household);
   try {
-    const kept = await (await database())?.getAllFromIndex(store, 'household', IDBKeyRange.bound([household], [household, []])) ?? [];
+    const kept = (await (await database())?.getAllFromIndex(store, 'household', IDBKeyRange.bound([household], [household, []]))) ?? [];
     return [...kept, ...ours.filter(item => !kept.some(other => other.key === item.key))].sort((a, b) => a.order - b.order);
   } catch {
     return ours;
@@ -101,7 +106,7 @@ export async function move(from, to, item) {
 export async function isEmpty() {
   try {
     const db = await database();
-    return isSafe() && db !== null && await db.count('waiting') + await db.count('refused') === 0;
+    return isSafe() && db !== null && (await db.count('waiting')) + (await db.count('refused')) === 0;
   } catch {
     return false;
   }
