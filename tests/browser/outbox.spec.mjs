@@ -129,7 +129,8 @@ test('one thing that the server breaks on does not hold up what comes after it, 
   expect((await logged(page)).sort()).toEqual(['11', '2', '2']);
 });
 
-for (const [what, answer] of Object.entries({
+// What is no answer of our own server.
+const foreign = {
   'a page of another network that says 200': { status: 200, contentType: 'text/html', body: '<html>Please accept the terms</html>' },
   'JSON of somebody else that says 200': { status: 200, contentType: 'application/json', body: '{"ok":true}' },
   'a 404 that is not ours': { status: 404, contentType: 'text/html', body: 'no such page' },
@@ -138,26 +139,40 @@ for (const [what, answer] of Object.entries({
   'a 408': { status: 408, body: '' },
   'a 429': { status: 429, headers: { 'Retry-After': '2' }, body: '' },
   'a 502': { status: 502, body: 'bad gateway' },
-})) {
-  test(`${what} stores nothing and refuses nothing: the set waits, and goes when our own server answers`, async ({ page }) => {
-    await newHousehold(page);
-    await noLine(page);
-    await begin(page, 'pull-back-laces-away');
-    await expect(async () => expect(await kept(page)).toEqual([])).toPass();
+};
+
+test('an answer that is not our own server’s stores nothing and refuses nothing: the set waits, and goes when ours answers', async ({
+  page,
+}) => {
+  await newHousehold(page);
+  await noLine(page);
+  await begin(page, 'pull-back-laces-away');
+  const stage = page.locator('[data-stage]');
+  let touches = 0;
+  for (const [what, answer] of Object.entries(foreign)) {
+    // The next round of the run, or the first one of another run.
+    for (let phase = ''; phase !== 'work'; phase = await stage.getAttribute('data-phase')) {
+      if (phase === 'done') await begin(page, 'pull-back-laces-away');
+      else if (phase) await page.keyboard.press('ArrowRight');
+      await page.clock.runFor(300);
+    }
+    await expect(async () => expect(await kept(page), what).toEqual([])).toPass();
     await page.route('**/api/**', route => route.fulfill(answer));
-    await tap(page, 'fffff');
+    touches++;
+    await tap(page, ((await stage.getAttribute('data-feet')) === 'right' ? 'j' : 'f').repeat(touches));
     await page.clock.runFor(20_000);
-    await expect(stored(page)).toHaveText('1 set waits on this device');
-    expect((await kept(page)).filter(item => item.kind === 'set').length).toBe(1);
-    expect(await kept(page, 'refused')).toEqual([]);
+    await expect(stored(page), what).toHaveText('1 set waits on this device');
+    expect((await kept(page)).filter(item => item.kind === 'set').length, what).toBe(1);
+    expect(await kept(page, 'refused'), what).toEqual([]);
     await page.unroute('**/api/**');
     await expect(async () => {
       await page.clock.runFor(6000);
-      await expect(stored(page)).toHaveText('all stored', { timeout: 500 });
+      await expect(stored(page), what).toHaveText('all stored', { timeout: 500 });
     }).toPass();
-    expect(await logged(page)).toEqual(['5']);
-  });
-}
+    const counted = (await storedSets(page)).map(set => set.left + set.right);
+    expect(counted, what).toEqual(Array.from({ length: touches }, (_, i) => i + 1));
+  }
+});
 
 test(
   'a server that hangs is said to hang, holds nobody, and what was played is there when it goes on',
