@@ -75,7 +75,7 @@ test('whatever is posted is understood: each name of a body is one that the serv
 test('the database of a browser is the one that was made', () => {
   const source = readFileSync(join(scripts, 'shared/waiting-store.js'), 'utf8');
   const [, name, version] = source.match(/openDB\('(\w+)', (\d+)/),
-    stores = source.match(/of \[([^\]]*)\]\) db\.createObjectStore/)[1].replaceAll("'", '');
+    stores = source.match(/of \[([^\]]*)\]\)\s*db\.createObjectStore/)[1].replaceAll("'", '');
   const path = source.match(/keyPath: '(\w+)'/)[1],
     [, index, on] = source.match(/createIndex\('(\w+)', \[([^\]]*)\]/);
   assert.equal(`${name} ${version}: ${stores}; key path ${path}; index ${index}: ${on.replaceAll("'", '')}`, browser.database);

@@ -9,23 +9,17 @@ public readonly record struct CourseSound(int At, int Place, bool Begins);
 /// <summary>
 /// The courses through a pattern that sounds may be: each sound is one of the pattern's or none, and what are worth something are the
 /// sounds themselves and the intervals between them (<see cref="CourseOdds"/>), some of which are longer because something was not heard.
-/// The best course is Viterbi's (1967); how likely each sound is one or the other is told by sums forward and backward over all courses
-/// (Rabiner, 1989).
 /// </summary>
-public sealed class CourseDecoder
+public sealed class CourseDecoder : ChainDecoder
 {
     /// <summary>Seconds between two sounds of one series, at most.</summary>
     public const double LongestGap = 2;
 
-    /// <summary>A series begins so many seconds after the last sound at least; what its beginning is worth, with a pattern of several
-    /// sounds as that does, and with another of them.</summary>
-    public const double Pause = 0.75,
-        NewSeries = -2.7,
+    /// <summary>What the beginning of a series is worth, with a pattern of several sounds as that does, and with another of
+    /// them.</summary>
+    public const double NewSeries = -2.7,
         NewPattern = -3.2,
         NewInTheMiddle = -5.2;
-
-    /// <summary>What is told of chances is as unsure as if all were worth this part.</summary>
-    public const double Tempered = 0.85;
 
     /// <summary>Seconds from a kick to the wall, and back from it, at least.</summary>
     public const double ShortestToWall = 0.09;
@@ -38,7 +32,6 @@ public sealed class CourseDecoder
 
     private readonly IReadOnlyList<double> _times;
     private readonly List<double> _all;
-    private readonly int[] _low;
     private readonly int _length;
     private readonly bool[] _isWall;
     private IReadOnlyList<double[]> _worth = [];
@@ -50,16 +43,10 @@ public sealed class CourseDecoder
     /// <param name="all">When anything began, those among them, in order.</param>
     /// <param name="rep">What repeats of the pattern.</param>
     public CourseDecoder(IReadOnlyList<double> times, IReadOnlyList<double> all, SoundCycle rep)
+        : base(times, LowOf(times, LongestGap, Back), _ => rep.Sounds.Length, Back * rep.Sounds.Length * rep.Sounds.Length)
     {
-        (_times, _all, _length, _low) = (times, [.. all], rep.Sounds.Length, new int[times.Count]);
+        (_times, _all, _length) = (times, [.. all], rep.Sounds.Length);
         _isWall = [.. rep.Sounds.Select(sound => sound.Kind == HeardKind.Wall)];
-        for (var i = 1; i < times.Count; i++)
-        {
-            var low = Math.Max(_low[i - 1], i - Back);
-            while (times[low] < times[i] - LongestGap)
-                low++;
-            _low[i] = low;
-        }
     }
 
     /// <summary>Says what everything is worth.</summary>
@@ -77,7 +64,7 @@ public sealed class CourseDecoder
                     (double[])
                         [
                             .. Enumerable
-                                .Range(_low[i], i - _low[i])
+                                .Range(Low[i], i - Low[i])
                                 .SelectMany(j =>
                                     Enumerable.Range(0, _length * _length).Select(way => Way(j, way / _length, i, way % _length))
                                 ),
@@ -89,56 +76,31 @@ public sealed class CourseDecoder
     /// <summary>The best course, empty where none is worth anything; and what it is worth.</summary>
     public (List<CourseSound> Sounds, double Worth) Best()
     {
-        var (score, from) = (new double[_times.Count * _length], new int[_times.Count * _length]);
-        // The best course that has ended in time for a new series, and the best of all.
-        var (ended, endedAt, next) = (0.0, -1, 0);
-        var (most, best) = (0.0, -1);
-        for (var i = 0; i < _times.Count; i++)
-        {
-            for (; _times[next] < _times[i] - Pause; next++)
-            for (var q = 0; q < _length; q++)
-                if (score[State(next, q)] > ended)
-                    (ended, endedAt) = (score[State(next, q)], State(next, q));
-            for (var p = 0; p < _length; p++)
-            {
-                var (sum, at) = (ended + OfBeginning(p), -2 - endedAt);
-                for (var j = _low[i]; j < i; j++)
-                {
-                    for (var q = 0; q < _length; q++)
-                    {
-                        var with = score[State(j, q)] + _ways[i][WayOf(i, j, q, p)];
-                        if (with > sum)
-                            (sum, at) = (with, State(j, q));
-                    }
-                }
-                (score[State(i, p)], from[State(i, p)]) = (sum + _worth[i][p], at);
-                if (score[State(i, p)] > most)
-                    (most, best) = (score[State(i, p)], State(i, p));
-            }
-        }
-        var course = new List<CourseSound>();
-        for (var state = best; state >= 0; )
-        {
-            // Of one that begins a series the one before it is told as less than nothing.
-            var before = from[state];
-            course.Add(new CourseSound(state / _length, state % _length, before < 0));
-            state = before < 0 ? -2 - before : before;
-        }
-        course.Reverse();
-        return (course, most);
+        var (states, worth) = BestStates();
+        return ([.. states.Select(one => new CourseSound(one.Sound, one.State, one.Begins))], worth);
     }
 
     /// <summary>The chance of each sound that it was each place of the pattern, over all courses.</summary>
     public double[][] Chances()
     {
-        var (before, all) = Forward();
-        var after = Backward();
-        return
-        [
-            .. Enumerable
-                .Range(0, _times.Count)
-                .Select(i => Enumerable.Range(0, _length).Select(p => Math.Exp(before[State(i, p)] + after[State(i, p)] - all)).ToArray()),
-        ];
+        var chances = _times.Select(_ => new double[_length]).ToArray();
+        ForEachChance((sound, place, chance) => chances[sound][place] = chance);
+        return chances;
+    }
+
+    private protected override int Begins => _length;
+
+    private protected override double OfBeginning(int sound, int state) => OfBeginning(state) + _worth[sound][state];
+
+    private protected override int StepsTo(int sound, Span<ChainStep> steps)
+    {
+        var many = 0;
+        for (var j = Low[sound]; j < sound; j++)
+        for (var q = 0; q < _length; q++)
+        for (var p = 0; p < _length; p++)
+            if (_ways[sound][WayOf(sound, j, q, p)] is var way && way > double.NegativeInfinity)
+                steps[many++] = new(State(j, q), State(sound, p), way + _worth[sound][p]);
+        return many;
     }
 
     /// <summary>Of two sounds that follow each other in a course, the chance of each number of steps through the pattern that it was so
@@ -153,55 +115,6 @@ public sealed class CourseDecoder
         }
         var all = ways.Sum(way => way.Weight) + (gap > Pause ? Math.Exp(Tempered * OfBeginning(other.Place)) : 0);
         return [.. ways.Select(way => (way.Steps, way.Weight / all))];
-    }
-
-    // Of each state what all courses that end with it come to, and all courses together; none at all is one as well.
-    private (double[] Before, double All) Forward()
-    {
-        var before = new double[_times.Count * _length];
-        var (ended, next, all) = (0.0, 0, 0.0);
-        for (var i = 0; i < _times.Count; i++)
-        {
-            for (; _times[next] < _times[i] - Pause; next++)
-            for (var q = 0; q < _length; q++)
-                ended = LogSum.Add(ended, before[State(next, q)]);
-            for (var p = 0; p < _length; p++)
-            {
-                var sum = ended + (Tempered * OfBeginning(p));
-                for (var j = _low[i]; j < i; j++)
-                for (var q = 0; q < _length; q++)
-                    sum = LogSum.Add(sum, before[State(j, q)] + (Tempered * _ways[i][WayOf(i, j, q, p)]));
-                before[State(i, p)] = sum + (Tempered * _worth[i][p]);
-                all = LogSum.Add(all, before[State(i, p)]);
-            }
-        }
-        return (before, all);
-    }
-
-    // Of each state what all that may follow comes to; nothing may follow as well.
-    private double[] Backward()
-    {
-        var (after, many) = (new double[_times.Count * _length], _times.Count);
-        // Of all series that begin with a sound or a later one.
-        var begin = new double[many + 1];
-        begin[many] = double.NegativeInfinity;
-        var later = many;
-        for (var i = many - 1; i >= 0; i--)
-        {
-            while (later > 0 && _times[i] < _times[later - 1] - Pause)
-                later--;
-            begin[i] = begin[i + 1];
-            for (var p = 0; p < _length; p++)
-            {
-                after[State(i, p)] = LogSum.Add(after[State(i, p)], begin[later]);
-                var to = (Tempered * _worth[i][p]) + after[State(i, p)];
-                begin[i] = LogSum.Add(begin[i], (Tempered * OfBeginning(p)) + to);
-                for (var j = _low[i]; j < i; j++)
-                for (var q = 0; q < _length; q++)
-                    after[State(j, q)] = LogSum.Add(after[State(j, q)], (Tempered * _ways[i][WayOf(i, j, q, p)]) + to);
-            }
-        }
-        return after;
     }
 
     // What the likeliest way from one sound to another is worth.
@@ -221,7 +134,7 @@ public sealed class CourseDecoder
         return best;
     }
 
-    private int WayOf(int i, int j, int q, int p) => ((j - _low[i]) * _length * _length) + (q * _length) + p;
+    private int WayOf(int i, int j, int q, int p) => ((j - Low[i]) * _length * _length) + (q * _length) + p;
 
     private int Least(int q, int p) => ((p - q - 1 + (2 * _length)) % _length) + 1;
 
@@ -243,6 +156,4 @@ public sealed class CourseDecoder
         _length == 1 ? NewSeries
         : p == 0 ? NewPattern
         : NewInTheMiddle;
-
-    private int State(int i, int p) => (i * _length) + p;
 }
