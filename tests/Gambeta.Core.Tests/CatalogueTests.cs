@@ -133,7 +133,7 @@ public class CatalogueTests(ITestOutputHelper output)
             .Message.ShouldContain("in a ring: drag-stop-push, push-and-pull");
         Should
             .Throw<ArgumentException>(() => new DrillCatalogue([high]))
-            .Message.ShouldContain("stands on 'drag-stop-push', which is no card");
+            .Message.ShouldContain("comes after “drag-stop-push”, which is not a card");
         Should
             .Throw<ArgumentException>(() => new DrillCatalogue([Cards.All.Find("toe-taps")!, Cards.All.Find("toe-taps")!]))
             .Message.ShouldContain("toe-taps");

@@ -169,7 +169,7 @@ public class CourseTests
         RunNotation.Read(RunNotation.Write(steps), 2).ShouldBe(steps);
         RunNotation.Read(" ", 2).ShouldBeEmpty();
         foreach (var wrong in new[] { "3 left", "1 above", "over x 1", "0 left", "1 left 9 loops", "over 0 1e9" })
-            Should.Throw<FormatException>(() => RunNotation.Read(wrong, 2)).Message.ShouldContain($"'{wrong}'");
+            Should.Throw<FormatException>(() => RunNotation.Read(wrong, 2)).Message.ShouldContain($"“{wrong}”");
     }
 
     // --- laws ---------------------------------------------------------------------------------------------------------

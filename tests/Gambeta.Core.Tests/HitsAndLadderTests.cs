@@ -82,7 +82,7 @@ public class HitsAndLadderTests
         RunSheetWriter
             .Write(Climb, Climb.Doses[Level.Steady], Foot.Right, SetFrame.UsualClipPenalty)
             .Phases[0]
-            .Next.ShouldBe("then 16 goes at the ladder");
+            .Next.ShouldBe("then 16 tries at the ladder");
     }
 
     [Fact]

@@ -22,22 +22,26 @@ public class HostileFileTests
     public static TheoryData<string, string, string> Files =>
         new()
         {
-            { "an anchor that holds itself as a key", "- &a [*a]\n- ? *a\n  : y\n", "'&'" },
-            { "the same in 23 bytes", "{? &a {? *a : 1}\n : b}\n", "'&'" },
-            { "brackets in brackets", new string('[', 40_000) + new string(']', 40_000), "too deep" },
-            { "brackets never closed", new string('[', 40_000), "too deep" },
-            { "dashes in dashes", string.Concat(Enumerable.Repeat("- ", 100_000)) + "x", "too deep" },
-            { "mappings in mappings", string.Concat(Enumerable.Repeat("{a: ", 40_000)) + "x" + new string('}', 40_000), "too deep" },
-            { "aliases of aliases", Nested(30, 9), "'&'" },
-            { "aliases of aliases as a key", Nested(30, 9) + "\n- ? *a29\n  : y\n", "'&'" },
-            { "a tag", "- !<tag:example,2002:x> {id: x}\n", "'!'" },
-            { "a list for a word", "- ? [a]\n  : b\n", "word is wanted" },
-            { "a zero byte", "- id: \"a\\0b\"\n", "cannot be shown" },
-            { "a bell", "- id: \"a\\ab\"\n", "cannot be shown" },
-            { "a text without end", "- id: " + new string('x', 100_000), "letters at most" },
+            { "an anchor that holds itself as a key", "- &a [*a]\n- ? *a\n  : y\n", "“&”" },
+            { "the same in 23 bytes", "{? &a {? *a : 1}\n : b}\n", "“&”" },
+            { "brackets in brackets", new string('[', 40_000) + new string(']', 40_000), "inside each other" },
+            { "brackets never closed", new string('[', 40_000), "inside each other" },
+            { "dashes in dashes", string.Concat(Enumerable.Repeat("- ", 100_000)) + "x", "inside each other" },
+            {
+                "mappings in mappings",
+                string.Concat(Enumerable.Repeat("{a: ", 40_000)) + "x" + new string('}', 40_000),
+                "inside each other"
+            },
+            { "aliases of aliases", Nested(30, 9), "“&”" },
+            { "aliases of aliases as a key", Nested(30, 9) + "\n- ? *a29\n  : y\n", "“&”" },
+            { "a tag", "- !<tag:example,2002:x> {id: x}\n", "“!”" },
+            { "a list for a word", "- ? [a]\n  : b\n", "word must be before" },
+            { "a zero byte", "- id: \"a\\0b\"\n", "can’t be shown" },
+            { "a bell", "- id: \"a\\ab\"\n", "can’t be shown" },
+            { "a text without end", "- id: " + new string('x', 100_000), "letters" },
             { "texts without end", "- [" + string.Join(',', Enumerable.Repeat("x", 30_000)) + "]", "texts in one file" },
-            { "two documents", "- a\n---\n- b\n", "expected a list" },
-            { "cards without end", string.Concat(Enumerable.Repeat("- id: x\n", 300)), "cards at most" },
+            { "two documents", "- a\n---\n- b\n", "a list of drill cards must be here" },
+            { "cards without end", string.Concat(Enumerable.Repeat("- id: x\n", 300)), "a file can have 200 cards" },
         };
 
     [Theory]
@@ -130,9 +134,9 @@ public class HostileFileTests
     }
 
     [Theory]
-    [InlineData("after: [\"a&b\"]", "is no id")]
-    [InlineData("after: [\"*x\"]", "is no id")]
-    [InlineData("gear: [\"&a [*a]\"]", "is no gear")]
+    [InlineData("after: [\"a&b\"]", "can’t be an id")]
+    [InlineData("after: [\"*x\"]", "can’t be an id")]
+    [InlineData("gear: [\"&a [*a]\"]", "is not something we know")]
     [InlineData("faults: [\"&a\"]", "not in the list of faults")]
     public void Words_of_lists_are_only_what_words_can_be(string line, string reason)
     {

@@ -47,7 +47,7 @@ public class JoinedDrillTests
         Should.Throw<ArgumentException>(() => Join("v-cut", "v-cut", "v-cut", "v-cut")).Message.ShouldContain("Two or three");
         Should
             .Throw<ArgumentException>(() => Join("game-bottle-dribble-home", "juggling-on-the-run"))
-            .Message.ShouldContain("no place where all");
+            .Message.ShouldContain("no place where you can play all");
         Should.Throw<ArgumentException>(() => Join("wall-ten-ten-ten", "wall-ten-ten-ten")).Message.ShouldContain("steps");
     }
 

@@ -161,11 +161,11 @@ public class LayoutTests
 
     [Theory]
     [InlineData("shape: gate, width: 99", "goes from 0.5 to 10")]
-    [InlineData("shape: gate, widht: 1", "'widht' means nothing")]
-    [InlineData("shape: maze", "'maze' is no shape")]
+    [InlineData("shape: gate, widht: 1", "“widht” has no meaning")]
+    [InlineData("shape: maze", "“maze” is not a shape")]
     [InlineData("run: x, markers: [0 2, 0 2.3], steps: \"1 left\"", "markers too close 1 2")]
     [InlineData("run: x, markers: [0 2], steps: \"2 left\"", "there is no marker 2")]
-    [InlineData("run: x, markers: [0 2], clearance: lots", "'lots' is no number")]
+    [InlineData("run: x, markers: [0 2], clearance: lots", "“lots” is not a number")]
     [InlineData("run: x, markers: []", "at least one marker")]
     public void A_broken_layout_is_refused_with_its_line(string body, string words)
     {

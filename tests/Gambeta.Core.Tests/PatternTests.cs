@@ -77,18 +77,18 @@ public class PatternTests
         PatternReader.Read(written).ToString().ShouldBe(printed);
 
     [Theory]
-    [InlineData("R sole", 6, 0, "Where does the ball go? Understood are: stay, back, away")]
-    [InlineData("R sole back, shin away", 13, 4, "'shin' is no surface; understood are: inside, outside, sole")]
-    [InlineData("middle sole back", 0, 6, "'middle' is no surface")]
-    [InlineData("R sole home", 7, 4, "'home' is no way the ball goes")]
-    [InlineData("sole back", 0, 4, "Which foot? Write R or L before 'sole'.")]
+    [InlineData("R sole", 6, 0, "Where does the ball go? Use one of: stay, back, away")]
+    [InlineData("R sole back, shin away", 13, 4, "“shin” is not a part of the foot. Use one of: inside, outside, sole")]
+    [InlineData("middle sole back", 0, 6, "“middle” is not a part of the foot")]
+    [InlineData("R sole home", 7, 4, "“home” is not a way for the ball")]
+    [InlineData("sole back", 0, 4, "Which foot? Write R or L before “sole”.")]
     [InlineData("over, R sole back", 0, 4, "Which foot?")]
-    [InlineData("R sole back L sole back", 12, 1, "'L' does not belong here: a comma goes between two steps, 'x2' repeats one.")]
-    [InlineData("R sole back x0", 12, 2, "'x0' does not belong here")]
+    [InlineData("R sole back L sole back", 12, 1, "“L” does not fit here. Put a comma between two steps; “x2” repeats one.")]
+    [InlineData("R sole back x0", 12, 2, "“x0” does not fit here")]
     [InlineData("R", 1, 0, "What does the right foot do?")]
-    [InlineData(" \n ", 3, 0, "a foot does something")]
-    [InlineData("hand, catch", 11, 0, "a foot does something")]
-    [InlineData("R sole back x30, laces away x11", 0, 31, "That is 41 steps; a pattern has 40 at most.")]
+    [InlineData(" \n ", 3, 0, "foot must do something")]
+    [InlineData("hand, catch", 11, 0, "foot must do something")]
+    [InlineData("R sole back x30, laces away x11", 0, 31, "That is 41 steps; a pattern can have 40.")]
     public void A_mistake_is_named_and_pointed_at(string written, int start, int length, string complaint)
     {
         var wrong = Should.Throw<PatternException>(() => PatternReader.Read(written));

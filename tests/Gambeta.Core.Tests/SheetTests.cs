@@ -38,11 +38,11 @@ public class SheetTests
     public void A_line_reads_back(string line) => SheetNotation.Write(SheetNotation.ReadItem(line)).ShouldBe(line);
 
     [Theory]
-    [InlineData("toe-taps", "does not begin with a part")]
+    [InlineData("toe-taps", "must start with a part")]
     [InlineData("dessert: toe-taps", "warm up, mastery")]
-    [InlineData("fun: ", "names no drill")]
-    [InlineData("fun: toe-taps, plenty", "'plenty' is no dose")]
-    [InlineData("fun: toe-taps, time 99x30/20", "is no dose by time")]
+    [InlineData("fun: ", "has no drill in it")]
+    [InlineData("fun: toe-taps, plenty", "“plenty” is not an amount")]
+    [InlineData("fun: toe-taps, time 99x30/20", "does not work as a time")]
     public void A_line_that_is_none_says_why(string line, string why) =>
         Should.Throw<FormatException>(() => SheetNotation.ReadItem(line)).Message.ShouldContain(why);
 

@@ -173,11 +173,11 @@ public class TogetherTests
         sheet
             .Phases.Take(4)
             .Select(phase => phase.Label)
-            .ShouldBe(["Ana: Get ready", "Ana: Round 1 of 6", "Bo comes in: right foot", "Bo: Round 1 of 4"]);
+            .ShouldBe(["Ana: Get ready", "Ana: Round 1 of 6", "Bo is next: right foot", "Bo: Round 1 of 4"]);
         sheet.Phases[1].OtherDoes.ShouldBe("Bo watches, two steps outside the lines.");
-        sheet.Phases[1].Next.ShouldBe("then Bo comes in: right foot");
+        sheet.Phases[1].Next.ShouldBe("then Bo is next: right foot");
         var race = sheet.Phases.Where(phase => phase.Kind == PhaseKind.Work && phase.Drill >= 2).ToList();
-        race[0].OtherDoes.ShouldBe("Ana waits behind the start and goes next.", "who was second begins");
+        race[0].OtherDoes.ShouldBe("Ana waits behind the start and runs next.", "who was second begins");
         sheet
             .Phases.Where(phase => phase.Kind == PhaseKind.Between)
             .Select(phase => (phase.Label, phase.IsLast))

@@ -26,7 +26,7 @@ public class DrawingTests
     public void A_tile_fills_each_half_from_the_floor_up_and_says_the_same_in_words()
     {
         var tile = Tile(1, new DayTally(Today.AddDays(-1), new TouchCount(50, 400), HasBest: true));
-        tile.ShouldContain("aria-label=\"Tue 19 May: 50 left, 400 right, a best\"");
+        tile.ShouldContain("aria-label=\"Tue 19 May: 50 left, 400 right, a new record\"");
         // A quarter of 44 is 11 high and stands on the floor; the right half is full.
         tile.ShouldContain("<rect class=\"left\" y=\"33\" width=\"44\" height=\"11\" clip-path=\"url(#tile-left)\"/>");
         tile.ShouldContain("<rect class=\"hatched\" y=\"33\"");

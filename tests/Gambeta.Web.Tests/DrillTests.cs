@@ -24,12 +24,12 @@ public class DrillTests(TestServer server)
         };
         var view = Shelf.Of(server.Catalogue).Find(choice, Level.Steady, headingAllowed: false);
         var page = await browser.PageAsync("/drills?place=indoors&gear=none&surface=inside,sole&minutes=5");
-        page.ShouldContain($"{view.Ready.Length} drills ready, {view.Lacking.Length} more with something missing");
+        page.ShouldContain($"{view.Ready.Length} drills you can play now, {view.Lacking.Length} more need something you don’t have");
         page.ShouldContain("V-cut, foot to foot");
         page.ShouldContain("Missing: marker");
         // Taking a surface away again is a link of its own.
         page.ShouldContain("href=\"/drills?surface=sole&place=indoors&gear=none&minutes=5\"");
-        (await browser.PageAsync("/drills?words=zzz")).ShouldContain("Nothing is left");
+        (await browser.PageAsync("/drills?words=zzz")).ShouldContain("No drill fits");
         (await browser.PageAsync("/drills?family=nonsense&room=9x9&shown=-4&age=900")).ShouldContain("Toe taps on top");
         var ladders = await browser.PageAsync("/drills?view=ladders&family=juggling");
         ladders.ShouldContain("class=\"ladder\"");
@@ -60,7 +60,7 @@ public class DrillTests(TestServer server)
         var air = await browser.PageAsync("/drills/juggling-streak?tempo=90");
         air.ShouldContain("class=\"map air\"");
         air.ShouldContain(">54 cm<");
-        (await browser.PageAsync("/drills/pictures?sheet=3")).ShouldContain("Sheet 3 of");
+        (await browser.PageAsync("/drills/pictures?sheet=3")).ShouldContain("Page 3 of");
     }
 
     [Fact]
@@ -68,7 +68,7 @@ public class DrillTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(server, household);
-        (await browser.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
+        (await browser.PageAsync("/drills")).ShouldContain("Get to know one turn and one feint");
         foreach (var _ in new[] { 1, 2 })
         {
             var (status, _) = await browser.SubmitAsync(
@@ -79,7 +79,7 @@ public class DrillTests(TestServer server)
             status.ShouldBe(HttpStatusCode.Redirect);
         }
         var shelf = await browser.PageAsync("/drills");
-        shelf.ShouldContain("Your own turn: none yet. Your own feint: Scissors and away.");
+        shelf.ShouldContain("Your turn: none yet. Your feint: Scissors and away.");
         shelf
             .IndexOf("href=\"/drills/scissors\"", StringComparison.Ordinal)
             .ShouldBeInRange(1, shelf.IndexOf("href=\"/drills/toe-taps\"", StringComparison.Ordinal));
@@ -87,12 +87,12 @@ public class DrillTests(TestServer server)
         (await browser.PageAsync("/drills?opponent=in-front&moves=two")).ShouldContain("Double move, step-over then cut");
 
         var stranger = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
-        (await stranger.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
+        (await stranger.PageAsync("/drills")).ShouldContain("Get to know one turn and one feint");
         (
             await browser.SubmitAsync("/drills/scissors", "/drills/no-such-drill?handler=Favourite", new() { ["favourite"] = "true" })
         ).Status.ShouldBe(HttpStatusCode.NotFound);
         await browser.SubmitAsync("/drills/scissors", "/drills/scissors?handler=Favourite", new() { ["favourite"] = "false" });
-        (await browser.PageAsync("/drills")).ShouldContain("Own one turn and one feint");
+        (await browser.PageAsync("/drills")).ShouldContain("Get to know one turn and one feint");
     }
 
     [Fact]
@@ -105,11 +105,9 @@ public class DrillTests(TestServer server)
             "/drills/own?handler=Join",
             new() { ["parts"] = "V-cut, foot to foot" }
         );
-        (status, page.Contains("Two or three drills are joined", StringComparison.Ordinal)).ShouldBe(
-            (HttpStatusCode.UnprocessableEntity, true)
-        );
+        (status, page.Contains("Join two or three drills", StringComparison.Ordinal)).ShouldBe((HttpStatusCode.UnprocessableEntity, true));
         (_, page) = await browser.SubmitAsync("/drills/own", "/drills/own?handler=Join", new() { ["parts"] = "V-cat" });
-        page.ShouldContain("No drill is called “V-cat”.");
+        page.ShouldContain("There is no drill called “V-cat”.");
         var form = await browser.PageAsync("/drills/own/edit?join=v-cut&join=l-turn-on-the-spot");
         form.ShouldContain("R sole back, inside inward, L sole back, inside behind, R laces away ~");
         form.ShouldContain("L-turn on the spot\" maxlength");
@@ -142,7 +140,7 @@ public class DrillTests(TestServer server)
         fields["typed.Pattern"] = "R sole bak";
         var (status, page) = await browser.SubmitAsync("/drills/own/edit", "/drills/own/edit", fields);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        page.ShouldContain("'bak' is no way the ball goes");
+        page.ShouldContain("“bak” is not a way for the ball");
         page.ShouldContain("value=\"Doorway slide\"");
 
         fields["typed.Pattern"] = "R sole back, sole away";
@@ -170,7 +168,7 @@ public class DrillTests(TestServer server)
         (await browser.SubmitAsync("/drills/own", "/drills/own?handler=Retire", new() { ["id"] = id })).Status.ShouldBe(
             HttpStatusCode.Redirect
         );
-        (await browser.PageAsync("/drills?words=doorway")).ShouldContain("Nothing is left");
+        (await browser.PageAsync("/drills?words=doorway")).ShouldContain("No drill fits");
         (await browser.PageAsync("/logbook")).ShouldContain("Doorway glide");
 
         // Nobody else's.
@@ -180,12 +178,12 @@ public class DrillTests(TestServer server)
     }
 
     [Theory]
-    [InlineData("typed.Name", "", "'name' wants a text")]
+    [InlineData("typed.Name", "", "write a text for “name”")]
     [InlineData("typed.Tempo", "90 60 30", "going up")]
-    [InlineData("typed.Time", "lots", "three doses are wanted")]
+    [InlineData("typed.Time", "lots", "write three amounts")]
     [InlineData("typed.Cue1", "one two three four five six seven eight", "more than 7")]
-    [InlineData("typed.Gear", "4 hurdles", "'4 hurdles' is no gear")]
-    [InlineData("typed.Seen", "", "'seen' wants a text")]
+    [InlineData("typed.Gear", "4 hurdles", "“4 hurdles” is not something we know")]
+    [InlineData("typed.Seen", "", "write a text for “seen”")]
     [InlineData("typed.Place", "", "at least one place")]
     [InlineData("typed.MeasuredBy", "course time", "its layout is missing")]
     [InlineData("typed.Name", "\": [broken", null)]
@@ -213,7 +211,7 @@ public class DrillTests(TestServer server)
         var broken = taken + taken.Replace("id: \"v-cut\"", "id: second").Replace("inside inward", "insid inward");
         var (status, page) = await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "cards.yaml", broken);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        page.ShouldContain($"cards.yaml, line {taken.Split('\n').Length + 5}: 'insid' is no surface");
+        page.ShouldContain($"cards.yaml, line {taken.Split('\n').Length + 5}: “insid” is not a part of the foot");
         (await browser.PageAsync("/drills/own")).ShouldContain("None yet");
 
         (status, page) = await browser.SendFileAsync(
@@ -223,7 +221,7 @@ public class DrillTests(TestServer server)
             taken.Replace("[\"pull-back-laces-away\"]", "[nobody]")
         );
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        page.ShouldContain("stands on 'nobody', which is no card");
+        page.ShouldContain("comes after “nobody”, which is not a card");
         foreach (var bad in new[] { "", "hello", "- [", "[]", "\0\u0001" })
             (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "bad.yaml", bad)).Status.ShouldBe(
                 HttpStatusCode.UnprocessableEntity
@@ -248,7 +246,7 @@ public class DrillTests(TestServer server)
             .Replace("  family:", "  after: [toe-taps]\n  family:")
             .Replace("Toe taps on top", "Higher taps");
         (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "two.yaml", low + low)).Page.ShouldContain(
-            "two cards have the id 'toe-taps'"
+            "two cards have the id “toe-taps”"
         );
         (await browser.SendFileAsync("/drills/own", "/drills/own?handler=Import", "two.yaml", low + high)).Status.ShouldBe(
             HttpStatusCode.Redirect
@@ -309,7 +307,7 @@ public class DrillTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(server, household);
-        (await browser.PageAsync("/drills?surface=head")).ShouldContain("heading is off until a grown-up");
+        (await browser.PageAsync("/drills?surface=head")).ShouldContain("heading drills are hidden. A grown-up");
         (await browser.PageAsync("/drills/head-drop-catch")).ShouldContain("Heading is off in this household");
         (await browser.GetAsync("/practise/head-drop-catch")).Headers.Location!.ToString().ShouldBe("/drills/head-drop-catch");
         (await browser.SubmitAsync("/household/heading", "/household/heading", new() { ["on"] = "true" })).Status.ShouldBe(
@@ -326,7 +324,7 @@ public class DrillTests(TestServer server)
                     ["password"] = "guess",
                 }
             )
-        ).Page.ShouldContain("not the password");
+        ).Page.ShouldContain("not this household’s password");
         (
             await browser.SubmitAsync(
                 "/household/heading",
@@ -343,7 +341,7 @@ public class DrillTests(TestServer server)
         var card = await browser.PageAsync("/drills/head-drop-catch");
         card.ShouldContain("rules of your own association and club");
         // Nilo was born in 2015.
-        card.ShouldContain(DateTime.UtcNow.Year - 2015 < 12 ? "This one is from 12 years on" : "Start practice");
+        card.ShouldContain(DateTime.UtcNow.Year - 2015 < 12 ? "This one is for players of 12 and up" : "Start practice");
     }
 
     [Fact]
@@ -386,9 +384,9 @@ public class DrillTests(TestServer server)
         }
         var browser = await Browser.SignedInAsync(server, household);
         var log = await browser.PageAsync("/logbook");
-        log.ShouldContain("rung 2");
-        (await browser.PageAsync("/records")).ShouldContain("rung of the ladder");
-        (await browser.PageAsync($"/logbook/{hits.Id}")).ShouldContain("Came off");
+        log.ShouldContain("step 2");
+        (await browser.PageAsync("/records")).ShouldContain("step of the ladder");
+        (await browser.PageAsync($"/logbook/{hits.Id}")).ShouldContain("Worked");
     }
 
     private static Dictionary<string, string> Typed() =>

@@ -44,7 +44,7 @@ public sealed class HandOverTests(TestServer server)
         (await IsInAsync(phone)).ShouldBeTrue();
         (await laptop.PageAsync("/household/sign-ins")).ShouldContain("2 devices are signed in");
         var (status, page) = await ComeAsync(late, code);
-        (status, page.Contains("opens nothing", StringComparison.Ordinal)).ShouldBe((HttpStatusCode.UnprocessableEntity, true));
+        (status, page.Contains("This code does not work", StringComparison.Ordinal)).ShouldBe((HttpStatusCode.UnprocessableEntity, true));
         (await IsInAsync(late)).ShouldBeFalse();
         await laptop.SubmitAsync("/household/sign-ins", "/household/sign-ins?handler=Others", []);
         (await IsInAsync(phone)).ShouldBeFalse();

@@ -364,9 +364,9 @@ public sealed class HearingTests(TestServer server)
         (await browser.PostAsync("/api/sets", post)).Body.ShouldBe("""{"stored":true,"bests":[]}""");
         var page = await browser.PageAsync($"/logbook/{post["id"]}");
         page.ShouldContain("The ear is not sure");
-        page.ShouldContain("strike out the touch at 1.5 s");
+        page.ShouldContain("take out the touch at 1.5 s");
         page.ShouldContain("add a touch at 2.7 s");
-        (await browser.PageAsync("/logbook")).ShouldContain("4 heard, in doubt");
+        (await browser.PageAsync("/logbook")).ShouldContain("heard 4, not sure");
         // The same form for the practice screen, which is no page of its own.
         var part = await browser.PageAsync($"/logbook/{post["id"]}?handler=Heard");
         part.ShouldContain("add a touch at 2.7 s");
@@ -385,7 +385,7 @@ public sealed class HearingTests(TestServer server)
             new() { ["change"] = Guid.CreateVersion7().ToString() }
         );
         (await server.BestsAsync(household)).ShouldBe([5m]);
-        (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain("said that it is right");
+        (await browser.PageAsync($"/logbook/{post["id"]}")).ShouldContain("said it is right");
         await using var work = await server.Database.BeginAsync(household.Id);
         var set = (await SetStore.FindAsync(work, (Guid)post["id"]!))!;
         (set.Events, set.CountedBy, set.Heard).ShouldBe(
@@ -453,7 +453,7 @@ public sealed class HearingTests(TestServer server)
             await work.CommitAsync();
         }
         var page = await browser.PageAsync("/logbook/listen");
-        page.ShouldContain("no space of the yard, a soft one");
+        page.ShouldContain("not a space of your yard, a soft one");
         page.ShouldNotContain("a small one");
         async Task<string> MarkAsync(string? where) =>
             System
@@ -478,11 +478,11 @@ public sealed class HearingTests(TestServer server)
         foreach (
             var (file, drill, says) in new[]
             {
-                ([], "inside-taps", "no WAV recording"),
-                ("nothing"u8.ToArray(), "inside-taps", "no WAV recording"),
-                (Wav(made)[..30], "inside-taps", "no WAV recording"),
-                (Wav(made), "toe-taps", "Say which drill"),
-                (Wav(made), "inside-taps", "No touch was heard"),
+                ([], "inside-taps", "not a WAV recording"),
+                ("nothing"u8.ToArray(), "inside-taps", "not a WAV recording"),
+                (Wav(made)[..30], "inside-taps", "not a WAV recording"),
+                (Wav(made), "toe-taps", "Choose a drill"),
+                (Wav(made), "inside-taps", "We heard no touch in it."),
             }
         )
         {

@@ -417,7 +417,7 @@ public sealed partial class HistoryTests(TestServer server)
                 file.ToJsonString()
             );
             (status, what).ShouldBe((HttpStatusCode.UnprocessableEntity, what));
-            page.ShouldContain("Nothing was taken in");
+            page.ShouldContain("Nothing was added");
         }
         foreach (
             var nothing in new[]
@@ -456,7 +456,7 @@ public sealed partial class HistoryTests(TestServer server)
                     "history.json",
                     $"{{\"file\":\"gambeta household\",\"version\":3,{much}}}"
                 )
-            ).Page.ShouldContain("more in it than a household can hold");
+            ).Page.ShouldContain("It has more than a household can hold");
         (
             await browser.SendFileAsync(
                 "/household/take-in",
@@ -495,7 +495,7 @@ public sealed partial class HistoryTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, household);
         var (status, page) = await browser.SendFileAsync("/household/take-in", "/household/take-in?handler=Look", "history.json", text);
         status.ShouldBe(HttpStatusCode.OK);
-        page.ShouldContain("What it would bring");
+        page.ShouldContain("What it would add");
         // Looking brings nothing.
         (await FileOfAsync(household))["sets"]!.AsArray().Count.ShouldBe(0);
         var batch = BatchOf().Match(page).Groups[1].Value;

@@ -42,7 +42,7 @@ public class HouseholdDataTests(TestServer server)
                 "/household/settings",
                 new(Settings()) { ["otherFoot"] = "x", ["timeZone"] = "Here/There" }
             )
-        ).Page.ShouldContain("“Here/There” is no time zone");
+        ).Page.ShouldContain("“Here/There” is not a time zone");
         (await browser.SubmitAsync("/household/settings", "/household/settings", Settings())).Status.ShouldBe(HttpStatusCode.Redirect);
         (await browser.PageAsync("/yard/plan?space=none")).ShouldContain("′");
         var card = await browser.PageAsync("/drills/one-touch-wall-other-foot");
@@ -64,7 +64,7 @@ public class HouseholdDataTests(TestServer server)
             ["again"] = "another one",
         };
         (await browser.SubmitAsync("/household/password", "/household/password", fields)).Page.ShouldContain(
-            "not the password of this household"
+            "not this household’s password"
         );
         (
             await browser.SubmitAsync(
@@ -72,7 +72,7 @@ public class HouseholdDataTests(TestServer server)
                 "/household/password",
                 new(fields) { ["old"] = TestServer.Password, ["again"] = "another" }
             )
-        ).Page.ShouldContain("not the same");
+        ).Page.ShouldContain("are different");
         (
             await browser.SubmitAsync("/household/password", "/household/password", new(fields) { ["old"] = TestServer.Password })
         ).Page.ShouldContain("Changed.");
@@ -89,7 +89,7 @@ public class HouseholdDataTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, household);
         (
             await browser.SubmitAsync("/household/erase", "/household/erase?handler=File", new() { ["password"] = "guess" })
-        ).Page.ShouldContain("not the password");
+        ).Page.ShouldContain("not this household’s password");
         var (_, text) = await browser.SubmitAsync(
             "/household/erase",
             "/household/erase?handler=File",
@@ -219,19 +219,19 @@ public class HouseholdDataTests(TestServer server)
             await server.StoreAsync(played, Played.Round(played, 20, daysBack: 1));
         var browser = await Browser.SignedInAsync(server, household);
         var fields = new Dictionary<string, string> { ["name"] = household.Name, ["password"] = "guess" };
-        (await browser.SubmitAsync("/household/erase", "/household/erase", fields)).Page.ShouldContain("not the password");
+        (await browser.SubmitAsync("/household/erase", "/household/erase", fields)).Page.ShouldContain("not this household’s password");
         (
             await browser.SubmitAsync(
                 "/household/erase",
                 "/household/erase",
                 new(fields) { ["name"] = "x", ["password"] = TestServer.Password }
             )
-        ).Page.ShouldContain("as a sign that you mean it");
+        ).Page.ShouldContain("To be sure, type");
         (
             await browser.SubmitAsync("/household/erase", "/household/erase", new(fields) { ["password"] = TestServer.Password })
         ).Page.ShouldBe("/?erased=true");
         (await browser.GetAsync("/today")).StatusCode.ShouldBe(HttpStatusCode.Redirect);
-        (await browser.PageAsync("/?erased=true")).ShouldContain("is erased, for good");
+        (await browser.PageAsync("/?erased=true")).ShouldContain("is deleted for good");
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
             foreach (var table in HouseholdTables.All)
@@ -247,7 +247,7 @@ public class HouseholdDataTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, household);
         var (last, second) = ($"/household/players/{household.PlayerId}", Guid.CreateVersion7());
         (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "Nilo" })).Page.ShouldContain(
-            "goes with the household"
+            "only be deleted with the household"
         );
         var player = new Dictionary<string, string>
         {
@@ -261,10 +261,10 @@ public class HouseholdDataTests(TestServer server)
         await browser.SubmitAsync("/household", $"/household/players/{second}", new(player) { ["nickname"] = "Anitz" });
         (await browser.PageAsync("/household")).ShouldContain("Anitz");
         (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nobody" })).Page.ShouldContain(
-            "as a sign that you mean it"
+            "To be sure, type"
         );
         (await browser.SubmitAsync("/household", last + "?handler=Erase", new() { ["nickname"] = "nilo" })).Page.ShouldContain(
-            "not the password"
+            "not this household’s password"
         );
         (
             await browser.SubmitAsync(

@@ -24,7 +24,7 @@ public class HouseholdTests(TestServer server)
         var name = "Yard " + Guid.NewGuid().ToString("N")[..8];
         var browser = Browser.At(server);
         (await browser.SubmitAsync("/household/new", "/household/new", Form(name))).ShouldBe((HttpStatusCode.Redirect, "/household/words"));
-        (await browser.PageAsync("/today")).ShouldContain("Tupã, the floor is yours");
+        (await browser.PageAsync("/today")).ShouldContain("Tupã, let’s start");
         var (status, page) = await Browser.At(server).SubmitAsync("/household/new", "/household/new", Form(name.ToUpperInvariant()));
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         page.ShouldContain("Choose another name.");
@@ -40,11 +40,11 @@ public class HouseholdTests(TestServer server)
         foreach (
             var words in new[]
             {
-                "name has 2 to 40",
-                "has 8 to 200 characters",
+                "name needs 2 to 40",
+                "needs 8 to 200 characters",
                 "A nickname has",
-                "birth year is four digits",
-                "preferred one",
+                "birth year with four digits",
+                "foot do you like to use",
             }
         )
             page.ShouldContain(words);
@@ -68,7 +68,7 @@ public class HouseholdTests(TestServer server)
         );
         (await browser.SubmitAsync("/household", "/household?handler=Add", player)).Status.ShouldBe(HttpStatusCode.Redirect);
         await browser.SubmitAsync("/household", "/household/player", new() { ["player"] = id, ["back"] = "/records" });
-        (await browser.PageAsync("/today")).ShouldContain("Ilargi, the floor is yours");
+        (await browser.PageAsync("/today")).ShouldContain("Ilargi, let’s start");
         (await browser.PageAsync("/practise/one-touch-wall-other-foot")).ShouldContain("\"feet\":\"right\"");
     }
 
@@ -81,7 +81,7 @@ public class HouseholdTests(TestServer server)
             var (_, page) = await Browser
                 .At(server)
                 .SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = name, ["password"] = "wrong" });
-            page.ShouldContain("No household opens with that name and password");
+            page.ShouldContain("The name or the password is wrong");
             page.ShouldContain($"value=\"{name}\"");
         }
         var browser = await Browser.SignedInAsync(server, household);
@@ -110,6 +110,6 @@ public class HouseholdTests(TestServer server)
             new() { ["name"] = name.Replace('o', 'о'), ["password"] = "guess" }
         );
         status.ShouldBe(HttpStatusCode.TooManyRequests);
-        page.ShouldContain("tried too often");
+        page.ShouldContain("Too many tries");
     }
 }

@@ -34,7 +34,7 @@ public class JudgementPageTests(TestServer server)
         var (status, look) = await browser.SendFileAsync("/logbook/take-in", "/logbook/take-in?handler=Look", "notebook.csv", file);
         status.ShouldBe(HttpStatusCode.OK);
         look.ShouldContain("28 lines would be new");
-        look.ShouldContain("There is no drill no-such-drill here.");
+        look.ShouldContain("There is no drill called no-such-drill here.");
         (await server.BestsAsync(household)).ShouldBeEmpty("looking stores nothing");
 
         var batch = Guid.CreateVersion7();
@@ -45,11 +45,11 @@ public class JudgementPageTests(TestServer server)
         );
         taken.ShouldBe(HttpStatusCode.Redirect);
         place.ShouldContain("taken=28");
-        (await browser.PageAsync(place)).ShouldContain("28 sets were taken in.");
+        (await browser.PageAsync(place)).ShouldContain("28 sets were added.");
         var verdicts = await VerdictsAsync(household);
         verdicts.Select(verdict => verdict.Key.Feet).Order().ShouldBe([Feet.Left, Feet.Right]);
         verdicts.ShouldAllBe(verdict => verdict.NextSet.Chance > 0.25 && verdict.NextSet.Chance < 0.75);
-        (await browser.PageAsync("/today")).ShouldContain("Or one drill alone:");
+        (await browser.PageAsync("/today")).ShouldContain("Just one drill:");
         (await browser.PageAsync("/progress")).ShouldContain("When Gambeta said");
         (await browser.PageAsync("/drills/pull-back-laces-away/progress")).ShouldContain("class=\"band-5\"");
         (await (await browser.GetAsync("/drills/pull-back-laces-away/progress?form=csv&course=0")).Content.ReadAsStringAsync())
@@ -60,11 +60,11 @@ public class JudgementPageTests(TestServer server)
 
         // The same file again, and what was taken out, are known already.
         (await browser.SendFileAsync("/logbook/take-in", "/logbook/take-in?handler=Look", "notebook.csv", file)).Page.ShouldContain(
-            "28 are here already"
+            "28 are already here"
         );
         var csv = await (await browser.GetAsync("/logbook?weeks=12&form=csv")).Content.ReadAsStringAsync();
         (await browser.SendFileAsync("/logbook/take-in", "/logbook/take-in?handler=Look", "out.csv", csv)).Page.ShouldContain(
-            "28 are here already"
+            "28 are already here"
         );
 
         (
@@ -142,8 +142,8 @@ public class JudgementPageTests(TestServer server)
 
     [Theory]
     [InlineData("", "Choose a file first")]
-    [InlineData("\u0089PNG\r\n\u001a\n", "Line 1 of that file cannot be read")]
-    [InlineData("name,age\nx,9\n", "Line 1 of that file cannot be read")]
+    [InlineData("\u0089PNG\r\n\u001a\n", "Line 1 of that file can’t be read")]
+    [InlineData("name,age\nx,9\n", "Line 1 of that file can’t be read")]
     public async Task A_file_that_is_no_diary_is_refused_in_words(string file, string why)
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
@@ -303,7 +303,7 @@ public class JudgementPageTests(TestServer server)
             (await browser.PostAsync("/api/sets", post)).Status.ShouldBe(HttpStatusCode.OK);
         }
         foreach (var address in new[] { $"/practise/result/{session}", "/drills/pull-back-laces-away/progress" })
-            (await browser.PageAsync(address)).ShouldMatch("In the last third of a round the tempo is [56][0-9] % lower than in the first");
+            (await browser.PageAsync(address)).ShouldMatch("In the last third of a round you are [56][0-9] % slower");
     }
 
     [Fact]
@@ -347,10 +347,10 @@ public class JudgementPageTests(TestServer server)
 
     [Theory]
     [
-        InlineData("?from=2026-13-45&to=x", "8 weeks against the 8 before"),
-        InlineData("?from=0001-01-01&to=9999-12-31&thenFrom=9999-12-31&thenTo=0001-01-01", "against"),
-        InlineData("?weeks=2&from=2026-01-02", "against"),
-        InlineData("?weeks=-1&thenFrom=2026-01-01", "8 weeks against the 8 before")
+        InlineData("?from=2026-13-45&to=x", "The last 8 weeks and the 8 before"),
+        InlineData("?from=0001-01-01&to=9999-12-31&thenFrom=9999-12-31&thenTo=0001-01-01", "Compare"),
+        InlineData("?weeks=2&from=2026-01-02", "Compare"),
+        InlineData("?weeks=-1&thenFrom=2026-01-01", "The last 8 weeks and the 8 before")
     ]
     public async Task Any_days_that_are_asked_for_are_answered(string query, string says)
     {

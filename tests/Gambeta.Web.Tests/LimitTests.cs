@@ -118,7 +118,7 @@ public class LimitTests(TestServer server)
             (await browser.PostAsync("/api/sets", Set())).Status.ShouldBe(HttpStatusCode.OK);
         var (status, body) = await browser.PostAsync("/api/sets", Set());
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        body.ShouldContain("One sitting has 2 sets at most");
+        body.ShouldContain("One practice has 2 sets at most");
         for (var i = 0; i < 2; i++)
             (await browser.PostAsync("/api/sets", Played.Post(household, 20))).Status.ShouldBe(HttpStatusCode.OK);
         var token = await browser.PostAsync("/api/sets", Played.Post(household, 20));

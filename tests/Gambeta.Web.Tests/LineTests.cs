@@ -100,7 +100,7 @@ public class LineTests(TestServer server)
         (await PostAsync(line, 4, "/api/pains", hurts))
             .GetRawText()
             .ShouldBe(
-                """{"n":4,"status":422,"answer":{"title":"Not taken","status":422,"problems":["Where does it hurt?"],"ask":false}}"""
+                """{"n":4,"status":422,"answer":{"title":"Not saved","status":422,"problems":["Where does it hurt?"],"ask":false}}"""
             );
         (await server.BestsAsync(household)).ShouldBe([37m]);
     }
@@ -223,7 +223,7 @@ public class LineTests(TestServer server)
         };
         (await PostAsync(line, 1, "/api/sets", run))
             .GetRawText()
-            .ShouldStartWith("""{"n":1,"status":500,"answer":{"title":"Something broke","status":500,"problems":["It is our fault""");
+            .ShouldStartWith("""{"n":1,"status":500,"answer":{"title":"Something broke","status":500,"problems":["This is our mistake""");
         (await SayAsync(line, "{\"n\":2,\"to\":\"\\ud800\",\"body\":{}}")).GetProperty("status").GetInt32().ShouldBeInRange(400, 404);
         (await PostAsync(line, 3, "/api/sets", Played.Post(household, 20))).GetProperty("status").GetInt32().ShouldBe(200);
     }

@@ -12,7 +12,7 @@ public class PageTests(TestServer server)
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         (await browser.PageAsync("/today")).ShouldContain("Your first session");
         (await browser.PageAsync("/today")).ShouldContain("new to you");
-        (await browser.PageAsync("/drills/toe-taps")).ShouldContain("No mark yet");
+        (await browser.PageAsync("/drills/toe-taps")).ShouldContain("No record yet");
         (await browser.PageAsync("/logbook")).ShouldContain("Nothing in these weeks");
         (await browser.PageAsync("/records")).ShouldContain("No record yet");
         foreach (var card in server.Catalogue.Cards.Where((card, i) => i % 7 == 0 && !card.IsHeading))
@@ -59,18 +59,18 @@ public class PageTests(TestServer server)
         (await browser.PageAsync("/logbook?drill=juggling-streak")).ShouldContain("Nothing in these weeks");
         (await browser.PageAsync("/logbook?weeks=many&to=yesterday&drill=%27")).ShouldContain("3 sets");
         var records = await browser.PageAsync("/records");
-        records.ShouldContain("before it 31, which stood 3 days");
+        records.ShouldContain("before that 31, for 3 days");
         records.ShouldContain("2 steps from 31 touches to 34 touches");
         (await browser.PageAsync("/drills/pull-back-laces-away")).ShouldContain("34 touches");
     }
 
     [Theory]
-    [InlineData("-3", "30", 0, "cannot be below zero")]
+    [InlineData("-3", "30", 0, "cannot be less than zero")]
     [InlineData("", "30", 0, "A count is missing")]
-    [InlineData("12.5", "30", 0, "'12.5' is no whole number for left")]
+    [InlineData("12.5", "30", 0, "“12.5” is not a whole number for left")]
     [InlineData("999", "30", 0, "more than 8 touches a second")]
     [InlineData("30", "", 0, "How many seconds")]
-    [InlineData("30", "soon", 0, "'soon' is no number of seconds")]
+    [InlineData("30", "soon", 0, "“soon” is not a number of seconds")]
     [InlineData("30", "30", -1, "has not come yet")]
     public async Task A_mistake_in_the_form_is_named_and_what_was_typed_stays(string left, string seconds, int daysBack, string words)
     {
@@ -115,12 +115,12 @@ public class PageTests(TestServer server)
             }
         );
         status.ShouldBe(HttpStatusCode.Redirect);
-        (await browser.PageAsync(to)).ShouldContain("The set is mended");
+        (await browser.PageAsync(to)).ShouldContain("The set is fixed");
         (await browser.PageAsync($"/logbook/{set.Id}")).ShouldContain($"value=\"{Played.Day(4):yyyy-MM-dd}\"");
 
         var removal = Guid.CreateVersion7().ToString();
         (_, to) = await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Remove", new() { ["change"] = removal });
-        (await browser.PageAsync(to)).ShouldContain("The set is gone");
+        (await browser.PageAsync(to)).ShouldContain("The set is removed");
         (await browser.GetAsync($"/logbook/{set.Id}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await browser.SubmitAsync("/logbook", "/logbook?handler=Undo", new() { ["change"] = removal })).Status.ShouldBe(
             HttpStatusCode.Redirect
@@ -151,7 +151,7 @@ public class PageTests(TestServer server)
             ["day"] = Played.Day(1).ToString("yyyy-MM-dd"),
         };
         (await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", fields)).Page.ShouldContain(
-            "'fifteen' is no whole number for tries"
+            "“fifteen” is not a whole number for tries"
         );
         fields["tries"] = "7 12* 15";
         (await browser.SubmitAsync($"/logbook/{set.Id}", $"/logbook/{set.Id}?handler=Mend", fields)).Status.ShouldBe(

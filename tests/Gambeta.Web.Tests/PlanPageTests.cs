@@ -54,7 +54,7 @@ public sealed partial class PlanPageTests(TestServer server)
         next.Value.Session.OneAlone!.Item.Drill.ShouldBe(alone);
         var session = (await DiaryStore.TodayAsync(work, household.PlayerId, day.AddDays(-30), server.Catalogue)).Last[0].SessionId;
         var result = System.Net.WebUtility.HtmlDecode(await browser.PageAsync($"/practise/result/{session}"));
-        result.ShouldContain($"Next, today: {name}.");
+        result.ShouldContain($"Next, still today: {name}.");
         // Once today is played, it is the next day that is told.
         await server.StoreAsync(household, Played.Round(household, 33, daysBack: 0));
         System.Net.WebUtility.HtmlDecode(await browser.PageAsync($"/practise/result/{session}")).ShouldMatch(@"Next time, on \w+day: ");
@@ -86,7 +86,7 @@ public sealed partial class PlanPageTests(TestServer server)
         page = await PressAsync(browser, "Shorter");
         page.ShouldContain("15 min");
         (await PressAsync(browser, "Lighter")).ShouldContain("As hard as usual");
-        (await PressAsync(browser, "Elsewhere")).ShouldContain("Indoors after all");
+        (await PressAsync(browser, "Elsewhere")).ShouldContain("Play indoors");
 
         // Practised, printed, kept, beside the yard: a sheet like any other.
         page = await browser.PageAsync("/plan");
@@ -164,7 +164,7 @@ public sealed partial class PlanPageTests(TestServer server)
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
         page = await browser.PageAsync("/plan/together");
-        page.ShouldContain("Something of Oihane hurts");
+        page.ShouldContain("Oihane is hurt");
         page.ShouldNotContain("Oihane begins");
         await browser.SubmitAsync("/plan/together", "/plan/together", []);
         (await browser.PageAsync("/plan/together")).ShouldNotContain("Oihane begins");
@@ -226,7 +226,7 @@ public sealed partial class PlanPageTests(TestServer server)
                 }
             );
             status.ShouldBe(HttpStatusCode.UnprocessableEntity, minutes);
-            refused.ShouldContain("Minutes are a number from 5 to 90.");
+            refused.ShouldContain("Write minutes as a number from 5 to 90.");
             // What was typed is still there.
             refused.ShouldContain($"maxlength=\"2\" value=\"{minutes}\"");
             refused.ShouldContain("<option value=\"outdoors\" selected>");
@@ -244,7 +244,7 @@ public sealed partial class PlanPageTests(TestServer server)
                     ["wish"] = "family",
                 }
             )
-        ).ShouldContain("Fewer than 5 minutes are no session");
+        ).ShouldContain("Less than 5 minutes is too short");
         foreach (var drill in new[] { "", "no-such-drill", new string('x', 4000) })
             (await browser.SubmitAsync("/plan", "/plan?handler=Instead", new() { ["drill"] = drill })).Status.ShouldBe(
                 HttpStatusCode.Redirect
@@ -279,7 +279,7 @@ public sealed partial class PlanPageTests(TestServer server)
             await work.CommitAsync(TestContext.Current.CancellationToken);
         }
         var hurt = await browser.PageAsync("/plan");
-        hurt.ShouldContain("Something hurt, so nothing is planned");
+        hurt.ShouldContain("Something hurts, so nothing is planned");
         DrillsOf(hurt).ShouldBeEmpty();
         (await browser.PageAsync("/today")).ShouldNotContain("data-key=\"S\"");
         DrillsOf(await PressAsync(browser, "Longer")).ShouldBeEmpty();

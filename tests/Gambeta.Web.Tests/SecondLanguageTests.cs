@@ -263,7 +263,7 @@ public sealed partial class SecondLanguageTests(TestServer server)
             Keys.Choices<Happening>(),
             Keys.Choices<SheetPart>(),
             "measured by",
-            "'id'",
+            "“id”",
         ];
         return
         [

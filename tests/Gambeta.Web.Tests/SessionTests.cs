@@ -49,11 +49,18 @@ public class SessionTests(TestServer server)
     [Theory]
     [InlineData("game-bottle-stations", "l300 x400 r500 l300 l900", 31.02, "both", "31.1 s", "4 of 4 stations in 31.0 s, tries 1, 2, 1, 1")]
     [InlineData("game-wall-target", "l#3:200 x300 l#1:200", 9, "left", "4 points in 3 tries", "4 points: 3, 0, 1")]
-    [InlineData("game-touch-race", "l30 r30 l30 s20 l30 r30 x40", 4, "both", "3 touches on the way", "run-ins of 3, 2 (lost)")]
-    [InlineData("game-trap-square", "l300 l300 l300 x300", 14, "left", "dead from the knee", "2 of 2 from the knee, 1 of 2 from the hip")]
+    [InlineData("game-touch-race", "l30 r30 l30 s20 l30 r30 x40", 4, "both", "3 touches on the way", "runs of 3, 2 (lost)")]
+    [InlineData(
+        "game-trap-square",
+        "l300 l300 l300 x300",
+        14,
+        "left",
+        "trapped from the knee",
+        "2 of 2 from the knee, 1 of 2 from the hip"
+    )]
     [InlineData("strike-both-feet", "l#4:300 r#3:300 xl300", 12, "both", "2 of 3", "2 of 3: 1 low right, 1 high left")]
-    [InlineData("game-ladder", "l100 s100 l100 r100 s50", 4.5, "both", "rung 2", "rung 2, goes of 1 (stopped), 2 (stopped)")]
-    [InlineData("zigzag-and-home", "x300 s1700", 20, "both", "21.5 s", "20.0 s, 1 clipped, 1.5 s for each")]
+    [InlineData("game-ladder", "l100 s100 l100 r100 s50", 4.5, "both", "step 2", "step 2, tries of 1 (stopped), 2 (stopped)")]
+    [InlineData("zigzag-and-home", "x300 s1700", 20, "both", "21.5 s", "20.0 s, 1 clipped, plus 1.5 s each")]
     public async Task Every_challenge_is_scored_stored_read_back_mended_and_undone(
         string drill,
         string events,
@@ -116,7 +123,7 @@ public class SessionTests(TestServer server)
         );
         var bare = Tapped(household, "inside-taps", "l5", 20, planned: 20);
         bare.Remove("events");
-        (await browser.PostAsync("/api/sets", bare)).Body.ShouldContain("incomplete");
+        (await browser.PostAsync("/api/sets", bare)).Body.ShouldContain("is missing");
     }
 
     [Theory]
@@ -253,10 +260,10 @@ public class SessionTests(TestServer server)
             )
         ).Status.ShouldBe(HttpStatusCode.OK);
         var page = await browser.PageAsync($"/practise/result/{post["session"]}");
-        page.ShouldContain("It fell apart, the other foot a bit behind.");
+        page.ShouldContain("Lost it, other foot a bit worse.");
         page.ShouldMatch("Next(, today| time, on \\w+day): ", "what comes next is what is planned");
         page.ShouldContain("value=\"7\" checked");
-        page.ShouldContain("10 of 10 touches on the beat");
+        page.ShouldContain("10 of 10 on the beat");
         (
             await browser.SubmitAsync(
                 $"/practise/result/{post["session"]}",
@@ -306,7 +313,7 @@ public class SessionTests(TestServer server)
                 control = "easy",
             }
         );
-        (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("It fell apart");
+        (await browser.PageAsync($"/practise/result/{post["session"]}")).ShouldContain("Lost it");
     }
 
     [Theory]
@@ -349,7 +356,7 @@ public class SessionTests(TestServer server)
         {
             var page = await browser.PageAsync(path);
             page.ShouldContain("Your knee hurt, today.");
-            page.ShouldContain("doctor or a physio before you go on");
+            page.ShouldContain("doctor or physio before you play again");
             page.ShouldNotContain("data-do=\"start\"");
         }
         // One press is not enough: as long as no word is chosen it takes the password.
@@ -366,7 +373,7 @@ public class SessionTests(TestServer server)
                 "/practise/toe-taps?wrong=true"
             );
         }
-        (await browser.PageAsync("/practise/toe-taps?wrong=true")).ShouldContain("That was not it.");
+        (await browser.PageAsync("/practise/toe-taps?wrong=true")).ShouldContain("That is not the word.");
         (await browser.PageAsync("/practise/toe-taps")).ShouldNotContain("data-do=\"start\"");
         (
             await browser.SubmitAsync(
@@ -383,12 +390,12 @@ public class SessionTests(TestServer server)
     {
         var (browser, _) = await ThereAsync();
         var page = await browser.PageAsync("/practise/juggling-streak");
-        page.ShouldContain("Where is it?");
+        page.ShouldContain("Where will you play?");
         page.ShouldContain("data-check=\"soft ball\"");
         page.ShouldContain("data-check=\"thunder\"");
         (await browser.PageAsync("/practise/juggling-streak?where=indoors")).ShouldNotContain("data-check=\"thunder\"");
         (await browser.PageAsync("/practise/juggling-streak?where=outdoors")).ShouldNotContain("data-check=\"soft ball\"");
-        (await browser.PageAsync("/practise/zigzag-and-home")).ShouldNotContain("Where is it?");
+        (await browser.PageAsync("/practise/zigzag-and-home")).ShouldNotContain("Where will you play?");
     }
 
     [Fact]
@@ -401,7 +408,7 @@ public class SessionTests(TestServer server)
                 "/household/grown-up",
                 new() { ["word"] = "abc", ["password"] = TestServer.Password }
             )
-        ).Page.ShouldContain("The word has four signs");
+        ).Page.ShouldContain("The word needs four signs");
         (
             await browser.SubmitAsync("/household/grown-up", "/household/grown-up", new() { ["word"] = "12 ab", ["password"] = "not it" })
         ).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);

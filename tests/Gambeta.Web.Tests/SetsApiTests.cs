@@ -79,20 +79,20 @@ public class SetsApiTests(TestServer server)
                     draft = new { left = -1, seconds = 30 },
                 }
             )
-        ).Body.ShouldContain("below zero");
+        ).Body.ShouldContain("less than zero");
         (await server.BestsAsync(household)).ShouldBe([37m]);
     }
 
     [Theory]
-    [InlineData("drill", "keepie-uppie", "There is no drill called 'keepie-uppie'.")]
-    [InlineData("drill", null, "There is no drill called ''.")]
+    [InlineData("drill", "keepie-uppie", "There is no drill called “keepie-uppie”.")]
+    [InlineData("drill", null, "There is no drill called “”.")]
     [InlineData("feet", "middle", "Which foot was it: left, right or both?")]
     [InlineData("feet", "both", "Pull back, laces away is not played with both feet.")]
     [InlineData("countedBy", "guessed", "Say how it was counted")]
-    [InlineData("order", 0, "The set is incomplete.")]
-    [InlineData("plannedSeconds", -30, "The set is incomplete.")]
+    [InlineData("order", 0, "Part of the set is missing.")]
+    [InlineData("plannedSeconds", -30, "Part of the set is missing.")]
     [InlineData("startedAt", "2999-01-01T12:00:00Z", "That day has not come yet.")]
-    [InlineData("startedAt", "1999-01-01T12:00:00Z", "years back")]
+    [InlineData("startedAt", "1999-01-01T12:00:00Z", "years ago")]
     public async Task What_is_wrong_with_a_set_is_said_in_words(string field, object? value, string words)
     {
         var household = await server.NewHouseholdAsync();
@@ -127,7 +127,7 @@ public class SetsApiTests(TestServer server)
         );
         var browser = await Browser.SignedInAsync(server, household);
         (await browser.PostAsync("/api/sets", Played.Post(household, 34), withToken: false)).Status.ShouldBe(HttpStatusCode.BadRequest);
-        (await browser.PostAsync("/api/sets", new { id = "not an id" })).Body.ShouldContain("is not what it should be");
+        (await browser.PostAsync("/api/sets", new { id = "not an id" })).Body.ShouldContain("is not as it should be");
         (await server.BestsAsync(household)).ShouldBeEmpty();
     }
 }

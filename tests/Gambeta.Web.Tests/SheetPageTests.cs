@@ -65,7 +65,7 @@ public class SheetPageTests(TestServer server)
         var (status, page) = await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Save&id={Guid.CreateVersion7()}", form);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         page.ShouldContain("1 to 12 rounds of 5 to 300 seconds");
-        page.ShouldContain("not on the shelf any more");
+        page.ShouldContain("no longer on the shelf");
         page.ShouldContain("a whole number from 1 to 180");
         page.ShouldContain("Give it a name");
         page.ShouldContain("value=\"99\"");
@@ -78,7 +78,7 @@ public class SheetPageTests(TestServer server)
                 $"/sheets/edit?handler=Save&id={Guid.CreateVersion7()}",
                 Form([.. Enumerable.Repeat("fun toe-taps usual", 17)])
             )
-        ).Page.ShouldContain("16 drills at most");
+        ).Page.ShouldContain("room for 16 drills");
     }
 
     [Fact]
@@ -93,7 +93,7 @@ public class SheetPageTests(TestServer server)
         Order(await Send("Down&row=1", form)).ShouldBe(["toe-taps", "inside-taps"]);
         Order(await Send("Remove&row=0", form)).ShouldBe(["inside-taps"]);
         form["typed.Add"] = "nothing like it";
-        (await Send("Add", form)).ShouldContain("No drill is called “nothing like it”.");
+        (await Send("Add", form)).ShouldContain("There is no drill called “nothing like it”.");
 
         async Task<string> Send(string handler, Dictionary<string, string> fields) =>
             (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler={handler}&id={id}", fields)).Page;
@@ -110,11 +110,11 @@ public class SheetPageTests(TestServer server)
         var form = Form("focus game-touch-race usual", "focus zigzag-and-home usual", "focus game-sole-race usual");
         form["typed.Minutes"] = "3";
         var page = (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Sums&id={Guid.CreateVersion7()}", form)).Page;
-        page.ShouldContain("does not begin with a warm-up");
-        page.ShouldContain("longer than there is time");
-        page.ShouldContain("lays the yard 1 time less");
+        page.ShouldContain("There is no warm-up");
+        page.ShouldContain("longer than you have");
+        page.ShouldContain("you set out the yard 1 time less");
         var ordered = (await browser.SubmitAsync("/sheets/edit", $"/sheets/edit?handler=Order&id={Guid.CreateVersion7()}", form)).Page;
-        ordered.ShouldNotContain("lays the yard");
+        ordered.ShouldNotContain("you set out the yard");
     }
 
     [Fact]
@@ -143,7 +143,7 @@ public class SheetPageTests(TestServer server)
             )
         ).Page;
         // Forty touches in thirty seconds are eighty in a minute.
-        page.ShouldContain("1 of 1 with Nilo's own tempo");
+        page.ShouldContain("1 of 1 at Nilo’s own tempo");
         page.ShouldContain("~40");
     }
 }

@@ -147,7 +147,7 @@ public class SignInTests(TestServer server)
                     ["password"] = "kettle and sparrow",
                 }
             )
-        ).Page.ShouldContain("Check each word");
+        ).Page.ShouldContain("Check the name and each word");
         (
             await visitor.SubmitAsync(
                 "/recover",
@@ -159,7 +159,7 @@ public class SignInTests(TestServer server)
                     ["password"] = "password",
                 }
             )
-        ).Page.ShouldContain("one of the first");
+        ).Page.ShouldContain("try that password first");
         var typed = words.ToUpperInvariant().Replace(" ", ",\n", StringComparison.Ordinal);
         (
             await visitor.SubmitAsync(
@@ -193,11 +193,11 @@ public class SignInTests(TestServer server)
     }
 
     [Theory]
-    [InlineData("password", "one of the first")]
-    [InlineData("12345678", "one of the first")]
-    [InlineData("PASSWORD1", "one of the first")]
-    [InlineData("aaaaaaaaaa", "one of the first")]
-    [InlineData("Las Gaviotas", "household's name")]
+    [InlineData("password", "try that password first")]
+    [InlineData("12345678", "try that password first")]
+    [InlineData("PASSWORD1", "try that password first")]
+    [InlineData("aaaaaaaaaa", "try that password first")]
+    [InlineData("Las Gaviotas", "household’s name")]
     [InlineData("short", "8 to 200 characters")]
     [InlineData("long enough", null)]
     [InlineData("sardine tractor", null)]
@@ -316,13 +316,13 @@ public class SignInTests(TestServer server)
         await Browser.At(full).SubmitAsync("/", "/?handler=Demo", []);
         var (status, page) = await Browser.At(full).SubmitAsync("/", "/?handler=Demo", []);
         status.ShouldBe(HttpStatusCode.TooManyRequests);
-        page.ShouldContain("Every demo is taken just now");
+        page.ShouldContain("All demo copies are in use");
         await using var without = server.With(host => host.UseSetting("Demo", "false"));
         var visitor = Browser.At(without);
         (await visitor.PageAsync("/")).ShouldNotContain("demo");
         (await visitor.SubmitAsync("/", "/?handler=Demo", [])).Status.ShouldBe(HttpStatusCode.NotFound);
         (await visitor.SubmitAsync("/", "/?handler=SignIn", new() { ["name"] = DemoHousehold.Name, ["password"] = "" })).Page.ShouldContain(
-            "No household opens"
+            "The name or the password is wrong"
         );
     }
 

@@ -18,7 +18,7 @@ public class StartTests
         );
         var (code, error) = await StartAsync([], ("DrillFolder", folder.FullName));
         code.ShouldBe(1);
-        error.ShouldContain("broken.yaml, line 4: 'luck' is no measured by");
+        error.ShouldContain("broken.yaml, line 4: “luck” is not a measured by");
         folder.Delete(recursive: true);
     }
 
@@ -61,7 +61,9 @@ public class StartTests
             await ClusterAsync("down", folder.FullName);
             var away = await browser.GetAsync("/today");
             away.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
-            (await away.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("The logbook cannot be reached");
+            System
+                .Net.WebUtility.HtmlDecode(await away.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))
+                .ShouldContain("The logbook can’t be reached");
             (await browser.GetAsync("/healthz")).StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
 
             await ClusterAsync("up", folder.FullName, port);

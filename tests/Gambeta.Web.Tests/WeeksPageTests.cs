@@ -42,21 +42,21 @@ public sealed partial class WeeksPageTests(TestServer server)
         page.ShouldContain("Every other day, 15 minutes");
         await PressAsync(browser, "Away", new() { ["kind"] = "holiday", ["id"] = $"{Guid.CreateVersion7()}" });
         page = await browser.PageAsync("/weeks");
-        page.ShouldContain("Today: a rest");
+        page.ShouldContain("Today: rest");
         page.ShouldContain(">away<");
-        (await browser.PageAsync("/today")).ShouldContain("A light one all the same");
+        (await browser.PageAsync("/today")).ShouldContain("An easy one all the same");
         await PressAsync(browser, "Back");
         (await browser.PageAsync("/weeks")).ShouldContain("Today: practice, 15 min");
         // Growing fast: what is laid out is light; nonsense is no press.
         await PressAsync(browser, "Away", new() { ["kind"] = "growing", ["id"] = $"{Guid.CreateVersion7()}" });
-        (await browser.PageAsync("/weeks")).ShouldContain("Growing fast: light days");
-        (await browser.PageAsync("/plan")).ShouldContain("A light day");
+        (await browser.PageAsync("/weeks")).ShouldContain("You are growing fast: easy days");
+        (await browser.PageAsync("/plan")).ShouldContain("An easy day");
         await PressAsync(browser, "Back");
         await PressAsync(browser, "Away", new() { ["kind"] = "on the moon", ["id"] = "x" });
         (await browser.PageAsync("/weeks")).ShouldContain("Today: practice, 15 min");
         // A sore knee stops everything, as any pain does, until a grown-up has let it pass.
         await PressAsync(browser, "Knee");
-        (await browser.PageAsync("/weeks")).ShouldContain("Something hurts, so nothing is laid out");
+        (await browser.PageAsync("/weeks")).ShouldContain("Something hurts, so nothing is planned");
         (await browser.PageAsync("/today")).ShouldContain("On hold");
         (await browser.PageAsync("/practise/toe-taps")).ShouldContain("Your knee hurt");
         await using var work = await server.Database.BeginAsync(household.Id);
@@ -70,10 +70,10 @@ public sealed partial class WeeksPageTests(TestServer server)
         for (var day = 9; day >= 3; day -= 2)
             await server.StoreAsync(household, Played.Round(household, 20 + day, daysBack: day));
         var page = await browser.PageAsync("/weeks");
-        page.ShouldContain("A usual week:");
+        page.ShouldContain("Your usual week has");
         // Three days ago was the last: the day after the next was left out, wherever in the week that lies.
         if (Played.Day(1).DayOfWeek is not DayOfWeek.Sunday)
-            page.ShouldContain("was left out. Nothing is doubled for it");
+            page.ShouldContain("You do not have to make up for it");
         page.ShouldContain("Today: ");
         var json = JsonDocument.Parse(await (await browser.GetAsync("/api/weeks")).Content.ReadAsStringAsync()).RootElement;
         json.GetProperty("file").GetString().ShouldBe("gambeta weeks");
@@ -114,11 +114,11 @@ public sealed partial class WeeksPageTests(TestServer server)
             status.ShouldBe(HttpStatusCode.UnprocessableEntity);
             page.ShouldContain(words);
         }
-        await RefusedAsync("Minutes a day are a number from 5 to 90", ("school", "every other day"), ("minutes", "4"));
+        await RefusedAsync("Write minutes a day as a number from 5 to 90", ("school", "every other day"), ("minutes", "4"));
         await RefusedAsync("value=\"lots\"", ("school", "every other day"), ("minutes", "lots"));
         await RefusedAsync("Choose at least one day", ("school", "own days"), ("minutes", "20"));
         await RefusedAsync(
-            "Minutes with a club are a number from 10 to 180",
+            "Write club minutes as a number from 10 to 180",
             ("school", "own days"),
             ("days", "monday"),
             ("minutes", "20"),
@@ -163,19 +163,19 @@ public sealed partial class WeeksPageTests(TestServer server)
         }
         const string pull = "pull-back-laces-away";
         (await RefusedAsync(("kind", "reach"), ("drill", ""), ("value", "10"))).ShouldContain("Choose a drill");
-        (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "10001"))).ShouldContain("The value is a number from 1 to 10000");
+        (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "10001"))).ShouldContain("Write a number from 1 to 10000");
         (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "50"), ("by", $"{Played.Day(1):yyyy-MM-dd}"))).ShouldContain(
-            "That day has passed"
+            "That day is over"
         );
         (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "50"), ("by", "9999-12-31"))).ShouldContain("nearer day");
-        (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "50"), ("by", "soon"))).ShouldContain("That is no day");
+        (await RefusedAsync(("kind", "reach"), ("drill", pull), ("value", "50"), ("by", "soon"))).ShouldContain("That is not a day");
         (await RefusedAsync(("kind", "feint a side"), ("drill", "toe-taps"))).ShouldContain("Choose a feint");
         (await RefusedAsync(("kind", "keep going"), ("value", "9"))).ShouldContain("from 1 to 7");
 
         Task SetAsync(params (string, string)[] fields) =>
             PressAsync(browser, "Goal", Rhythm([("id", $"{Guid.CreateVersion7()}"), .. fields]), "/weeks/rhythm");
         await SetAsync(("kind", "reach"), ("drill", pull), ("value", "10000"));
-        (await browser.PageAsync("/weeks")).ShouldContain("Nobody can say yet");
+        (await browser.PageAsync("/weeks")).ShouldContain("We can’t say yet");
         for (var day = 12; day > 0; day -= 2)
             foreach (var feet in new[] { Feet.Left, Feet.Right })
                 await server.StoreAsync(
@@ -186,22 +186,22 @@ public sealed partial class WeeksPageTests(TestServer server)
                         Touches = feet == Feet.Left ? new(30 + (day % 4), 0) : new(0, 31 + (day % 3)),
                     }
                 );
-        (await browser.PageAsync("/weeks")).ShouldContain("Further than can be foretold");
+        (await browser.PageAsync("/weeks")).ShouldContain("Too far ahead to say");
         await SetAsync(("kind", "reach"), ("drill", pull), ("value", "12"));
         (await browser.PageAsync("/weeks")).ShouldContain("Reached. Choose the next one");
         await SetAsync(("kind", "keep going"), ("value", "2"));
-        (await RefusedAsync(("kind", "level feet"))).ShouldContain("3 goals at once are enough");
+        (await RefusedAsync(("kind", "level feet"))).ShouldContain("3 goals at a time are enough");
         await using (var work = await server.Database.BeginAsync(household.Id))
             foreach (var goal in await GoalStore.AllAsync(work, household.PlayerId))
                 await PressAsync(browser, "Drop", new() { ["goal"] = $"{goal.Id}" }, "/weeks/rhythm");
-        (await browser.PageAsync("/weeks")).ShouldContain("No goal is needed");
+        (await browser.PageAsync("/weeks")).ShouldContain("You don’t need a goal");
         // In reach: between which days, and its drill comes for it.
         await SetAsync(("kind", "reach"), ("drill", pull), ("value", "35"), ("by", $"{Played.Day(-30):yyyy-MM-dd}"));
         var page = await browser.PageAsync("/weeks");
         page.ShouldContain("chances in 10");
         page.ShouldMatch("Likely between|Not before|early for it");
         // On a day with records to try for, that is told before.
-        (await browser.PageAsync("/plan")).ShouldMatch("your goal is about it|a record in reach");
+        (await browser.PageAsync("/plan")).ShouldMatch("for your goal|a record is close");
     }
 
     [Fact]
@@ -340,12 +340,12 @@ public sealed partial class WeeksPageTests(TestServer server)
         async Task<(HttpStatusCode Status, string Page)> SendAsync(string file) =>
             await browser.SendFileAsync("/weeks/rhythm", "/weeks/rhythm?handler=Dates", "club.ics", file);
         (await SendAsync(File(3))).Status.ShouldBe(HttpStatusCode.Redirect);
-        (await browser.PageAsync("/weeks/rhythm")).ShouldContain("3 days ahead");
+        (await browser.PageAsync("/weeks/rhythm")).ShouldContain("3 days coming up");
         (await browser.PageAsync("/weeks")).ShouldContain(">match<");
-        (await SendAsync("no calendar at all")).Page.ShouldContain("That is no calendar file");
-        (await SendAsync(File(5000))).Page.ShouldMatch("days ahead at most|too large");
-        (await SendAsync(File(0))).Page.ShouldContain("No day of it lies in the year ahead");
-        (await browser.PageAsync("/weeks/rhythm")).ShouldContain("3 days ahead", customMessage: "what was there is still there");
+        (await SendAsync("no calendar at all")).Page.ShouldContain("That is not a calendar file");
+        (await SendAsync(File(5000))).Page.ShouldMatch("days to come|too big");
+        (await SendAsync(File(0))).Page.ShouldContain("It has no day in the coming year");
+        (await browser.PageAsync("/weeks/rhythm")).ShouldContain("3 days coming up", customMessage: "what was there is still there");
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
             // Days and lengths, nobody's names.
@@ -361,6 +361,6 @@ public sealed partial class WeeksPageTests(TestServer server)
             (await work.ExecuteScalarAsync<int>("select count(*) from club_date")).ShouldBe(3);
         }
         await PressAsync(browser, "RemoveDates", [], "/weeks/rhythm");
-        (await browser.PageAsync("/weeks/rhythm")).ShouldContain("None ahead.");
+        (await browser.PageAsync("/weeks/rhythm")).ShouldContain("None coming up.");
     }
 }

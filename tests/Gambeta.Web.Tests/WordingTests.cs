@@ -67,10 +67,10 @@ public class WordingTests
         var hits = Played.Round(household, 10, 0) with { Result = new HitsResult(7, 3) };
         (Wording.Brief(hits), Wording.Full(hits)).ShouldBe(("7 of 10", "7 of 10"));
         var ladder = Played.Round(household, 3, 0) with { Result = new LadderResult([new(1, TryEnd.Stopped), new(1, TryEnd.Dropped)]) };
-        (Wording.Brief(ladder), Wording.Full(ladder)).ShouldBe(("rung 1", "rung 1, goes of 1 (stopped), 1"));
+        (Wording.Brief(ladder), Wording.Full(ladder)).ShouldBe(("step 1", "step 1, tries of 1 (stopped), 1"));
         Wording.Value(new Measure(MeasureKind.HitsOutOf, 12), 9).ShouldBe("9 of 12");
         Wording.Unit(new Measure(MeasureKind.HitsOutOf, 12)).ShouldBe("of 12 tries");
-        Wording.Value(new Measure(MeasureKind.LadderRung), 4).ShouldBe("rung 4");
+        Wording.Value(new Measure(MeasureKind.LadderRung), 4).ShouldBe("step 4");
     }
 
     [Fact]
@@ -80,7 +80,7 @@ public class WordingTests
         Said("pull-back-laces-away", DoseWay.Time).ShouldBe("3 × 30 s each foot");
         Said("pull-back-laces-away", DoseWay.Reps).ShouldBe("2 × 25 reps each foot");
         Said("kill-dropped", DoseWay.Reps).ShouldBe("2 × 10 tries each foot");
-        Said("game-ladder", DoseWay.Own).ShouldBe("16 goes");
+        Said("game-ladder", DoseWay.Own).ShouldBe("16 tries");
         Said("juggling-one-foot", DoseWay.Own).ShouldBe("6 tries each foot");
         Said("weave-other-foot", DoseWay.Own).ShouldBe("3 runs, other foot");
         Wording.Gear(cards.Find("zigzag-and-home")!.Gear).ShouldBe("ball, 4 markers");
@@ -96,7 +96,7 @@ public class WordingTests
         var words = Enum.GetValues<CautionKind>().Select(kind => Wording.Caution(kind, heading, new Lengths(Units.Metric))).ToList();
         words.ShouldBeUnique();
         words[(int)CautionKind.Heading].ShouldContain("rules of your own association and club");
-        words[(int)CautionKind.TooYoung].ShouldBe("This drill is from 12 years on.");
+        words[(int)CautionKind.TooYoung].ShouldBe("For players of 12 and up.");
     }
 
     [Fact]

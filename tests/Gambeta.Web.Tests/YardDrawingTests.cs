@@ -143,7 +143,7 @@ public class YardDrawingTests
     [InlineData("5", "1000", null, null, "from near to far")]
     [InlineData("5", "eight", null, null, "from near to far")]
     [InlineData("5", "8", "6", "2", "wider than its side")]
-    [InlineData("5", "8", "4", "99", "wall's height")]
+    [InlineData("5", "8", "4", "99", "wall’s height")]
     public void A_space_is_taken_or_what_is_wrong_is_said(string width, string length, string? wallWidth, string? wallHeight, string? wrong)
     {
         var typed = TypedSpace.Empty with
@@ -171,11 +171,11 @@ public class YardDrawingTests
         YardWords.Tape(new Spot(-1.36, 1.7), Metric).ShouldBe("1.70 m ahead, 1.36 m left");
         YardWords
             .Run(Shape.Of(ShapeKind.Zigzag).Lay(new Dictionary<string, double>()))
-            .ShouldBe("Run: left of 1, right of 2, left of 3, once all the way round 4, past it on its right, home.");
+            .ShouldBe("Run: left of 1, right of 2, left of 3, once all the way round 4, then past it on its right, back home.");
         YardWords
             .Problem(new LayoutProblem(LayoutProblemKind.MarkersTooClose, 2, 3, 0.6), 0.4, Metric)
             .ShouldBe(
-                "Markers 2 and 3 are 0.60 m apart: with 0.40 m clear of each nobody gets between them. Move one, or keep less clear."
+                "Markers 2 and 3 are 0.60 m apart. Nobody gets between them with 0.40 m to keep from each. Move one, or keep less distance."
             );
         foreach (var kind in Enum.GetValues<LayoutProblemKind>())
             YardWords.Problem(new LayoutProblem(kind, 1, 2, 0.3), 0.4, Metric).ShouldEndWith(".");

@@ -49,7 +49,7 @@ public partial class YardPageTests(TestServer server)
         const string Way = "/yard/plan?drill=out-turn-home&space=none&shape=single-marker&m.distance=5&by=left-foot&turn=turn-outside-hook";
         var page = await browser.PageAsync(Way);
         page.ShouldContain("With the left foot. At 1: Outside hook.");
-        page.ShouldContain("Keep it as");
+        page.ShouldContain("Save it as");
         (
             await browser.PageAsync(
                 "/yard/plan?drill=out-turn-home&space=none&shape=single-marker&m.distance=5&by=nonsense&turn=no-such-turn"
@@ -127,17 +127,17 @@ public partial class YardPageTests(TestServer server)
         var (household, browser, space) = await WithPatioAsync();
         (await browser.PostAsync("/api/sets", Run(household, 20, null))).Status.ShouldBe(HttpStatusCode.OK);
         var page = await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&space={space}");
-        page.ShouldContain("Too large for Patio");
+        page.ShouldContain("Too big for Patio");
         var smaller = Smaller().Match(page).Groups[1].Value;
         page = await browser.PageAsync(smaller);
         page.ShouldContain(">fits<");
         page.ShouldContain("Walk it out");
         page.ShouldContain("From the near left corner:");
-        page.ShouldContain("Your 20.0 s on another layout stays with that one");
+        page.ShouldContain("Your 20.0 s was on another layout and stays there");
         var (status, address) = await browser.SubmitAsync(smaller, smaller + "&handler=Keep", new() { ["name"] = "Patio zigzag" });
         status.ShouldBe(HttpStatusCode.Redirect);
         address.ShouldEndWith("told=new");
-        (await browser.PageAsync(address)).ShouldContain("its record starts with the first run on it");
+        (await browser.PageAsync(address)).ShouldContain("its record starts with your first run");
         var key = Key().Match(address).Groups[1].Value;
 
         // What was laid out last is what is run on, until another one is asked for.
@@ -157,7 +157,7 @@ public partial class YardPageTests(TestServer server)
         (await browser.SubmitAsync(smaller, Moved(smaller, 0.2) + "&handler=Keep", new() { ["name"] = "Another" })).Page.ShouldContain(
             "told=new"
         );
-        (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&layout={key}")).ShouldContain("Best on this layout: 24.5 s");
+        (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&layout={key}")).ShouldContain("Record on this layout: 24.5 s");
     }
 
     private static string Moved(string address, double by)
@@ -169,15 +169,15 @@ public partial class YardPageTests(TestServer server)
 
     [Theory]
     [InlineData("&at=0+1;0.5+1&run=1+left,2+right", "Markers 1 and 2 are 0.50 m apart")]
-    [InlineData("&at=0+3;0+3&run=1+left", "stand on top of each other")]
+    [InlineData("&at=0+3;0+3&run=1+left", "are in the same place")]
     [InlineData("&at=0+3&run=4+left", "there is no marker 4")]
-    [InlineData("&at=zero+3&run=1+left", "no place for a marker")]
+    [InlineData("&at=zero+3&run=1+left", "not a place for a marker")]
     [InlineData("&at=0+3&run=1+left&wall=3.1", "goes through the wall")]
-    [InlineData("&at=0+4&run=1+left&wall=3", "Marker 1 stands behind the wall")]
-    [InlineData("&at=0+3&run=1+left&clear=9", "The clearance goes from")]
-    [InlineData("&shape=zigzag&m.ahead=long", "“long” is no length")]
-    [InlineData("&shape=zigzag&m.ahead=-2", "goes from 0.40 m to 10.00 m")]
-    [InlineData("&shape=zigzag&m.markers=2.5", "Markers goes from 2 to 12")]
+    [InlineData("&at=0+4&run=1+left&wall=3", "Marker 1 is behind the wall")]
+    [InlineData("&at=0+3&run=1+left&clear=9", "Distance to keep:")]
+    [InlineData("&shape=zigzag&m.ahead=long", "“long” is not a length")]
+    [InlineData("&shape=zigzag&m.ahead=-2", ": 0.40 m to 10.00 m")]
+    [InlineData("&shape=zigzag&m.markers=2.5", "Markers: 2 to 12")]
     [InlineData("&shape=line&m.gap=0.5", "Markers 1 and 2 are 0.50 m apart")]
     public async Task What_is_wrong_with_a_layout_is_said_and_what_was_typed_stays(string layout, string words)
     {
@@ -192,11 +192,11 @@ public partial class YardPageTests(TestServer server)
     {
         var (_, browser, space) = await WithPatioAsync();
         (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&space={space}&at=2+9&run=1+left&from=2+2;2+2")).ShouldContain(
-            "It sticks out of Patio"
+            "Too big for Patio"
         );
         var wall = await browser.PageAsync($"/yard/plan?drill=game-wall-target&space={space}");
         wall.ShouldContain("Patio has no wall");
-        wall.ShouldContain("These have room there");
+        wall.ShouldContain("These fit there");
         (await browser.PageAsync($"/yard/plan?drill=zigzag-and-home&space={space}&shape=zigzag&m.side=8")).ShouldContain("Not in Patio");
     }
 
@@ -225,10 +225,10 @@ public partial class YardPageTests(TestServer server)
     }
 
     [Theory]
-    [InlineData("walk", "30", "That would be a leap for somebody of")]
+    [InlineData("walk", "30", "Those would be jumps for somebody of")]
     [InlineData("walk", "1", "less than 0.20 m a pace")]
-    [InlineData("walk", "far", "How far did the 10 paces come?")]
-    [InlineData("height", "9", "A height lies between")]
+    [InlineData("walk", "far", "How far did you get with 10 paces?")]
+    [InlineData("height", "9", "Write a height between")]
     public async Task A_pace_that_nobody_has_is_not_taken(string by, string typed, string words)
     {
         var household = await server.NewHouseholdAsync();
@@ -279,12 +279,12 @@ public partial class YardPageTests(TestServer server)
         };
         (await browser.PostAsync("/api/checks", check)).Status.ShouldBe(HttpStatusCode.OK);
         (await browser.PostAsync("/api/checks", check)).Status.ShouldBe(HttpStatusCode.OK);
-        (await browser.PageAsync($"/practise/zigzag-and-home?space={space}")).ShouldContain("Looked at today already");
+        (await browser.PageAsync($"/practise/zigzag-and-home?space={space}")).ShouldContain("You checked this today");
         await browser.PostAsync("/api/sets", new Dictionary<string, object?>(Run(household, 20, null)) { ["session"] = session });
         (await browser.PageAsync($"/practise/result/{session}")).ShouldContain(
-            "Looked at before the first touch: floor clear, the glass opposite, shoes, what nobody looks at any more."
+            "Checked before the start: floor clear, the glass opposite, shoes, what nobody looks at any more."
         );
-        (await browser.PageAsync($"/practise/instead?space={space}")).ShouldContain("Patio is not as it should be");
+        (await browser.PageAsync($"/practise/instead?space={space}")).ShouldContain("Something isn’t OK: Patio");
         foreach (
             var wrong in new object[]
             {
@@ -319,7 +319,7 @@ public partial class YardPageTests(TestServer server)
     {
         var household = await server.NewHouseholdAsync();
         var browser = await Browser.SignedInAsync(server, household);
-        (await browser.PageAsync("/yard")).ShouldContain("How much room is there?");
+        (await browser.PageAsync("/yard")).ShouldContain("How much room do you have?");
         var fields = new Dictionary<string, string>
         {
             ["newId"] = Guid.CreateVersion7().ToString(),

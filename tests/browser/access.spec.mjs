@@ -257,10 +257,10 @@ test('nothing covers anything where two play', { tag: '@soak' }, async ({ page }
   await addBo(page);
   await holdClock(page);
   await page.goto('/plan/together');
-  await page.getByLabel('shadows at arm’s length').check();
+  await page.getByLabel('follows at arm’s length').check();
   await page.getByLabel('after each rep, pass or try').check();
   await page.getByLabel('What').selectOption('patio-turns-sixteen');
-  await page.getByRole('button', { name: /To the yard/ }).click();
+  await page.getByRole('button', { name: /Start/ }).click();
   await page.waitForURL('**/practise/together*');
   const { across, ...others } = stageSizes;
   // Across there is more to read before the start than fits: it scrolls. But the way on is always there.

@@ -47,13 +47,13 @@ test('a phone that does not trust the machine stays on http and is told three st
     phone = await (await browser.newContext({ baseURL: http, viewport: { width: 390, height: 844 } })).newPage();
   await signUp(laptop);
   await laptop.goto('/household/sign-ins');
-  await laptop.getByRole('link', { name: 'Let another device in' }).click();
+  await laptop.getByRole('link', { name: 'Add another device' }).click();
   await laptop.getByRole('button', { name: 'Show a code' }).click();
   const code = (await laptop.locator('.code').textContent()).trim();
   await phone.goto('/');
-  await phone.getByRole('link', { name: 'With a code from another device' }).click();
-  await phone.getByLabel('Six signs').fill(code.toLowerCase());
-  await phone.getByRole('button', { name: 'Let this device in' }).click();
+  await phone.getByRole('link', { name: 'Use a code from another device' }).click();
+  await phone.getByLabel('The six signs').fill(code.toLowerCase());
+  await phone.getByRole('button', { name: 'Sign this device in' }).click();
   await phone.waitForURL('**/phone');
   await expect(phone.locator('.trust > li')).toHaveCount(3);
   const file = await phone.request.get('/phone/gambeta-at-home.crt');
@@ -120,11 +120,11 @@ test('a phone that comes to trust the machine sends what waits, plays to the end
     await expect(safe.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 30_000 });
     await safe.keyboard.press('j');
     await safe.keyboard.press('ArrowRight');
-    await expect(safe.locator('[data-stored]')).toHaveText('all stored');
+    await expect(safe.locator('[data-stored]')).toHaveText('all saved');
     expect(opened).toContain(`wss://127.0.0.1:${safePort}/api/line`);
     expect(requests).toBe(0);
     await safe.goto(`${https}/phone`);
-    await expect(safe.getByRole('heading', { name: 'This device trusts this machine' })).toBeVisible();
+    await expect(safe.getByRole('heading', { name: 'This device trusts this computer' })).toBeVisible();
   } finally {
     await trusted.close();
   }
@@ -148,8 +148,8 @@ test(
         await laptop.getByRole('button', { name: 'Show a code' }).click();
         const code = (await laptop.locator('.code').textContent()).trim();
         await phone.goto('/come');
-        await phone.getByLabel('Six signs').fill(code);
-        await phone.getByRole('button', { name: 'Let this device in' }).click();
+        await phone.getByLabel('The six signs').fill(code);
+        await phone.getByRole('button', { name: 'Sign this device in' }).click();
         await phone.waitForURL(/\/(phone|today|household)/);
         expect(await phone.evaluate(() => isSecureContext)).toBe(true);
       }
@@ -189,7 +189,7 @@ test(
       server = await atHome();
       await all(3, 3);
       await page.keyboard.press('ArrowRight');
-      await expect(page.locator('[data-stored]')).toHaveText('all stored', { timeout: 40_000 });
+      await expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 40_000 });
       // The browser trusts; what asks here has no store of certificates.
       const asks = await request.newContext({
         baseURL: https,
@@ -219,7 +219,7 @@ test('an expired certificate is renewed at the start, and a phone that trusts th
     await gone(server);
     server = await serve(port, options);
     await page.goto(`${https}/phone`);
-    await expect(page.getByRole('heading', { name: 'This device trusts this machine' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'This device trusts this computer' })).toBeVisible();
   } finally {
     await trusted.close();
     rmSync(old, { recursive: true, force: true });

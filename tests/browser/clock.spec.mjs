@@ -17,7 +17,7 @@ for (const [what, days] of [
     };
     await page.goto('/practise/inside-taps');
     await play();
-    await expect(page.locator('[data-stored]')).toHaveText('all stored');
+    await expect(page.locator('[data-stored]')).toHaveText('all saved');
     if (days > 0) {
       // The page itself stands on the device by now; what it learned of the clock holds there as well.
       await expect(async () =>

@@ -44,7 +44,7 @@ async function listenTo(page, drill) {
   await page.keyboard.press('l');
   await expect(page.getByText('No sound leaves this device')).toBeVisible();
   await page.getByRole('button', { name: 'Listen' }).click();
-  await expect(page.locator('[data-ear]')).toHaveText('it listens');
+  await expect(page.locator('[data-ear]')).toHaveText('listening');
   await start(page);
 }
 
@@ -71,7 +71,7 @@ test('a round of taps is heard from the microphone to the stored set and a best'
     if (second === 15) await expect(page.locator('[data-ear]')).toHaveText(/heard \d+/);
   }
   await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', /rest|between|done/);
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   await expect(page.locator('[data-mending] .heard-strip')).toBeVisible();
   const [set] = await storedSets(page);
   const played = touches.filter(at => at >= from && at < from + 20).length;
@@ -83,7 +83,7 @@ test('a round of taps is heard from the microphone to the stored set and a best'
   await expect(page.getByRole('heading', { name: /^Heard: \d+/ })).toBeVisible();
   await expect(page.locator('.heard-strip')).toBeVisible();
   await page.keyboard.press('r');
-  await expect(page.getByText('Somebody looked at it')).toBeVisible();
+  await expect(page.getByText('Somebody checked it')).toBeVisible();
   await page.goto('/records');
   await expect(page.getByText('Inside taps').first()).toBeVisible();
 });
@@ -96,7 +96,7 @@ test('the same through the audio thread, in real time', { tag: ['@soak', '@alone
     await until(page, 'work');
     await expect(page.locator('[data-ear]')).toHaveText(/heard \d\d/, { timeout: 30_000 });
     await until(page, 'rest', 'between', 'done');
-    await expect(page.locator('[data-stored]')).toHaveText('all stored');
+    await expect(page.locator('[data-stored]')).toHaveText('all saved');
     const [set] = await storedSets(page);
     expect(set.counted).toBe('heard');
     isOfStretch(set.left + set.right, touches, 20);
@@ -118,7 +118,7 @@ test(
       await until(page, 'rest', 'between', 'done');
       await expect(page.locator('[data-stored]')).toContainText('wait');
       await context.setOffline(false);
-      await expect(page.locator('[data-stored]')).toHaveText('all stored', { timeout: 60_000 });
+      await expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 60_000 });
       const [set] = await storedSets(page),
         counts = within(touches, 20);
       expect(set.counted).toBe('heard');
@@ -134,7 +134,7 @@ async function playFor(page, seconds) {
   await page.waitForTimeout(seconds * 1000);
   await page.keyboard.press('ArrowRight');
   await until(page, 'rest', 'swap', 'between', 'done');
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
 }
 
 /** Whether a count is one that some stretch of the recording may have. */
@@ -174,7 +174,7 @@ test(
       expect(set.taps).toMatch(/x\d+/);
       await page.goto(`/logbook/${set.id}`);
       await page.keyboard.press('r');
-      await expect(page.getByText('Somebody looked at it')).toBeVisible();
+      await expect(page.getByText('Somebody checked it')).toBeVisible();
       await page.goto('/records');
       await expect(page.locator('.record').first()).toBeVisible();
     });
@@ -241,11 +241,11 @@ test('a place is learned from quiet and ten touches, and known from then on', { 
     await page.keyboard.press('l');
     await page.getByLabel('a soft one').check();
     await page.getByRole('button', { name: 'Learn this place first' }).click();
-    await expect(page.locator('[data-learn-say]')).toHaveText('Lay the phone down and be quiet.');
+    await expect(page.locator('[data-learn-say]')).toHaveText('Put the phone down and be quiet.');
     await expect(page.locator('[data-learn-say]')).toHaveText(/ten touches/, { timeout: 20_000 });
-    await expect(page.locator('[data-learn-say]')).toHaveText(/this place is known/, { timeout: 30_000 });
+    await expect(page.locator('[data-learn-say]')).toHaveText(/This place is learned/, { timeout: 30_000 });
     await page.getByRole('button', { name: 'Listen' }).click();
-    await expect(page.locator('[data-ear]')).toHaveText('it listens');
+    await expect(page.locator('[data-ear]')).toHaveText('listening');
     // The same microphone goes on, and only that one.
     expect(await live()).toEqual([0, 1]);
     await page.reload();
@@ -311,7 +311,7 @@ test('what is in doubt is added or struck out by one key while the player rests'
   await expect(mending.getByRole('heading')).toHaveText('Heard: 5');
   await expect(mending.getByRole('button', { name: 'add a touch at 1.5 s' })).toBeVisible();
   await page.keyboard.press('r');
-  await expect(mending.getByText('Somebody looked at it')).toBeVisible();
+  await expect(mending.getByText('Somebody checked it')).toBeVisible();
   const [set] = await storedSets(page);
   expect([set.left + set.right, set.heard]).toEqual([5, 'right o150:40 t270:60']);
 });
@@ -358,7 +358,7 @@ test('a microphone that is not allowed or is pulled out is said, and tapping goe
   await page.keyboard.press('l');
   await page.getByRole('button', { name: 'Listen' }).click();
   await start(page);
-  await expect(page.locator('[data-ear]')).toHaveText('The microphone was not allowed: tap on as before.');
+  await expect(page.locator('[data-ear]')).toHaveText('The microphone is not allowed. Tap as before.');
   await page.evaluate(() => {
     globalThis.isAllowed = true;
   });
@@ -368,10 +368,10 @@ test('a microphone that is not allowed or is pulled out is said, and tapping goe
   await page.keyboard.press('f');
   // Pulled out: the browser ends the track.
   await page.evaluate(() => globalThis.track.dispatchEvent(new Event('ended')));
-  await expect(page.locator('[data-ear]')).toContainText('The microphone is gone');
+  await expect(page.locator('[data-ear]')).toContainText('The microphone stopped');
   await page.keyboard.press('j');
   await page.keyboard.press('ArrowRight');
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   const [set] = await storedSets(page);
   expect([set.left, set.right, set.counted]).toEqual([1, 1, 'tapped']);
 });
@@ -389,6 +389,6 @@ test('a recording of 300 MB is refused in words before it is sent', async ({ pag
   });
   await page.locator('input[type=file]').setInputFiles(file);
   await page.getByRole('button', { name: 'Count it' }).click();
-  expect(await page.locator('input[type=file]').evaluate(input => input.validationMessage)).toMatch(/larger than 64 MB/);
+  expect(await page.locator('input[type=file]').evaluate(input => input.validationMessage)).toMatch(/bigger than 64 MB/);
   expect(posts).toBe(0);
 });

@@ -42,7 +42,7 @@ test(
       expect(await live(page)).toBe(0);
       await page.getByLabel('A grown-up is here and says yes').check();
       await page.getByRole('button', { name: 'Film the next round' }).click();
-      await expect(page.locator('[data-film-word]')).toHaveText('films the next round: press to stop');
+      await expect(page.locator('[data-film-word]')).toHaveText('filming starts with the next round; press to cancel');
       await page.keyboard.press('Space');
       await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 30_000 });
       await expect(page.locator('[data-film-word]')).toHaveText('filming');
@@ -52,7 +52,7 @@ test(
       }
       await page.keyboard.press('Backspace');
       await page.keyboard.press('ArrowRight');
-      await expect(page.locator('[data-film-word]')).toHaveText('see yourself', { timeout: 15_000 });
+      await expect(page.locator('[data-film-word]')).toHaveText('watch your film', { timeout: 15_000 });
       // The camera is off with the end of the round.
       expect(await live(page)).toBe(0);
       await page.keyboard.press('y');
@@ -78,7 +78,7 @@ test(
       expect((await save).suggestedFilename()).toBe('pull-back-laces-away.webm');
       const url = await video.evaluate(e => e.src);
       expect(url).toMatch(/^blob:/);
-      await page.getByRole('button', { name: 'Throw it away' }).click();
+      await page.getByRole('button', { name: 'Delete it' }).click();
       expect(
         await page.evaluate(
           at =>
@@ -121,7 +121,7 @@ test('a camera that is refused is said to be, one that is stopped before the rou
       };
     });
     await ask();
-    await expect(page.locator('[data-film-word]')).toHaveText('the camera was not allowed');
+    await expect(page.locator('[data-film-word]')).toHaveText('the camera is not allowed');
   });
 });
 
@@ -131,8 +131,8 @@ test('where a household has a word, nobody is filmed without it', async ({ baseU
     await page.goto('/household/grown-up');
     await page.getByLabel('Four letters or digits').fill('tree');
     await page.getByLabel('Password').fill('long enough');
-    await page.getByRole('button', { name: 'Keep it' }).click();
-    await expect(page.getByRole('status')).toContainText('Kept');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('status')).toContainText('Saved');
     await page.goto('/practise/pull-back-laces-away');
     await page.waitForLoadState('load');
     await start(page);
@@ -146,6 +146,6 @@ test('where a household has a word, nobody is filmed without it', async ({ baseU
     }
     await page.locator('[data-word]').fill(' Tree ');
     await film.click();
-    await expect(page.locator('[data-film-word]')).toHaveText('films the next round: press to stop');
+    await expect(page.locator('[data-film-word]')).toHaveText('filming starts with the next round; press to cancel');
   });
 });

@@ -44,8 +44,8 @@ export async function signUp(page, { preferred = 'right', level = 'first weeks',
   await page.getByLabel(level, { exact: true }).check();
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.locator('.words li')).toHaveCount(6);
-  await page.getByRole('link', { name: 'They are written down' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Odei, the floor is yours');
+  await page.getByRole('link', { name: 'I have written them down' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Odei, let’s start');
   return name;
 }
 
@@ -83,7 +83,7 @@ export async function signIn(page, name) {
 
 export async function openDemo(page) {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Open the demo' }).click();
+  await page.getByRole('button', { name: 'Try the demo' }).click();
   await page.waitForURL('**/today');
 }
 

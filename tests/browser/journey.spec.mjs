@@ -35,19 +35,19 @@ test('the whole journey by keyboard, from a new household to a personal best', a
 
   // The rest says what came of it, and that it is stored.
   await expect(page.locator('[data-label]')).toHaveText('Swap feet: right');
-  await expect(page.locator('[data-result]')).toHaveText('New best: 8 touches');
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 8 touches');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
 
   // The second round nobody counts; it is typed in while resting.
   await page.clock.runFor(20_000 + 20_050);
-  await expect(page.locator('[data-result]')).toHaveText('Nobody counted. T types it in.');
+  await expect(page.locator('[data-result]')).toHaveText('No count yet. Type it in.');
   await page.keyboard.press('t');
   await page.keyboard.type('minus');
   await page.keyboard.press('Enter');
-  await expect(page.locator('[data-problem]')).toContainText("'minus' is no count");
+  await expect(page.locator('[data-problem]')).toContainText('“minus” is not a count');
   await page.locator('[data-fields] input').fill('11');
   await page.keyboard.press('Enter');
-  await expect(page.locator('[data-result]')).toHaveText('New best: 11 touches');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 11 touches');
 
   // Third round: a better count. The fourth is skipped before anything was counted, so it was not played.
   await page.clock.runFor(20_000);
@@ -58,8 +58,8 @@ test('the whole journey by keyboard, from a new household to a personal best', a
   await expect(page.locator('[data-label]')).toHaveText('Done');
   await page.keyboard.press('Enter');
   await page.waitForURL('**/practise/result/*');
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('29 touches and 3 new bests');
-  await expect(page.locator('.against').first()).toContainText('10, 2 better than ever');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('29 touches and 3 new records');
+  await expect(page.locator('.against').first()).toContainText('10: you beat your record by 2');
 
   // Logbook: mend the first count, and the chain of bests follows.
   expect(await logged(page)).toEqual(['8', '10', '11']);
@@ -67,11 +67,11 @@ test('the whole journey by keyboard, from a new household to a personal best', a
   await page.keyboard.press('Enter');
   await page.getByLabel('Left touches').fill('-8');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('cannot be below zero');
+  await expect(page.getByRole('alert')).toContainText('cannot be less than zero');
   await expect(page.getByLabel('Left touches')).toHaveValue('-8');
   await page.getByLabel('Left touches').fill('12');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('status')).toContainText('The set is mended');
+  await expect(page.getByRole('status')).toContainText('The set is fixed');
   await page.goto('/records');
   await expect(page.locator('.record').first()).toContainText('12');
   await expect(page.locator('.record').first()).toContainText('the first one');
@@ -80,7 +80,7 @@ test('the whole journey by keyboard, from a new household to a personal best', a
   await page.goto('/logbook');
   await page.locator('.log-sets a', { hasText: /^12$/ }).click();
   await page.getByRole('button', { name: 'Remove this set' }).click();
-  await expect(page.getByRole('status')).toContainText('The set is gone');
+  await expect(page.getByRole('status')).toContainText('The set is removed');
   expect(await page.locator('.log-sets a').allTextContents()).toEqual(['11', '10']);
   await page.keyboard.press('u');
   await page.waitForURL(url => !url.search.includes('removed'));
@@ -94,63 +94,63 @@ test('every way of measuring is played to its record', async ({ page }) => {
   await tap(page, 'ffxfff', 1000);
   await expect(page.locator('[data-under]')).toContainText('5 done');
   await tap(page, ['f', 'Enter'], 1000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 6 clean reps');
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 6 clean reps');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
 
   await begin(page, 'juggling-streak');
   await tap(page, ['f', 'j', 'x', 'f', 'j', 'f', 'j', 'f', 'Enter', 'x', 'Backspace', 'f']);
   await expect(page.locator('[data-under]')).toHaveText('Try 3 of 8 · best so far 5');
   await tap(page, 'xxxxxx');
   await expect(page.locator('[data-label]')).toHaveText('Done');
-  await expect(page.locator('[data-result]')).toHaveText('New best: 5 in a row');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 5 in a row');
 
   await begin(page, 'one-touch-wall-other-foot');
   await tap(page, 'jjjjxjjjjjjxj');
-  await expect(page.locator('[data-under]')).toHaveText('run of 1 · longest 6');
+  await expect(page.locator('[data-under]')).toHaveText('run of 1 · best 6');
   await page.clock.runFor(60_000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 6 in a row and 11 a minute');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 6 in a row and 11 a minute');
 
   await begin(page, 'zigzag-and-home');
   await page.clock.runFor(18_300);
   await page.keyboard.press('x');
   await page.keyboard.press('Enter');
-  await expect(page.locator('[data-result]')).toContainText('New best: 19.');
+  await expect(page.locator('[data-result]')).toContainText('New record: 19.');
 
   await begin(page, 'inside-taps');
   await tap(page, 'fjfjfjf');
   await expect(page.locator('[data-under]')).toHaveText('7 in all');
   await page.clock.runFor(20_000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 7 touches');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 7 touches');
   // The next round has to beat what this one made.
   await page.clock.runFor(20_000);
   await tap(page, 'fjfjf');
   await expect(page.locator('[data-under]')).toHaveText('5 in all · best 7');
   await tap(page, 'fjf');
-  await expect(page.locator('[data-under]')).toHaveText('8 in all · more than ever');
+  await expect(page.locator('[data-under]')).toHaveText('8 in all · a new record');
 
   await begin(page, 'kill-dropped');
   await tap(page, 'fffxfxf', 1000);
   await expect(page.locator('[data-under]')).toHaveText('try 8 of 8 · missed 2');
   await tap(page, 'f', 1000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 6 of 8');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 6 of 8');
 
   await begin(page, 'game-ladder');
   await tap(page, ['f', 'Enter', 'f', 'j', 'Enter', 'f', 'x', 'f', 'Enter']);
-  await expect(page.locator('[data-under]')).toHaveText('2 in a row, then catch · go 5 of 12');
+  await expect(page.locator('[data-under]')).toHaveText('2 in a row, then catch it · try 5 of 12');
   await tap(page, 'xxxxxxxx');
-  await expect(page.locator('[data-result]')).toContainText('New best: rung 2 and rung 2 in 1.');
+  await expect(page.locator('[data-result]')).toContainText('New record: step 2 and step 2 in 1.');
 
   // Into the corners only: the middle is a miss.
   await begin(page, 'strike-low-corners');
   await tap(page, ['1', '2', '3', '5', 'x', '3'], 1000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 3 of 6');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 3 of 6');
 
   // Clean reps, each try as long as it lasts.
   await begin(page, 'game-chain-that-lasts');
   await tap(page, 'fffxffx', 1500);
   await expect(page.locator('[data-under]')).toContainText('best so far 3');
   await tap(page, 'xx', 1500);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 3 clean in a row');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 3 clean in a row');
 
   await page.goto('/records');
   await expect(page.locator('.record')).toHaveCount(11);
@@ -165,9 +165,9 @@ test.describe('on a phone', () => {
     await holdClock(page);
     await page.getByRole('link', { name: 'Inside taps' }).tap();
     await page.getByRole('link', { name: 'Start practice' }).tap();
-    await expect(page.locator('[data-start-word]')).toContainText('Looked at it');
+    await expect(page.locator('[data-start-word]')).toContainText('Checked');
     for (const check of await page.locator('[data-check]').all()) await check.tap();
-    await page.getByRole('button', { name: 'Ready, start' }).tap();
+    await page.getByRole('button', { name: 'Start' }).tap();
     await page.clock.runFor(6050);
     for (const x of [60, 330, 80, 300, 90]) {
       await page.touchscreen.tap(x, 560);
@@ -175,16 +175,16 @@ test.describe('on a phone', () => {
     }
     await expect(page.locator('[data-count=left]')).toHaveText('3');
     await expect(page.locator('[data-count=right]')).toHaveText('2');
-    await page.getByRole('button', { name: 'take one back' }).tap();
+    await page.getByRole('button', { name: 'undo one' }).tap();
     await expect(page.locator('[data-count=left]')).toHaveText('2');
     await page.getByRole('button', { name: 'pause' }).tap();
     await page.getByRole('button', { name: 'go on' }).tap();
     await page.clock.runFor(20_000);
-    await expect(page.locator('[data-result]')).toHaveText('New best: 4 touches');
+    await expect(page.locator('[data-result]')).toHaveText('New record: 4 touches');
     await page.getByRole('button', { name: 'pause' }).tap();
-    await page.getByRole('button', { name: 'end here' }).tap();
+    await page.getByRole('button', { name: 'stop here' }).tap();
     await page.waitForURL('**/practise/result/*');
-    await expect(page.getByRole('heading', { level: 1 })).toHaveText('4 touches and a new best');
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('4 touches and a new record');
     expect(await logged(page)).toEqual(['4']);
   });
 });

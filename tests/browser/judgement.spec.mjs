@@ -25,10 +25,10 @@ for (const [device, size] of [
       await newHousehold(page, { level: 'steady' });
       await page.goto('/logbook/take-in');
       await page.getByLabel('File').setInputFiles({ name: 'notebook.csv', mimeType: 'text/csv', buffer: Buffer.from(notebook()) });
-      await press(page.getByRole('button', { name: 'Look at it' }), device);
+      await press(page.getByRole('button', { name: 'Check it' }), device);
       await expect(page.getByRole('heading', { name: '24 lines would be new' })).toBeVisible();
-      await press(page.getByRole('button', { name: 'Take the new ones in' }), device);
-      await expect(page.getByRole('status')).toHaveText('24 sets were taken in.');
+      await press(page.getByRole('button', { name: 'Add the new ones' }), device);
+      await expect(page.getByRole('status')).toHaveText('24 sets were added.');
 
       // Today says what, why and with what odds.
       await page.goto('/today');
@@ -68,7 +68,7 @@ for (const [device, size] of [
       await page.clock.runFor(31_000 - 60 * 300);
       await expect.poll(() => answers.some(Array.isArray)).toBe(true);
       expect(aimIn(answers.findLast(Array.isArray).find(aim => aim.feet === 'left').words)).toBeGreaterThan(aimIn(before));
-      await expect(page.locator('[data-stored]')).toHaveText('all stored');
+      await expect(page.locator('[data-stored]')).toHaveText('all saved');
       // Until the left foot's turn comes again, by the screen's own rounds.
       for (
         let i = 0;
@@ -99,7 +99,7 @@ for (const [device, size] of [
       await page.goto('/progress?weeks=4');
       await expect(page.locator('svg.week-bars')).toBeVisible();
       await expect(page.getByText('When Gambeta said').first()).toBeVisible();
-      await press(page.getByText('Two other spans'), device);
+      await press(page.getByText('Compare other days'), device);
       await page.getByLabel('From').fill(day(14));
       await page.getByLabel('to', { exact: true }).first().fill(day(0));
       await page.getByLabel('Against').fill(day(40));
@@ -113,8 +113,8 @@ for (const [device, size] of [
       await press(page.getByRole('link', { name: 'Today' }), device);
       await expect(page).toHaveURL(/\/today$/);
       await page.goto('/beside/pull-back-laces-away');
-      await expect(page.getByRole('heading', { name: 'Beside the yard' })).toBeVisible();
-      await expect(page.locator('.beside-drill')).toContainText('Look at one thing');
+      await expect(page.getByRole('heading', { name: 'For the helper' })).toBeVisible();
+      await expect(page.locator('.beside-drill')).toContainText('Watch one thing');
       expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
       if (device === 'desk')
         for (const what of ['pull-back-laces-away', 'garden-thirty-five']) {

@@ -6,7 +6,7 @@ test('a reload in the middle of a drill loses no set and no count', async ({ pag
   await begin(page, 'pull-back-laces-away');
   await tap(page, 'ffff');
   await page.clock.runFor(20_000);
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   await page.clock.runFor(20_000);
   await tap(page, 'jjj');
   await page.reload();
@@ -15,7 +15,7 @@ test('a reload in the middle of a drill loses no set and no count', async ({ pag
   await expect(page.locator('[data-count=right]')).toHaveText('3');
   await tap(page, 'jj');
   await page.clock.runFor(20_000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 5 touches');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 5 touches');
   await page.keyboard.press('Escape');
   await page.waitForURL('**/practise/result/*');
   expect(await logged(page)).toEqual(['4', '5']);
@@ -33,10 +33,10 @@ test('without network the drill goes on and its sets are sent when the network i
   await page.clock.runFor(20_000);
   await expect(page.locator('[data-stored]')).toHaveText('2 sets wait on this device');
   await page.keyboard.press('Escape');
-  await expect(page.locator('[data-stored]')).toContainText('kept on this device');
+  await expect(page.locator('[data-stored]')).toContainText('safe on this device');
   await context.setOffline(false);
   await page.clock.runFor(6000);
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   expect(await logged(page)).toEqual(['6', '3']);
 });
 
@@ -64,7 +64,7 @@ test('the practice page names every module that it is made of, and no other', as
       (
         await Promise.all(
           paths.map(async path =>
-            [...(await (await fetch(path)).text()).matchAll(/^import .*from '(\.[\w./-]+\.js)'/gm)].map(
+            [...(await (await fetch(path)).text()).matchAll(/^import (?:.*from )?'(\.[\w./-]+\.js)'/gm)].map(
               match => new URL(match[1], new URL(path, location)).pathname,
             ),
           ),
@@ -115,7 +115,7 @@ test('a reload without network comes back to the round, and all of it is sent wh
   ]);
   await context.setOffline(false);
   await page.clock.runFor(6000);
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   expect(await logged(page)).toEqual(['6']);
   // It stays while the same player looks at other pages, and goes when another one's turn has come.
   const isKept = () => page.evaluate(() => caches.has('gambeta-practice'));
@@ -163,13 +163,13 @@ test('signed out in another tab, what is played waits for its own household, who
   await other.waitForURL(url => url.pathname === '/');
   await tap(page, 'fffff');
   await page.clock.runFor(20_000);
-  await expect(page.locator('[data-stored]')).toContainText('Signed out: your sets are kept here');
+  await expect(page.locator('[data-stored]')).toContainText('Signed out. Your sets are safe here');
   // Another household on the same device neither sees nor sends it, and what is played on is not its own either.
   await newHousehold(other);
   await page.clock.runFor(20_000);
   await tap(page, 'jjj');
   await page.clock.runFor(20_000);
-  await expect(page.locator('[data-stored]')).toContainText('Signed out: your sets are kept here');
+  await expect(page.locator('[data-stored]')).toContainText('Signed out. Your sets are safe here');
   expect(await logged(other)).toEqual([]);
   await other.goto('/household');
   await other.getByRole('button', { name: 'Sign out' }).click();
@@ -187,7 +187,7 @@ test('a sign-in that is over before the start keeps the set until somebody signs
   await page.evaluate(() => dispatchEvent(new Event('offline')));
   await tap(page, 'fffff');
   await page.clock.runFor(20_000);
-  await expect(page.locator('[data-stored]')).toContainText('Signed out: your sets are kept here');
+  await expect(page.locator('[data-stored]')).toContainText('Signed out. Your sets are safe here');
   await page.goto('/');
   await signIn(page, name);
   await page.waitForURL('**/today');
@@ -200,7 +200,7 @@ test('a set goes on the line the moment it ends, and by itself where no line is 
   page.on('request', request => {
     if (request.method() === 'POST' && request.url().includes('/api/')) posts.push(new URL(request.url()).pathname);
   });
-  // The logbook's rows, asked without a page: another page would send what waits here. "all stored" stands there before the set as well.
+  // The logbook's rows, asked without a page: another page would send what waits here. "all saved" stands there before the set as well.
   const inLogbook = async () => (await (await page.request.get('/logbook?weeks=4')).text()).split('class="log-sets"').length - 1;
   const playOne = async before => {
     await page.keyboard.press('ArrowRight');
@@ -208,7 +208,7 @@ test('a set goes on the line the moment it ends, and by itself where no line is 
     await page.keyboard.press('f');
     await page.keyboard.press('ArrowRight');
     await expect.poll(inLogbook).toBe(before + 1);
-    await expect(page.locator('[data-stored]')).toHaveText('all stored');
+    await expect(page.locator('[data-stored]')).toHaveText('all saved');
   };
   // In real time: a clock in hand would run past the seconds in which an answer is waited for.
   await page.goto('/practise/pull-back-laces-away');

@@ -167,7 +167,7 @@ test('an answer that is not our own server’s stores nothing and refuses nothin
     await page.unroute('**/api/**');
     await expect(async () => {
       await page.clock.runFor(6000);
-      await expect(stored(page), what).toHaveText('all stored', { timeout: 500 });
+      await expect(stored(page), what).toHaveText('all saved', { timeout: 500 });
     }).toPass();
     const counted = (await storedSets(page)).map(set => set.left + set.right);
     expect(counted, what).toEqual(Array.from({ length: touches }, (_, i) => i + 1));
@@ -193,10 +193,10 @@ test(
       await page.keyboard.press('ArrowRight');
       await expect(stored(page)).toHaveText('1 set waits on this device');
       await page.keyboard.press('Escape');
-      await expect(stored(page)).toContainText('Once more, and it leads to Today');
+      await expect(stored(page)).toContainText('Press again to go to Today');
       // The next time-out takes nothing back of what was said.
       await page.waitForEvent('requestfailed');
-      await expect(stored(page)).toContainText('Once more, and it leads to Today');
+      await expect(stored(page)).toContainText('Press again to go to Today');
       await page.keyboard.press('Escape');
       server.kill('SIGCONT');
       // To the result where it was just in time, else to Today.
@@ -215,7 +215,7 @@ test('a typed count that is asked about while nobody looks is kept until somebod
   await begin(page, 'pull-back-laces-away');
   await tap(page, 'fffff');
   await page.clock.runFor(20_000);
-  await expect(stored(page)).toHaveText('all stored');
+  await expect(stored(page)).toHaveText('all saved');
   await context.setOffline(true);
   await page.keyboard.press('t');
   await page.locator('[data-typed] input').first().fill('161');
@@ -223,12 +223,12 @@ test('a typed count that is asked about while nobody looks is kept until somebod
   await page.clock.runFor(300);
   await page.keyboard.press('ArrowRight');
   await context.setOffline(false);
-  await expect(stored(page)).toContainText('Not taken: That is more than 8 touches a second');
+  await expect(stored(page)).toContainText('Not saved: That is more than 8 touches a second');
   await page.goto('/today');
-  await expect(page.locator('[data-waiting]')).toContainText('One thing that was played here was not taken');
-  await page.getByRole('link', { name: 'Look at it' }).click();
+  await expect(page.locator('[data-waiting]')).toContainText('One thing you played here was not saved');
+  await page.getByRole('link', { name: 'See what it is' }).click();
   await expect(page.locator('.waits li')).toContainText('more than 8 touches a second');
-  await page.getByRole('button', { name: 'It is right, keep it' }).click();
+  await page.getByRole('button', { name: 'It is right, save it' }).click();
   await expect(page.getByRole('heading', { name: 'Nothing waits' })).toBeVisible();
   expect(await logged(page)).toEqual(['161']);
 });
@@ -248,10 +248,10 @@ test('answers and pains that are refused are kept and shown like sets, and go on
   await expect(async () => expect((await kept(page, 'refused')).map(item => item.kind).sort()).toEqual(['answer', 'pain'])).toPass();
   await page.goto('/household/waiting');
   await expect(page.locator('.waits li')).toHaveText([
-    /What was said: Pull back, laces away.*no such player/,
+    /An answer: Pull back, laces away.*no such player/,
     /That something hurts.*Where does it hurt/,
   ]);
-  for (let i = 2; i > 0; i--) await page.getByRole('button', { name: 'Let it go' }).first().click();
+  for (let i = 2; i > 0; i--) await page.getByRole('button', { name: 'Delete it' }).first().click();
   await expect(page.getByRole('heading', { name: 'Nothing waits' })).toBeVisible();
 });
 
@@ -269,7 +269,7 @@ test('a full or closed storage freezes nothing, and what it means is said', asyn
   });
   await tap(page, 'ffff');
   await page.clock.runFor(20_000);
-  await expect(stored(page)).toHaveText('all stored');
+  await expect(stored(page)).toHaveText('all saved');
   expect(await logged(page)).toEqual(['4']);
   // Closed altogether: the round goes on, a set is in memory until it is sent, and the screen says so.
   const context = await browser.newContext({ baseURL }),
@@ -292,9 +292,9 @@ test('a full or closed storage freezes nothing, and what it means is said', asyn
   await context.setOffline(true);
   await tap(closed, 'fffff');
   await closed.clock.runFor(20_000);
-  await expect(stored(closed)).toContainText('this device cannot keep it: leave this page open');
+  await expect(stored(closed)).toContainText('this device cannot save it: keep this page open');
   await context.setOffline(false);
-  await expect(stored(closed)).toHaveText('all stored');
+  await expect(stored(closed)).toHaveText('all saved');
   expect(await logged(closed)).toEqual(['5']);
   expect(errors).toEqual([]);
 });
@@ -330,7 +330,7 @@ test('what waited in the list of an earlier version is carried over', async ({ p
     return ids;
   });
   await page.reload();
-  await expect(page.locator('[data-waiting]')).toContainText('One thing that was played here was not taken');
+  await expect(page.locator('[data-waiting]')).toContainText('One thing you played here was not saved');
   await expect.poll(async () => (await storedSets(page)).map(set => set.id)).toEqual([ids[0]]);
   expect((await kept(page, 'refused')).map(item => item.key)).toEqual([ids[1]]);
   expect(await page.evaluate(() => [localStorage.getItem('gambeta-waiting'), localStorage.getItem('gambeta-refused')])).toEqual([
@@ -353,7 +353,7 @@ test('an answer that was lost is given again: the best is said', async ({ page }
   await page.clock.runFor(20_000);
   await expect(stored(page)).toHaveText('1 set waits on this device');
   await page.clock.runFor(6000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 5 touches');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 5 touches');
   expect(await logged(page)).toEqual(['5']);
 });
 
@@ -391,8 +391,8 @@ test('without network a grown-up says with the word that practice may go on, and
   await page.goto('/household/grown-up');
   await page.getByLabel('Four letters or digits').fill('tree');
   await page.getByLabel('Password').fill('long enough');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByRole('status')).toContainText('Kept');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('status')).toContainText('Saved');
   await begin(page, 'toe-taps');
   await page.route('**/api/pains**', route => route.abort());
   await page.keyboard.press('p');
@@ -401,12 +401,12 @@ test('without network a grown-up says with the word that practice may go on, and
   await page.clock.resume();
   await page.goto('/practise/toe-taps');
   await expect(page.locator('[data-do=start]')).toBeHidden();
-  await page.getByLabel("The grown-ups' word").fill('bush');
-  await page.getByRole('button', { name: 'It may go on' }).click();
-  await expect(page.getByText('That was not it.')).toBeVisible();
+  await page.getByLabel('The grown-ups’ word').fill('bush');
+  await page.getByRole('button', { name: 'Yes, go on' }).click();
+  await expect(page.getByText('That is not the word.')).toBeVisible();
   await expect(page.locator('[data-do=start]')).toBeHidden();
-  await page.getByLabel("The grown-ups' word").fill('Tree');
-  await page.getByRole('button', { name: 'It may go on' }).click();
+  await page.getByLabel('The grown-ups’ word').fill('Tree');
+  await page.getByRole('button', { name: 'Yes, go on' }).click();
   await expect(page.locator('[data-do=start]')).toBeVisible();
   await page.unroute('**/api/pains**');
   await page.goto('/household/waiting');
@@ -440,8 +440,8 @@ test('"all stored" never stands there while a set is under way, however short th
     return seen;
   });
   expect(said.length).toBeGreaterThan(1);
-  expect(said.filter(text => text === 'all stored' || text === '')).toEqual([]);
+  expect(said.filter(text => text === 'all saved' || text === '')).toEqual([]);
   for (const go of held) go();
-  await expect(stored(page)).toHaveText('all stored');
+  await expect(stored(page)).toHaveText('all saved');
   expect((await storedSets(page)).length).toBe(1);
 });

@@ -26,19 +26,19 @@ for (const [device, size] of [
       const after = await names();
       expect(after.filter(name => before.includes(name))).toEqual(before.filter(name => name !== before[1]));
       // What was left out says why.
-      await press(page.getByText('What was left out, and why'), device);
+      await press(page.getByText('What is left out, and why'), device);
       await press(page.getByText('Not wanted today'), device);
       await expect(page.locator('.plan-left').getByRole('link', { name: before[1], exact: true })).toBeVisible();
 
       // One stays while the rest is planned again for more minutes.
-      await press(page.getByRole('button', { name: `Keep it: ${after[2]}` }), device);
-      await expect(page.getByRole('button', { name: `Keep it: ${after[2]}` })).toHaveAttribute('aria-pressed', 'true');
+      await press(page.getByRole('button', { name: `Keep: ${after[2]}` }), device);
+      await expect(page.getByRole('button', { name: `Keep: ${after[2]}` })).toHaveAttribute('aria-pressed', 'true');
       if (device === 'desk') await page.keyboard.press('+');
       else await page.getByRole('button', { name: /Longer/ }).tap();
       await expect(page.locator('h2').first()).toContainText('20 min');
       expect(await names()).toContain(after[2]);
       await page.getByLabel('Minutes').fill('10');
-      await press(page.getByRole('button', { name: /Plan it again/ }), device);
+      await press(page.getByRole('button', { name: /Plan again/ }), device);
       await expect(page.locator('h2').first()).toContainText('10 min');
       expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
 

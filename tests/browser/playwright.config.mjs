@@ -21,7 +21,8 @@ export default defineConfig({
   expect: { timeout: 40_000 },
   workers: 2,
   retries: 0,
-  use: { baseURL: `http://127.0.0.1:${port}`, launchOptions: browserOptions, reducedMotion: 'reduce', trace: 'off' },
+  // A press waits as long as a look.
+  use: { actionTimeout: 60_000, baseURL: `http://127.0.0.1:${port}`, launchOptions: browserOptions, reducedMotion: 'reduce', trace: 'off' },
   // What hears and films in real time has the machine to itself, after all the rest: sound that comes late is no sound, and a camera that
   // is starved films less than there was.
   projects: [

@@ -32,8 +32,8 @@ async function twoDevices(browser, at, besideAt = at) {
     }),
     second = await beside.newPage();
   await second.goto('/today');
-  await second.getByRole('link', { name: 'Count beside somebody who practises' }).click();
-  await expect(second.getByRole('heading', { name: 'Nobody practises just now' })).toBeVisible();
+  await second.getByRole('link', { name: 'Count for somebody' }).click();
+  await expect(second.getByRole('heading', { name: 'Nobody is playing right now' })).toBeVisible();
   return { player, page, beside, second };
 }
 
@@ -86,7 +86,7 @@ test('whoever stands there counts for the device that plays: nothing pressed lat
   await shows(second, 5, 3);
   await second.keyboard.press('ArrowRight');
   await expect(second.locator('.second')).not.toHaveAttribute('data-kind', 'work');
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   // Pressed on both at once the pause is wanted once.
   await Promise.all([page.keyboard.press('Space'), second.keyboard.press(' ')]);
   await expect(second.locator('.second')).toHaveAttribute('data-held', 'yes');
@@ -94,7 +94,7 @@ test('whoever stands there counts for the device that plays: nothing pressed lat
   // It hurts: said there, asked on both, and it ends the practice.
   await second.keyboard.press('p');
   await second.getByRole('button', { name: 'Knee', exact: true }).click();
-  await expect(page.getByText('Stop here for today')).toBeVisible();
+  await expect(page.getByText('Stop for today')).toBeVisible();
   expect((await storedSets(page)).map(set => [set.left, set.right, set.counted])).toEqual([[5, 3, 'tapped']]);
 });
 
@@ -113,18 +113,18 @@ test(
     await home.locator('a[href^="/household/players/"]').filter({ hasText: 'Odei' }).click();
     await home
       .locator('summary')
-      .filter({ hasText: /[Ee]rase/ })
+      .filter({ hasText: /[Dd]elete/ })
       .click();
     await home.getByLabel('Nickname').last().fill('Odei');
     await home.getByLabel('Password').fill('long enough');
     await home.getByRole('button', { name: /Erase/ }).click();
     await home.waitForURL('**/household');
     await press(second, 'left');
-    await expect(second.getByRole('heading', { name: 'Nobody practises just now' })).toBeVisible({ timeout: 40_000 });
+    await expect(second.getByRole('heading', { name: 'Nobody is playing right now' })).toBeVisible({ timeout: 40_000 });
     // What was played stands on the device that played it, and says why it went nowhere.
     await page.keyboard.press('f');
     await page.keyboard.press('ArrowRight');
-    await expect(page.locator('[data-stored]')).not.toHaveText('all stored');
+    await expect(page.locator('[data-stored]')).not.toHaveText('all saved');
     await home.goto('/household/waiting');
     await expect(home.locator('main')).toContainText('This household has no such player', { timeout: 20_000 });
   },
@@ -152,7 +152,7 @@ test(
       await press(second, 'right');
       await plays(page, 2, 2);
       await page.keyboard.press('ArrowRight');
-      await expect(page.locator('[data-stored]')).toHaveText('all stored', { timeout: 40_000 });
+      await expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 40_000 });
       expect((await storedSets(page)).map(set => [set.left, set.right])).toEqual([[2, 2]]);
     } finally {
       await gone(server);

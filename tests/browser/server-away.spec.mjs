@@ -18,7 +18,7 @@ test('the server is killed during a rest and started again: every set that was p
       phase = () => stage.getAttribute('data-phase');
     let played = 0;
     while ((await phase()) !== 'between') played += (await playPhase(page)).played ? 1 : 0;
-    await expect(page.locator('[data-stored]')).toHaveText('all stored');
+    await expect(page.locator('[data-stored]')).toHaveText('all saved');
     await expect(async () => expect(await page.evaluate(async () => Boolean(await caches.match(location.href)))).toBe(true)).toPass();
     await gone(server);
     await page.reload();
@@ -29,7 +29,7 @@ test('the server is killed during a rest and started again: every set that was p
     // The page's time runs ahead of the server's: what gave up waiting for its answer is sent again as that time goes on.
     await expect(async () => {
       await page.clock.runFor(6000);
-      await expect(page.locator('[data-stored]')).toHaveText('all stored', { timeout: 2000 });
+      await expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 2000 });
     }).toPass({ timeout: 150_000 });
     expect((await storedSets(page)).length).toBe(played);
   } finally {

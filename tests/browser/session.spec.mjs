@@ -40,18 +40,18 @@ test('a whole ready sheet by keyboard, from the warm-up to the last words', asyn
   played.push(...(await playOn(page, async () => (await phase(page)) === 'setOut')));
   await expect(page.locator('[data-yard] svg')).toBeVisible();
   played.push(...(await playOn(page)));
-  await expect(page.locator('[data-ask]')).toContainText('Was it under control?');
+  await expect(page.locator('[data-ask]')).toContainText('Was the ball under control?');
   await page.keyboard.press('1');
   await expect(page.locator('[data-ask]')).toContainText('How hard was it?');
   await page.keyboard.press('6');
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   await page.keyboard.press('Enter');
   await page.waitForURL('**/practise/result/*');
   await expect(page.getByLabel('6 quite hard')).toBeChecked();
   await expect(page.locator('.advice')).toContainText(/Next time, on \w+day: /);
-  await page.getByLabel('A note').fill('Sun low, good yard.');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByLabel('Note').fill('Sun low, good yard.');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
 
   const sets = await storedSets(page);
   expect(sets.length).toBe(played.length);
@@ -91,14 +91,14 @@ test('without network in the middle the sheet runs to its end, and all of it is 
   await newHousehold(page);
   await openSheet(page, 'kitchen-eight');
   const first = await playOn(page, async () => (await phase(page)) === 'between');
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   await context.setOffline(true);
   const rest = await playOn(page);
   await expect(page.locator('[data-stored]')).toContainText(`${rest.length} sets wait on this device`);
   await page.keyboard.press('2');
   await context.setOffline(false);
   await page.clock.runFor(6000);
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   expect((await storedSets(page)).length).toBe(first.length + rest.length);
 });
 
@@ -116,7 +116,7 @@ test('a reload in a round comes back to the same drill, round and counts', async
   await expect(page.locator('h1')).toHaveText(name);
   await expect(page.locator('[data-count=left]')).toHaveText('3');
   const rest = await playOn(page);
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   const sets = await storedSets(page);
   expect(sets.length).toBe(first.length + rest.length);
   // The three taps before the reload and the four after it are one set.
@@ -136,7 +136,7 @@ test('the same session in two tabs cannot count double', async ({ page, context 
   await other.keyboard.press('Space');
   await expect(other.locator('[data-resume]')).toContainText('another tab');
   await other.keyboard.press('Space');
-  await expect(page.locator('[data-label]')).toHaveText('This practice goes on in another tab');
+  await expect(page.locator('[data-label]')).toHaveText('You are playing in another tab');
   await expect(other.locator('[data-resume]')).toContainText('round 1');
   await other.waitForLoadState('load');
   await other.keyboard.press('Space');
@@ -145,7 +145,7 @@ test('the same session in two tabs cannot count double', async ({ page, context 
   await page.keyboard.press('f');
   await page.keyboard.press('ArrowRight');
   await other.keyboard.press('ArrowRight');
-  await expect(other.locator('[data-stored]')).toHaveText('all stored');
+  await expect(other.locator('[data-stored]')).toHaveText('all saved');
   const sets = await storedSets(page);
   expect(sets.map(set => set.left)).toEqual([3]);
 });
@@ -164,15 +164,15 @@ test('pain stops everything, and the next start asks', async ({ page }) => {
   await page.clock.runFor(20_000);
   await page.keyboard.press('p');
   await page.getByRole('button', { name: 'Heel' }).click();
-  await expect(page.getByRole('dialog')).toContainText('see a doctor or a physio before you practise again');
+  await expect(page.getByRole('dialog')).toContainText('See a doctor or physio before you play again');
   await page.keyboard.press('Enter');
   await page.waitForURL('**/practise/result/*');
   await page.goto('/practise/toe-taps');
   await expect(page.locator('.hurt')).toHaveText('Your heel hurt, today.');
   await page.keyboard.press('Space');
   await expect(page.locator('[data-play]')).toBeHidden();
-  await page.getByLabel("The household's password").fill('long enough');
-  await page.getByRole('button', { name: 'It may go on' }).click();
+  await page.getByLabel('The household’s password').fill('long enough');
+  await page.getByRole('button', { name: 'Yes, go on' }).click();
   await page.waitForLoadState('load');
   await expect(page.locator('[data-start-word]')).toBeVisible();
   expect((await storedSets(page)).length).toBe(1);
@@ -186,7 +186,7 @@ test('each challenge once, on its own board', async ({ page }) => {
   await tap(page, 'fxxj', 1000);
   await expect(cell(1)).toContainText('3 tries');
   await tap(page, ['Backspace', 'x', 'f', 'j', 'f'], 1000);
-  await expect(page.locator('[data-result]')).toContainText('New best: 9.');
+  await expect(page.locator('[data-result]')).toContainText('New record: 9.');
 
   await begin(page, 'game-wall-target');
   await tap(page, ['1', '3', 'x', '2'], 1000);
@@ -194,26 +194,26 @@ test('each challenge once, on its own board', async ({ page }) => {
   await cell(2).click();
   await expect(page.locator('[data-under]')).toContainText('points · try 6 of 10');
   await tap(page, 'xxxxx', 1000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: 9 points in 10 tries');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 9 points in 10 tries');
 
   await begin(page, 'game-touch-race');
   await tap(page, ['f', 'j', 'f', 'Enter', 'f', 'j', 'f', 'j', 'x']);
   await expect(page.locator('[data-under]')).toContainText('best so far 3');
   await page.keyboard.press('ArrowRight');
-  await expect(page.locator('[data-result]')).toHaveText('New best: 3 touches on the way');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 3 touches on the way');
 
   await begin(page, 'game-trap-square');
   await tap(page, 'fff', 1000);
   await expect(page.locator('[data-under]')).toContainText('from the hip · try 4 of 8');
   await tap(page, 'fxxxx', 1000);
-  await expect(page.locator('[data-result]')).toHaveText('New best: dead from the hip');
+  await expect(page.locator('[data-result]')).toHaveText('New record: trapped from the hip');
 
   await begin(page, 'strike-both-feet');
   await tap(page, ['f', '1', '6', 'x', '5'], 1000);
   await expect(page.locator('[data-under]')).toContainText('try 5 of 10 · missed 1');
   await expect(page.locator('[data-count=left]')).toHaveText('1');
   await page.keyboard.press('ArrowRight');
-  await expect(page.locator('[data-result]')).toHaveText('New best: 3 of 4');
+  await expect(page.locator('[data-result]')).toHaveText('New record: 3 of 4');
 
   await begin(page, 'out-turn-home');
   await page.clock.runFor(9000);
@@ -244,7 +244,7 @@ test.describe('on a phone', () => {
     await page.goto('/practise/sheet/kitchen-eight');
     await page.waitForLoadState('load');
     for (const check of await page.locator('[data-check]').all()) await check.tap();
-    await page.getByRole('button', { name: 'Ready, start' }).tap();
+    await page.getByRole('button', { name: 'Start' }).tap();
     await page.getByRole('button', { name: 'more keys' }).tap();
     let played = 0;
     while ((await phase(page)) !== 'done') {
@@ -258,11 +258,11 @@ test.describe('on a phone', () => {
         if (measure === 'ladderRung') await page.getByRole('button', { name: 'caught it' }).tap();
         expect(feet).toBeTruthy();
       }
-      if (now === 'between') await page.getByRole('button', { name: 'mostly mine' }).tap();
+      if (now === 'between') await page.getByRole('button', { name: 'mostly clean' }).tap();
       await page.getByRole('button', { name: /^skip/ }).tap();
       await page.clock.runFor(300);
     }
-    await expect(page.locator('[data-stored]')).toHaveText('all stored');
+    await expect(page.locator('[data-stored]')).toHaveText('all saved');
     const sets = await storedSets(page);
     expect(sets.length).toBe(played);
     expect(sets.every(set => set.taps.split(' ').length >= 4)).toBe(true);

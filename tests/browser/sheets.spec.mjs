@@ -21,7 +21,7 @@ test('a sheet is put together: from the shelf, by keys and by drag, with what it
   await page.goto('/drills/zigzag-and-home');
   await page.getByRole('link', { name: 'put it on a sheet' }).click();
   await page.getByRole('link', { name: /^New sheet/ }).click();
-  await expect(page.locator('.warned')).toContainText('does not begin with a warm-up');
+  await expect(page.locator('.warned')).toContainText('There is no warm-up');
   await add(page, 'Toe taps on top');
   await add(page, 'Inside taps');
   const three = await minutes(page);
@@ -47,13 +47,13 @@ test('a sheet is put together: from the shelf, by keys and by drag, with what it
   await page.getByLabel('Sets, Inside taps').fill('8');
   await page.keyboard.press('Enter');
   await expect.poll(() => minutes(page)).toBeGreaterThan(three + 2);
-  await page.getByLabel('Minutes at hand').fill('5');
+  await page.getByLabel('Minutes you have').fill('5');
   await page.keyboard.press('Enter');
-  await expect(page.locator('.warned')).toContainText('longer than there is time');
+  await expect(page.locator('.warned')).toContainText('longer than you have');
   await page.getByLabel('Take Zigzag and home off').click();
   await expect(page.locator('.sheet-row')).toHaveCount(2);
   await page.getByLabel('Name').fill('Before school');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await page.waitForURL('**/sheets');
   await expect(page.locator('.sheet-slab').first()).toContainText('Before school');
   await page.locator('.sheet-slab').first().getByRole('link', { name: 'Start' }).click();
@@ -68,7 +68,7 @@ test('a press that lasts longer than the answer to what was typed before it is n
   const summed = page.waitForResponse(/handler=Sums/);
   await page.getByLabel('Name').fill('Slow fingers');
   // The name is left as the button is pressed: the sums come back while it is still held.
-  await page.getByRole('button', { name: 'Keep it' }).hover();
+  await page.getByRole('button', { name: 'Save' }).hover();
   await page.mouse.down();
   await summed;
   await page.waitForTimeout(400);
@@ -103,13 +103,13 @@ test('Enter before the module has come takes the drill on, and a sheet is not ke
   });
   await newHousehold(page);
   await page.goto('/sheets/edit?drill=zigzag-and-home');
-  await expect(page.getByText('This page did not come whole')).toBeVisible();
+  await expect(page.getByText('This page did not load fully')).toBeVisible();
   expect(kept).toBe(1);
   await add(page, 'Inside taps');
   await expect(page).toHaveURL(/\/sheets\/edit/);
   await page.locator('[data-add]').fill('Toe taps on top');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.locator('.problems, [role=alert]').first()).toContainText('“Toe taps on top” is typed and not on the sheet yet');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.locator('.problems, [role=alert]').first()).toContainText('“Toe taps on top” is typed but not on the sheet yet');
   await expect(page.locator('.sheet-row')).toHaveCount(2);
   await expect(page.locator('[data-add]')).toHaveValue('Toe taps on top');
 });

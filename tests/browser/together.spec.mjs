@@ -14,7 +14,7 @@ async function goOut(page, drill, { part = 'rests and watches', by = 'after a ro
   await page.getByRole('link', { name: 'with somebody' }).click();
   await page.getByLabel(part).check();
   await page.getByLabel(by).check();
-  await page.getByRole('button', { name: /To the yard/ }).click();
+  await page.getByRole('button', { name: /Start/ }).click();
   await page.waitForURL('**/practise/together*');
   await start(page);
   await page.clock.runFor(6100);
@@ -46,7 +46,7 @@ test('a round each by turns, the network cut in the middle and the page loaded a
   await expect(label(page)).toHaveText('Odei: Round 1 of 4');
   await tap(page, 'fff');
   await page.clock.runFor(20_000);
-  await expect(label(page)).toHaveText('Bo comes in: right foot');
+  await expect(label(page)).toHaveText('Bo is next: right foot');
   await expect(page.locator('[data-result]')).toHaveText(/^Odei: /);
   await page.clock.runFor(8100);
   await expect(label(page)).toHaveText('Bo: Round 1 of 4');
@@ -63,7 +63,7 @@ test('a round each by turns, the network cut in the middle and the page loaded a
   await expect(page.locator('[data-count=right]')).toHaveText('2');
   await tap(page, 'jj');
   await page.clock.runFor(20_000);
-  await expect(label(page)).toHaveText(/^Bo comes in/);
+  await expect(label(page)).toHaveText(/^Bo is next/);
   // Odei has enough; Bo goes on, and rests as long as alone.
   await page.keyboard.press('k');
   await page.getByRole('button', { name: /Odei stops/ }).click();
@@ -71,9 +71,9 @@ test('a round each by turns, the network cut in the middle and the page loaded a
   await expect(label(page)).toHaveText('Bo: Round 2 of 4');
   await tap(page, 'f');
   await page.clock.runFor(20_000);
-  await expect(label(page)).toHaveText(/^Bo comes in/);
+  await expect(label(page)).toHaveText(/^Bo is next/);
   await page.clock.runFor(10_000);
-  await expect(label(page)).toHaveText(/^Bo comes in/);
+  await expect(label(page)).toHaveText(/^Bo is next/);
   await page.keyboard.press('Escape');
   await page.waitForURL('**/practise/result/*');
   await expect(page.locator('.played-with')).toContainText('Together with Bo');
@@ -119,7 +119,7 @@ test('by the rep the turn passes with each, on the glass as well', async ({ page
 test('a race on one course: both times on the board, the faster one named, a shadow makes no record', async ({ page }) => {
   await withBo(page);
   await goOut(page, 'zigzag-and-home', { part: 'races on the same course' });
-  await expect(page.locator('[data-other]')).toHaveText('Bo waits behind the start and goes next.');
+  await expect(page.locator('[data-other]')).toHaveText('Bo waits behind the start and runs next.');
   for (const [seconds, next] of [
     [14, 'Bo: Run 1'],
     [12, 'Odei: Run 2'],
@@ -133,7 +133,7 @@ test('a race on one course: both times on the board, the faster one named, a sha
   await page.keyboard.press('Escape');
   await page.waitForURL('**/practise/result/*');
   await expect(page.locator('.played-with')).toContainText(/Zigzag and home: Bo was faster, 12\.\d s against 14\.\d s/);
-  await goOut(page, 'scissors', { part: 'shadows at arm’s length' });
+  await goOut(page, 'scissors', { part: 'follows at arm’s length' });
   await tap(page, 'fff');
   await page.keyboard.press('Enter');
   await page.clock.runFor(1000);
@@ -157,12 +157,12 @@ test('one is hurt and both stop; neither begins again before a grown-up says so'
   await page.keyboard.press('p');
   await page.getByText('Bo', { exact: true }).click();
   await page.getByRole('button', { name: 'Knee' }).click();
-  await expect(page.getByText('Stop here for today')).toBeVisible();
+  await expect(page.getByText('Stop for today')).toBeVisible();
   await setsOf(page).catch(() => {});
   await page.goto('/plan/together');
-  await page.getByRole('button', { name: /To the yard/ }).click();
+  await page.getByRole('button', { name: /Start/ }).click();
   await expect(page.getByText('Bo: Your knee hurt, today.')).toBeVisible();
-  await expect(page.getByRole('button', { name: /Ready, start/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /Start/ })).toHaveCount(0);
 });
 
 test('said on a second screen, it is said whom it is about', { tag: '@soak' }, async ({ page, browser, baseURL }) => {
@@ -177,7 +177,7 @@ test('said on a second screen, it is said whom it is about', { tag: '@soak' }, a
   await second.goto('/beside');
   await page.goto('/drills/toe-taps');
   await page.getByRole('link', { name: 'with somebody' }).click();
-  await page.getByRole('button', { name: /To the yard/ }).click();
+  await page.getByRole('button', { name: /Start/ }).click();
   await page.waitForURL('**/practise/together*');
   await start(page);
   await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work', { timeout: 40_000 });
@@ -185,10 +185,10 @@ test('said on a second screen, it is said whom it is about', { tag: '@soak' }, a
   await expect(second.getByLabel('Odei')).toBeChecked();
   await second.getByLabel('Bo').check();
   await second.getByRole('button', { name: 'Shin' }).click();
-  await expect(page.getByText('Stop here for today')).toBeVisible();
+  await expect(page.getByText('Stop for today')).toBeVisible();
   await setsOf(page);
   await page.goto('/plan/together');
-  await page.getByRole('button', { name: /To the yard/ }).click();
+  await page.getByRole('button', { name: /Start/ }).click();
   await expect(page.getByText('Bo: Your shin hurt, today.')).toBeVisible();
   await expect(page.getByText(/^Odei: Your/)).toHaveCount(0);
   // One alone is asked for nobody.

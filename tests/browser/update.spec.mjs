@@ -10,7 +10,7 @@ function otherWords() {
   const folder = mkdtempSync(`${tmpdir()}/gambeta-words-`),
     file = `${folder}/browser.json`;
   cpSync(`${root}src/Gambeta.Words/en`, folder, { recursive: true });
-  writeFileSync(file, readFileSync(file, 'utf8').replace('all stored', 'all kept'));
+  writeFileSync(file, readFileSync(file, 'utf8').replace('all saved', 'all kept'));
   return folder;
 }
 
@@ -58,13 +58,13 @@ test(
       server = await serve(port, ['--Language', folder]);
       go();
       // What came of it says that it is not whole, and is the new one when it is loaded anew.
-      await half.getByText('This page did not come whole. Load it anew.').click();
+      await half.getByText('This page did not load fully. Load it again.').click();
       await expect.poll(() => buildOf(half).catch(() => old)).not.toBe(old);
-      await expect(half.getByText('This page did not come whole')).toHaveCount(0);
+      await expect(half.getByText('This page did not load fully')).toHaveCount(0);
       // The old page plays its round to the end, and the new server stores it; loaded anew it is the new one and comes back to where it
       // was.
       await playPhase(page);
-      await expect(page.locator('[data-stored]')).toHaveText('all stored', { timeout: 40_000 });
+      await expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 40_000 });
       expect((await storedSets(page)).length).toBe(1);
       await playPhase(page);
       const name = await page.locator('h1').textContent();
@@ -93,10 +93,10 @@ test('a module that does not come is said; words that are shown once are never t
   });
   // On the way the recovery words are shown, and nothing is said there.
   await signUp(page);
-  await expect(page.getByText('This page did not come whole. Load it anew.')).toBeVisible();
+  await expect(page.getByText('This page did not load fully. Load it again.')).toBeVisible();
   expect(asked).toBeGreaterThan(2);
   await page.unroute(missing);
-  await page.getByText('Load it anew').click();
+  await page.getByText('Load it again').click();
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await expect(page.getByText('This page did not come whole')).toHaveCount(0);
+  await expect(page.getByText('This page did not load fully')).toHaveCount(0);
 });

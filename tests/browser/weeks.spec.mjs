@@ -31,23 +31,23 @@ for (const [device, size] of [
 
         await page.goto('/today');
         if (device === 'desk') await page.keyboard.press('w');
-        else await page.getByRole('link', { name: 'The weeks' }).tap();
-        await expect(page.getByRole('heading', { name: 'The weeks' })).toBeVisible();
+        else await page.getByRole('link', { name: 'Your weeks' }).tap();
+        await expect(page.getByRole('heading', { name: 'Your weeks' })).toBeVisible();
         await expect(page.locator('.wall td')).toHaveCount(28);
         if (device === 'desk') await page.keyboard.press('r');
-        else await page.getByRole('link', { name: /Rhythm, goals, calendar/ }).tap();
+        else await page.getByRole('link', { name: /Days, goals, calendar/ }).tap();
         await page.getByLabel('Minutes a day').fill('12');
         if (device === 'desk') await page.keyboard.press('Enter');
-        else await page.getByRole('button', { name: /Keep the rhythm/ }).tap();
+        else await page.getByRole('button', { name: /Save/ }).tap();
         await expect(page.locator('.head')).toContainText('Every other day, 12 minutes');
 
         // A goal about a drill that is played now: then more can be said than before.
         await page.goto('/weeks/rhythm');
-        await page.getByLabel('Drill, for a value').selectOption('toe-taps');
-        await page.getByLabel('Value, or days').fill('400');
+        await page.getByLabel('Drill, for a number').selectOption('toe-taps');
+        await page.getByLabel('Number, or days').fill('400');
         await press(page.getByRole('button', { name: /Set the goal/ }), device);
         await expect(page.locator('.goal h2')).toContainText(': 400');
-        await expect(page.locator('.goal')).toContainText('Nobody can say yet');
+        await expect(page.locator('.goal')).toContainText('We can’t say yet');
         const { stdout } = await run(
           `${root}tools/player`,
           [
@@ -100,7 +100,7 @@ for (const [device, size] of [
           const later = await context.newPage();
           await later.goto(`http://127.0.0.1:${port}/weeks`);
           await expect(later.locator('.wall td.left-out')).toHaveCount(1);
-          await expect(later.locator('.weeks-notes')).toContainText('was left out. Nothing is doubled for it');
+          await expect(later.locator('.weeks-notes')).toContainText('You do not have to make up for it');
           await expect(later.locator('.wall td.now')).toHaveClass(/practice/);
           const minutes = await later.locator('.wall td.practice .small').allTextContents();
           expect(minutes.every(said => Number(said.match(/(\d+) min/)[1]) <= 12)).toBe(true);
@@ -110,7 +110,7 @@ for (const [device, size] of [
           await later.goto(`http://127.0.0.1:${port}/weeks`);
           await press(later.getByRole('button', { name: 'Ill' }), device);
           await expect(later.locator('.wall td.now')).toContainText('away');
-          await press(later.getByRole('button', { name: 'Well, or back, again' }), device);
+          await press(later.getByRole('button', { name: 'I’m back' }), device);
           await expect(later.locator('.wall td.now')).toHaveClass(/practice/);
         } finally {
           await gone(server);

@@ -20,17 +20,17 @@ test('from a cold start without network today’s session is practised to its en
   await page.goto('/today');
   const pages = await ahead(page);
   expect(pages.reduce((sum, one) => sum + one.bytes, 0)).toBeLessThanOrEqual(3 * 1024 * 1024);
-  const session = pages.find(one => one.name === 'The session of today');
+  const session = pages.find(one => one.name === 'Today’s session');
   await page.close();
   await context.setOffline(true);
   const phone = await context.newPage();
   // As from its home screen.
   await phone.goto('/today');
-  await expect(phone.locator('[data-kept]')).toContainText('Without network: this page is as it was');
+  await expect(phone.locator('[data-kept]')).toContainText('No network. This is the page from');
   // What was not kept says so, and leads to what was.
   await phone.goto('/records');
   await expect(phone.getByRole('heading', { level: 1 })).toHaveText('Without network');
-  await phone.getByRole('link', { name: 'The session of today' }).click();
+  await phone.getByRole('link', { name: 'Today’s session' }).click();
   await phone.waitForURL(`**${session.address}`);
   await phone.clock.install();
   await phone.waitForLoadState('load');
@@ -55,8 +55,8 @@ test('what is kept is listed, can be dropped, and goes with the sign-in and with
   expect(await isKept(session)).toBe(true);
   await page.goto('/household/waiting');
   await expect(page.locator('.kept-pages a')).toHaveCount(pages.length - 1);
-  await page.getByRole('button', { name: 'Drop it' }).click();
-  await expect(page.getByText('Nothing is kept on this device.')).toBeVisible();
+  await page.getByRole('button', { name: 'Delete' }).click();
+  await expect(page.getByText('Nothing is saved on this device.')).toBeVisible();
   expect(await isKept(session)).toBe(false);
   await page.goto('/today');
   await ahead(page);

@@ -12,7 +12,7 @@ async function patio(page, width, length) {
   await page.getByLabel('Left to right').fill(width);
   await page.getByLabel('Near to far').fill(length);
   await page.locator('[name=far]').selectOption('a wall or fence');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await page.waitForURL('**/yard');
 }
 
@@ -22,7 +22,7 @@ async function run(page, seconds) {
   await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work');
   await page.clock.runFor(seconds * 1000);
   await page.keyboard.press('Enter');
-  await expect(page.locator('[data-stored]')).toHaveText('all stored');
+  await expect(page.locator('[data-stored]')).toHaveText('all saved');
   await page.keyboard.press('Escape');
   await page.waitForURL('**/practise/result/*');
 }
@@ -35,10 +35,10 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await page.goto('/household');
   await page.getByRole('link', { name: 'Odei' }).click();
   await expect(page.getByText('Only guessed from the age')).toBeVisible();
-  await page.getByLabel('Ten ordinary paces').fill('16');
+  await page.getByLabel('How far do you get with ten normal paces').fill('16');
   await page.getByRole('button', { name: 'Measured' }).click();
-  await expect(page.getByRole('alert')).toContainText('That would be a leap');
-  await page.getByLabel('Ten ordinary paces').fill('6.0');
+  await expect(page.getByRole('alert')).toContainText('Those would be jumps');
+  await page.getByLabel('How far do you get with ten normal paces').fill('6.0');
   await page.getByRole('button', { name: 'Measured' }).click();
   await expect(page.locator('.pace-now')).toContainText('0.60 m');
 
@@ -48,7 +48,7 @@ test('from a new household to a plan on paper, a record on it, another layout, a
 
   // The zigzag of the card is too large; smaller it fits.
   await page.goto('/yard/plan?drill=zigzag-and-home');
-  await expect(page.getByRole('heading', { name: 'Too large for Patio' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Too big for Patio' })).toBeVisible();
   await page.keyboard.press('m');
   await expect(figure(page, 'to spare')).toHaveText('fits');
   await expect(page.locator('.walk li').first()).toContainText('From the near left corner');
@@ -66,9 +66,9 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await expect(figure(page, 'a run')).not.toHaveText(length);
 
   // Kept, it is a layout of its own; its plan is one page of A4.
-  await page.getByLabel('Keep it as').fill('Patio zigzag');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByRole('status').first()).toContainText('its record starts with the first run on it');
+  await page.getByLabel('Save it as').fill('Patio zigzag');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('status').first()).toContainText('its record starts with your first run');
   const first = new URL(page.url()).searchParams.get('layout');
   const pdf = (await page.pdf({ format: 'A4' })).toString('latin1');
   expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
@@ -80,26 +80,26 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await page.keyboard.press('s');
   await page.waitForURL('**/practise/zigzag-and-home?layout=*');
   await expect(page.getByText('On Patio zigzag, as you laid it out')).toBeVisible();
-  await expect(page.locator('[data-check]').first()).toHaveText('The floor is dry, even and clear.');
+  await expect(page.locator('[data-check]').first()).toHaveText('The floor is dry, flat and clear.');
   await start(page);
   await run(page, 21.3);
-  await expect(page.locator('.against').first()).toContainText('on “Patio zigzag”: 21.4, the first mark');
-  await expect(page.getByText('Looked at before the first touch')).toContainText('floor clear');
+  await expect(page.locator('.against').first()).toContainText('on “Patio zigzag”: 21.4: your first record');
+  await expect(page.getByText('Checked before the start')).toContainText('floor clear');
 
   // Half a metre farther is another layout with another record; the old one stays. The check is not asked again that day.
   await page.goto(`/yard/plan?drill=zigzag-and-home&layout=${first}`);
-  await expect(page.getByText('Best on this layout: 21.4 s')).toBeVisible();
+  await expect(page.getByText('Record on this layout: 21.4 s')).toBeVisible();
   await page.getByRole('button', { name: /^Marker 1:/ }).focus();
   await page.keyboard.press('Shift+ArrowUp');
   await page.clock.runFor(400);
   await expect(page.getByText('Your 21.4 s on another layout stays with that one')).toBeVisible();
-  await page.getByLabel('Keep it as').fill('Patio zigzag, shorter');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await page.getByRole('link', { name: 'Practise on it' }).click();
-  await expect(page.getByText('Looked at today already')).toBeVisible();
+  await page.getByLabel('Save it as').fill('Patio zigzag, shorter');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('link', { name: 'Play it' }).click();
+  await expect(page.getByText('You checked this today')).toBeVisible();
   await start(page);
   await run(page, 23);
-  await expect(page.locator('.against').first()).toContainText('on “Patio zigzag, shorter”: 23.1, the first mark');
+  await expect(page.locator('.against').first()).toContainText('on “Patio zigzag, shorter”: 23.1: your first record');
   expect(await logged(page)).toEqual(expect.arrayContaining(['21.4 s', '23.1 s']));
   await page.goto('/records');
   await expect(page.locator('.record')).toHaveCount(2);
@@ -107,18 +107,18 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   // Everything is taken out as a file, then erased.
   await page.goto('/household/erase');
   await page.getByLabel('The household’s password').fill('long enough');
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take it out' }).click()]);
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download' }).click()]);
   const taken = JSON.parse(readFileSync(await file.path(), 'utf8'));
   expect(taken.layouts.map(layout => layout.name).sort()).toEqual(['Patio zigzag', 'Patio zigzag, shorter']);
   expect(taken.sets).toHaveLength(2);
   await page.getByLabel('The household’s name').fill(name);
   await page.getByLabel('Its password').fill('long enough');
-  await page.getByRole('button', { name: 'Erase it for good' }).click();
-  await expect(page.getByRole('status')).toContainText('erased, for good');
+  await page.getByRole('button', { name: 'Delete for good' }).click();
+  await expect(page.getByRole('status')).toContainText('deleted for good');
   await page.getByLabel('Household').fill(name);
   await page.getByLabel('Password').fill('long enough');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toContainText('No household opens');
+  await expect(page.getByRole('alert')).toContainText('The name or the words do not match');
 });
 
 test('a marker is dragged, also by touch, and without network it goes back where it was', async ({ page, context }) => {
@@ -136,7 +136,7 @@ test('a marker is dragged, also by touch, and without network it goes back where
   await context.setOffline(true);
   await page.locator('[data-marker="1"]').focus();
   await page.keyboard.press('ArrowLeft');
-  await expect(page.getByText('No way to the server just now')).toBeVisible();
+  await expect(page.getByText('The server can’t be reached')).toBeVisible();
   await context.setOffline(false);
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Marker 2, to the right' })).toHaveValue(there);
@@ -147,7 +147,7 @@ test('measures are changed in a form, what cannot be passed is said, and another
   await patio(page, '6', '14');
   await page.goto('/yard/plan?drill=weave-both-feet');
   await page.getByLabel('Between two').fill('0.5');
-  await page.getByRole('button', { name: 'Lay it so' }).first().click();
+  await page.getByRole('button', { name: 'Set it out like this' }).first().click();
   await expect(page.getByRole('alert')).toContainText('Markers 1 and 2 are 0.50 m apart');
   await expect(page.getByLabel('Between two')).toHaveValue('0.5');
   await page.waitForLoadState();
@@ -165,6 +165,6 @@ test('another player is one key away, and not today leads to drills for a room',
   await expect(page.locator('.players .here')).toContainText('Beñat');
   await page.goto('/practise/zigzag-and-home');
   await page.keyboard.press('n');
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Fine all the same');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('You can still play');
   await expect(page.locator('.shelf-card')).toHaveCount(6);
 });

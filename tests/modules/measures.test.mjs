@@ -85,11 +85,11 @@ test('only a best that can still be beaten is shown, and one that is beaten says
   assert.equal(line('touchesInARound', 'l r', 30, { seconds: 20, elapsed: 10_000 }), 'best 30');
   // Two and eight a second for three and a half seconds more make thirty: a tie is no best.
   assert.equal(line('touchesInARound', 'l r', 30, { seconds: 20, elapsed: 16_500 }), null);
-  assert.equal(line('touchesInARound', 'l r l', 2, { seconds: 20, elapsed: 19_900 }), 'more than ever');
-  assert.deepEqual([line('bestStreak', 'l l l x l', 3), line('bestStreak', 'l l l x l l l l', 3)], ['best 3', 'more than ever']);
+  assert.equal(line('touchesInARound', 'l r l', 2, { seconds: 20, elapsed: 19_900 }), 'a new record');
+  assert.deepEqual([line('bestStreak', 'l l l x l', 3), line('bestStreak', 'l l l x l l l l', 3)], ['best 3', 'a new record']);
   assert.deepEqual(
     ['l x x', 'l x x', 'l l l'].map((events, i) => line('hitsOutOfTries', events, [8, 7, 2][i], { target: 10 })),
-    [null, 'best 7', 'more than ever'],
+    [null, 'best 7', 'a new record'],
   );
   assert.deepEqual(
     [28, 24].map(best => line('targetPoints', 'l x', best, { target: 10, targetPoints: [1, 2, 3] })),
@@ -99,7 +99,7 @@ test('only a best that can still be beaten is shown, and one that is beaten says
     [11_200, 11_300].map(elapsed => line('courseTime', 'x', 12.3, { elapsed })),
     ['best 12.3 s', null],
   );
-  assert.deepEqual([line('ladderRung', 'l s l r s', 2), line('ladderRung', 'l s l r s l r l s', 2)], ['best rung 2', 'more than ever']);
-  assert.deepEqual([line('runInTouches', 'l l l x l s', 2), line('runInTouches', 'l l l s', 2)], ['best 2', 'more than ever']);
+  assert.deepEqual([line('ladderRung', 'l s l r s', 2), line('ladderRung', 'l s l r s l r l s', 2)], ['best step 2', 'a new record']);
+  assert.deepEqual([line('runInTouches', 'l l l x l s', 2), line('runInTouches', 'l l l s', 2)], ['best 2', 'a new record']);
   assert.deepEqual([line('trapHeights', 'l l l', 5), line('trapHeights', 'l', 3)], [null, 'best from the chest']);
 });

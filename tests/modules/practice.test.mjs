@@ -102,7 +102,7 @@ test('who wishes to leave while something waits is told why, once; going on take
   outbox.state.waiting = 1;
   await practice.act('leave');
   assert.deepEqual([practice.state, said('goTo')], ['leaving', []]);
-  assert.match(practice.storedWords(), /^No way to the server/);
+  assert.match(practice.storedWords(), /^The server can’t be reached/);
   practice.act('pause');
   assert.deepEqual([practice.state, practice.storedWords()], ['playing', 'waits']);
   await practice.act('leave');
@@ -131,7 +131,7 @@ test('a reload carries on with the same sitting, set and counts', () => {
   const again = practise({ kept: first.store.saved });
   assert.deepEqual(
     [again.practice.offer, again.practice.session],
-    ['You were in: round. What was finished is stored.', first.practice.session],
+    ['You were in: round. All you finished is saved.', first.practice.session],
   );
   again.practice.act('start');
   again.practice.act('tap', 'left');
@@ -149,7 +149,7 @@ test('what was just beaten is what the next set has to beat, and a typed count i
   wait(20);
   const id = posted.at(-1).key;
   practice.told({ key: id, kind: 'set' }, { ok: true, bests: ['1 touch', '2 touches'] });
-  assert.deepEqual([practice.page.bests[0], said('result').at(-1)], [{ left: 1 }, ['result', 'New best: 1 touch and 2 touches', true]]);
+  assert.deepEqual([practice.page.bests[0], said('result').at(-1)], [{ left: 1 }, ['result', 'New record: 1 touch and 2 touches', true]]);
   practice.typed({ id }, { left: 40 }, null);
   assert.deepEqual([posted.at(-1).body.draft, said('result').at(-1)], [{ left: 40 }, ['result', '40 touches', false]]);
   practice.typed({ id }, { left: 400 }, 'key');

@@ -34,7 +34,7 @@ const pause = (who, more = {}) => ({
   drill: who,
   who,
   feet: 'left',
-  label: 'comes in',
+  label: 'is next',
   seconds: 8,
   aloneSeconds: 20,
   after: 1 - who,

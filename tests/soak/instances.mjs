@@ -24,7 +24,7 @@ const sql = query =>
 // Another build: one word is another one.
 const words = join(work, 'words');
 cpSync(`${root}src/Gambeta.Words/en`, words, { recursive: true });
-writeFileSync(join(words, 'browser.json'), readFileSync(join(words, 'browser.json'), 'utf8').replace('all stored', 'all kept'));
+writeFileSync(join(words, 'browser.json'), readFileSync(join(words, 'browser.json'), 'utf8').replace('all saved', 'all kept'));
 
 migrate();
 const pooled = pooler(cluster);

@@ -12,7 +12,7 @@ const serveBefore = on => serve(on, [], before);
 /** Plays until so many sets are stored. */
 async function playTo(page, sets) {
   for (let i = 0; i < 40 && (await storedSets(page)).length < sets; i++) await playPhase(page);
-  await expect(page.locator('[data-stored]')).toHaveText('all stored', { timeout: 40_000 });
+  await expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 40_000 });
   expect((await storedSets(page)).length).toBe(sets);
 }
 
@@ -42,7 +42,7 @@ for (const [what, first, second] of [
       await playTo(page, 3);
       await page.keyboard.press('p');
       await page.getByRole('button', { name: 'Knee', exact: true }).click();
-      await expect(page.getByText('Stop here for today')).toBeVisible();
+      await expect(page.getByText('Stop for today')).toBeVisible();
       for (const place of ['/today', '/logbook', '/records', '/progress', '/plan', '/weeks', '/yard', '/sheets', '/household']) {
         const answer = await page.request.get(place);
         expect([place, answer.status()]).toEqual([place, 200]);
@@ -84,14 +84,14 @@ test('who signs up, comes in by a code or reads a calendar at one is known at th
       await taken.getByLabel('right', { exact: true }).check();
       await taken.getByLabel('steady', { exact: true }).check();
       await taken.getByRole('button', { name: 'Make it' }).click();
-      await expect(taken.locator('.problems, [role=alert]').first()).toContainText('There is a household called');
+      await expect(taken.locator('.problems, [role=alert]').first()).toContainText('There is already a household called');
       // A code made here opens there, once.
       await page.goto('/household/hand-over');
       await page.getByRole('button', { name: 'Show a code' }).click();
       const code = (await page.locator('p.code').textContent()).replace(/\s/g, '');
       const phone = await (await browser.newContext({ baseURL: there })).newPage();
       await phone.goto(`/come?code=${code}`);
-      await phone.getByRole('button', { name: 'Let this device in' }).click();
+      await phone.getByRole('button', { name: 'Sign this device in' }).click();
       await phone.waitForURL('**/today');
       // A calendar turned on here is read there.
       await page.goto('/weeks/rhythm');
@@ -103,7 +103,7 @@ test('who signs up, comes in by a code or reads a calendar at one is known at th
       await signedIn.goto('/household/erase');
       await signedIn.getByLabel('The household’s name').fill(name);
       await signedIn.getByLabel('Its password').fill('long enough');
-      await signedIn.getByRole('button', { name: 'Erase it for good' }).click();
+      await signedIn.getByRole('button', { name: 'Delete for good' }).click();
       await signedIn.waitForURL(url => !url.pathname.endsWith('/erase'));
       expect((await page.request.get('/today', { maxRedirects: 0 })).status()).toBe(302);
       const again = await (await browser.newContext({ baseURL: here })).newPage();

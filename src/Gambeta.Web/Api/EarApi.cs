@@ -93,7 +93,7 @@ internal static class EarApi
         if (post is null || post.Drill is not { Length: > 0 and <= CardReader.LongestId } || post.Drill.Any(char.IsControl))
             return (null, Refusal.Final(Say("refusals.say-which-drill-it-was")));
         if (!Keys.TryRead<Feet>(post.Feet ?? "", out var feet))
-            return (null, Refusal.Final(Say("refusals.which-foot-was-it-left")));
+            return (null, Refusal.Final(Say("refusals.foot-is-missing")));
         if (
             post.Lead is < 0 or > ListenedSet.MostLead
             || post.Version is < 1 or > SoundFrame.Version

@@ -50,16 +50,16 @@ internal static class JsonBody
     public static (T? Post, IResult? Refused) As<T>(JsonElement json, JsonSerializerOptions options)
     {
         if (json.ValueKind != JsonValueKind.Object)
-            return (default, Refusal.Final(Say("refusals.nothing-was-sent-that-could")));
+            return (default, Refusal.Final(Say("refusals.nothing-to-save")));
         if (!HoldsTexts(json))
-            return (default, Refusal.Final(Say("refusals.a-text-holds-a-sign")));
+            return (default, Refusal.Final(Say("refusals.text-has-a-bad-sign")));
         try
         {
             return (json.Deserialize<T>(options)!, null);
         }
         catch (JsonException wrong)
         {
-            return (default, Refusal.Final(Say("refusals.is-not-what-it-should", ("what", wrong.Path?.TrimStart('$', '.')))));
+            return (default, Refusal.Final(Say("refusals.not-as-expected", ("what", wrong.Path?.TrimStart('$', '.')))));
         }
     }
 

@@ -22,7 +22,7 @@ internal static class Manifest
                 {
                     name = "Gambeta",
                     short_name = "Gambeta",
-                    description = Say("door.you-a-ball-and-a"),
+                    description = Say("door.what-it-does"),
                     lang = Gambeta.Words.Language.Current.Tag,
                     id = "/",
                     start_url = "/today",

@@ -85,7 +85,7 @@ internal static class Posts
     private static async Task<IResult> TakeAsync(Post post, HttpContext http, PageTools tools, JsonSerializerOptions options)
     {
         if (!await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http))
-            return Refusal.Of(StatusCodes.Status400BadRequest, Say("refusals.this-page-is-out-of"));
+            return Refusal.Of(StatusCodes.Status400BadRequest, Say("refusals.page-is-out-of-date"));
         if (http.Request.Headers[HouseholdHeader] is [{ } named] && named != http.User.HouseholdId().ToString())
             return Refusal.SignedOut();
         var (body, refused) = await JsonBody.ReadAsync(http, tools.Limits.PostBytes);

@@ -31,7 +31,7 @@ internal static class Refusal
 
     public static IResult Final(string problem) => Final([problem]);
 
-    public static IResult NoSuchPlayer() => Of(StatusCodes.Status404NotFound, Say("refusals.this-household-has-no-such"));
+    public static IResult NoSuchPlayer() => Of(StatusCodes.Status404NotFound, Say("refusals.no-such-player"));
 
     public static IResult SignedOut() => Of(StatusCodes.Status401Unauthorized);
 

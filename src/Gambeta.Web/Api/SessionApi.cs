@@ -82,7 +82,7 @@ internal static class SessionApi
             .Select(drill => drill.On(yard.Latest(drill.Card.Id)?.Layout))
             .ToImmutableArray();
         if (drills.IsEmpty)
-            return Refusal.Final(Say("refusals.nothing-on-this-sheet-may"));
+            return Refusal.Final(Say("refusals.nothing-to-start"));
         var run = RunSheetWriter.Write(drills, plays.Preferred, TimeSpan.FromSeconds((double)household.Settings.ClipPenalty));
         return Results.Json(
             new
@@ -100,7 +100,7 @@ internal static class SessionApi
         {
             var plan = post.Plan ?? [];
             if (post.Sheet?.Length > LongestSheet || plan.Count > Sheet.MostItems || plan.Any(IsAbsurd))
-                return Refusal.Final(Say("refusals.that-is-no-plan-of"));
+                return Refusal.Final(Say("refusals.no-such-plan"));
             // A space that was put away, or is no more, is not known.
             var space = post.Space is { } asked && await YardStore.HasSpaceAsync(work, asked) ? post.Space : null;
             await SittingStore.BeginAsync(
@@ -120,7 +120,7 @@ internal static class SessionApi
             )
                 return Refusal.Final(Say("refusals.say-which-drill-it-was"));
             if (!Optional<Control>(post.Control, out var control) || !Optional<OtherFootFeel>(post.OtherFoot, out var otherFoot))
-                return Refusal.Final(Say("refusals.that-word-is-not-understood"));
+                return Refusal.Final(Say("refusals.word-is-unknown"));
             await SessionStore.AnswerAsync(
                 work,
                 post.Session,
@@ -138,9 +138,9 @@ internal static class SessionApi
         WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
         {
             if (post.Effort is < 1 or > 10)
-                return Refusal.Final(Say("refusals.how-hard-it-was-goes"));
+                return Refusal.Final(Say("refusals.effort-is-wrong"));
             if (post.Note?.Length > SessionEnd.LongestNote || post.Sheet?.Length > LongestSheet)
-                return Refusal.Final(Say("refusals.a-note-has-letters-at", ("longestNote", SessionEnd.LongestNote)));
+                return Refusal.Final(Say("refusals.note-is-too-long", ("longestNote", SessionEnd.LongestNote)));
             await SessionStore.EndAsync(work, post.Session, post.Player, post.Sheet, new SessionEnd(post.Effort, post.Note), at);
             return null;
         });
@@ -188,7 +188,7 @@ internal static class SessionApi
     )
     {
         if (id == Guid.Empty || Moments.OnOurClock(at, tools.Time.GetUtcNow()) is not { } moment)
-            return Refusal.Final(Say("refusals.that-day-cannot-be-kept"));
+            return Refusal.Final(Say("refusals.day-cannot-be-saved"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
         if (household is null)

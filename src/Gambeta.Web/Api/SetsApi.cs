@@ -65,9 +65,9 @@ internal static class SetsApi
         if (post.Id == Guid.Empty || post.Session == Guid.Empty)
             return Refusal.Final(Say("refusals.the-set-is-incomplete"));
         if (!Keys.TryRead<Feet>(post.Feet ?? "", out var feet))
-            return Refusal.Final(Say("refusals.which-foot-was-it-left"));
+            return Refusal.Final(Say("refusals.foot-is-missing"));
         if (!Keys.TryRead<CountedBy>(post.CountedBy ?? "", out var counted))
-            return Refusal.Final(Say("refusals.say-how-it-was-counted"));
+            return Refusal.Final(Say("refusals.way-of-counting-is-missing"));
         if (
             post.Order is < 1 or > 999
             || post.PlannedSeconds is < 1 or > SetCheck.MostSeconds
@@ -78,9 +78,9 @@ internal static class SetsApi
             return Refusal.Final(Say("refusals.the-set-is-incomplete"));
         var heard = counted == CountedBy.Heard ? HeardMark.Read(post.Heard)?.ToString() : null;
         if (counted == CountedBy.Heard && (heard is null || post.Events is null))
-            return Refusal.Final(Say("refusals.say-how-it-was-counted"));
+            return Refusal.Final(Say("refusals.way-of-counting-is-missing"));
         if (!SessionApi.Optional<OtherPart>(post.With, out var with))
-            return Refusal.Final(Say("refusals.that-word-is-not-understood"));
+            return Refusal.Final(Say("refusals.word-is-unknown"));
         var now = tools.Time.GetUtcNow();
         if (Moments.OnOurClock(post.StartedAt, now) is not { } startedAt)
             return Refusal.Final(Wording.Problem(post.StartedAt > now ? SetProblem.DayInFuture : SetProblem.DayTooOld));
@@ -139,7 +139,7 @@ internal static class SetsApi
         if (stored.Outcome == SetOutcome.NoSuchPlayer)
             return Refusal.NoSuchPlayer();
         if (stored.Outcome == SetOutcome.SittingIsFull)
-            return Refusal.Final(Say("refusals.one-sitting-has-sets-at", ("setsASitting", tools.Limits.SetsASitting)));
+            return Refusal.Final(Say("refusals.too-many-sets", ("setsASitting", tools.Limits.SetsASitting)));
         await work.CommitAsync();
         if (stored.Outcome == SetOutcome.Stored)
             tools.Meters.Stored(set, now);
@@ -173,7 +173,7 @@ internal static class SetsApi
     public static async Task<IResult> CheckAsync(CheckPost post, HttpContext http, PageTools tools)
     {
         if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem }))
-            return Refusal.Final(Say("refusals.say-what-was-looked-at"));
+            return Refusal.Final(Say("refusals.checks-are-missing"));
         var now = tools.Time.GetUtcNow();
         if (Moments.OnOurClock(post.At, now) is not { } at || at > now || at < now - OldestCheck)
             return Refusal.Final(Say("refusals.that-day-cannot-be-checked"));
@@ -182,7 +182,7 @@ internal static class SetsApi
         if (household is null)
             return Refusal.SignedOut();
         if (post.Space is { } space && !await YardStore.HasSpaceAsync(work, space))
-            return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.this-household-has-no"));
+            return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.no-such-space"));
         if (!await tools.MayWriteAsync(work))
             return TooMuchToday(tools);
         await YardStore.SaveCheckAsync(work, post.Space, LocalDays.DayOf(at, household.TimeZone), post.Session, post.Items);
@@ -196,7 +196,7 @@ internal static class SetsApi
     public static IResult TooMuchToday(PageTools tools) =>
         new TooMuch(
             TimeSpan.FromDays(1) - tools.Time.GetUtcNow().TimeOfDay,
-            Say("refusals.more-than-things-were-written", ("writesADay", tools.Limits.WritesADay))
+            Say("refusals.too-much-today", ("writesADay", tools.Limits.WritesADay))
         );
 
     /// <summary>The card of a set on the layout that it was run on; nothing when the drill is gone.</summary>
@@ -225,7 +225,7 @@ internal static class SetsApi
         {
             known ??= await tools.Catalogues.OfAsync(work = await tools.Database.BeginAsync(household, cancel), view);
             if (known.Find(drill) is not { } card)
-                return (null, Refusal.Final(Say("refusals.there-is-no-drill-called", ("drill", Shortened(drill)))));
+                return (null, Refusal.Final(Say("refusals.no-such-drill-called", ("drill", Shortened(drill)))));
             if (layout is not { Length: > 0 } || layout == card.Layout?.Key)
                 return (card, null);
             // Run before the card was laid otherwise, and sent only now.
@@ -234,7 +234,7 @@ internal static class SetsApi
             work ??= await tools.Database.BeginAsync(household, cancel);
             return await YardStore.LayoutAsync(work, card.Id, layout) is { } kept
                 ? (card with { Layout = kept }, null)
-                : (null, Refusal.Final(Say("refusals.this-household-has-no-such-layout")));
+                : (null, Refusal.Final(Say("refusals.no-such-layout")));
         }
         finally
         {

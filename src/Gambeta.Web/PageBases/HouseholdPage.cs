@@ -120,7 +120,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
             return Wording.TooOften(wait);
         }
         if (!Passwords.Matches(await HouseholdStore.PasswordHashAsync(work), password))
-            return Say("refusals.that-is-not-the-password");
+            return Say("refusals.wrong-password");
         await Tools.RateLimits.RightPasswordAsync(work.Household);
         return null;
     }

@@ -31,16 +31,14 @@ public sealed class IndexModel(PageTools tools, Door door) : OpenPage(tools)
             return NotFound();
         if (await Tools.RateLimits.OnDemoAsync(HttpContext) is { } wait)
             return TooOften(wait, Wording.TooOften(wait));
-        return await door.OpenDemoAsync(HttpContext)
-            ? Redirect("/today")
-            : TooOften(TimeSpan.FromMinutes(10), Say("door.every-demo-is-taken-just"));
+        return await door.OpenDemoAsync(HttpContext) ? Redirect("/today") : TooOften(TimeSpan.FromMinutes(10), Say("door.demos-are-taken"));
     }
 
     public async Task<IActionResult> OnPostSignInAsync(string? name, string? password, string? returnUrl)
     {
         (Name, ReturnUrl) = (name ?? "", returnUrl);
         if (await Tools.RateLimits.OnGettingInAsync(HttpContext, name) is { } wait)
-            return TooOften(wait, Say("door.devices-that-are-signed-in", ("wait", Wording.TooOften(wait))));
+            return TooOften(wait, Say("door.wait-to-sign-in", ("wait", Wording.TooOften(wait))));
         var found = await SignInStore.FindAsync(Tools.Database, name ?? "");
         if (Passwords.Matches(found?.PasswordHash, password))
         {
@@ -49,7 +47,7 @@ public sealed class IndexModel(PageTools tools, Door door) : OpenPage(tools)
             await HttpContext.SignInHouseholdAsync(work, Tools);
             return Url.IsLocalUrl(returnUrl) ? LocalRedirect(returnUrl) : Redirect("/today");
         }
-        Problems = [Say("door.no-household-opens-with-that-2")];
+        Problems = [Say("door.wrong-password")];
         return Page();
     }
 }

@@ -23,7 +23,7 @@ public sealed class RecoverModel(PageTools tools) : OpenPage(tools)
         var right = RecoveryWords.Matches(found?.RecoveryHash, words);
         var problems = new List<string>();
         if (!right)
-            problems.Add(Say("door.no-household-opens-with-that"));
+            problems.Add(Say("door.wrong-words"));
         if (Passwords.Wrong(password, name) is { } wrong)
             problems.Add(wrong);
         if (problems.Count > 0)

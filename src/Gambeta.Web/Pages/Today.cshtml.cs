@@ -68,8 +68,8 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
     public string Headline =>
         Tiles.Single(t => t.IsToday).Tally is { } today
             ? Say("today.touches-today", ("nickname", Player.Nickname), ("touches", Wording.Number(today.Touches.Total)))
-        : Last.Count == 0 ? Say("today.the-floor-is-yours", ("nickname", Player.Nickname))
-        : Say("today.ready-when-you-are", ("nickname", Player.Nickname));
+        : Last.Count == 0 ? Say("today.first-hello", ("nickname", Player.Nickname))
+        : Say("today.hello", ("nickname", Player.Nickname));
 
     public Task<IActionResult> OnGetAsync() =>
         InHousehold(work =>

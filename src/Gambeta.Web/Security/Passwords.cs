@@ -42,15 +42,13 @@ public static class Passwords
     {
         var chosen = password ?? "";
         if (chosen.Length is < Shortest or > Longest)
-            return Say("refusals.the-password-has-to-characters", ("shortest", Shortest), ("longest", Longest));
+            return Say("refusals.password-length", ("shortest", Shortest), ("longest", Longest));
         if (!NoText.IsText(chosen))
-            return Say("refusals.the-password-holds-a-sign");
+            return Say("refusals.password-has-a-bad-sign");
         var plain = OneForm(chosen).Trim();
         if (plain.Distinct().Count() < 4 || Common.Value.Contains(plain))
-            return Say("refusals.that-password-is-one-of");
-        return string.Equals(plain, name?.Trim(), StringComparison.OrdinalIgnoreCase)
-            ? Say("refusals.the-password-is-the-households")
-            : null;
+            return Say("refusals.password-is-common");
+        return string.Equals(plain, name?.Trim(), StringComparison.OrdinalIgnoreCase) ? Say("refusals.password-is-the-name") : null;
     }
 
     // An é can be written in two ways; both open.

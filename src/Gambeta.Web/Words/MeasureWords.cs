@@ -29,6 +29,9 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
     /// <summary>How it is counted, said before the first touch.</summary>
     public required string HowToCount { get; init; }
 
+    /// <summary>The same where there are keys.</summary>
+    public required string HowToCountByKeys { get; init; }
+
     /// <summary>What a dose by reps counts.</summary>
     public string Reps { get; init; } = Say("measures.reps");
 
@@ -69,7 +72,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 set => Say("measures.touches", ("touches", set.Touches.Total))
             )
             {
-                HowToCount = Say("measures.f-for-left-j-for"),
+                HowToCount = Say("measures.hint-touches"),
+                HowToCountByKeys = Say("measures.hint-touches-keys"),
                 Fields = PerFoot(Say("measures.left-touches"), Say("measures.right-touches")),
                 Marks = Mark(
                     MeasureKind.TouchesIn,
@@ -83,7 +87,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 (_, reps) => Say("measures.clean-reps", ("cleanReps", reps.CleanReps), ("slips", SlipsOf(reps.Slips)))
             ) with
             {
-                HowToCount = Say("measures.tap-f-j-or-the"),
+                HowToCount = Say("measures.hint-clean-reps"),
+                HowToCountByKeys = Say("measures.hint-clean-reps-keys"),
                 Fields = new Dictionary<string, FieldWords>
                 {
                     ["reps"] = new(Say("measures.clean-reps-label"), Say("measures.clean-reps-word")),
@@ -104,8 +109,9 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 (_, tries) => Say("measures.tries-of", ("tries", TriesOf(tries)))
             ) with
             {
-                HowToCount = Say("measures.f-or-j-for-every"),
-                Fields = Tried(Say("measures.touches-of-each-try-in")),
+                HowToCount = Say("measures.hint-streak"),
+                HowToCountByKeys = Say("measures.hint-streak-keys"),
+                Fields = Tried(Say("measures.type-streak")),
                 Marks = Mark(
                     MeasureKind.Streak,
                     v => Say("measures.number-in-a-row", ("number", Wording.Number(v))),
@@ -113,7 +119,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 ),
             },
             [MeasuredBy.CleanPasses] = Of<PassesResult>(
-                Say("measures.longest-clean-run-passes-a"),
+                Say("measures.longest-run-and-pace"),
                 (set, passes) =>
                     Say("measures.run-of", ("touches", About(set, Wording.Number(set.Touches.Total))), ("longestRun", passes.LongestRun)),
                 (set, passes) =>
@@ -125,7 +131,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                     )
             ) with
             {
-                HowToCount = Say("measures.tap-f-j-or"),
+                HowToCount = Say("measures.hint-passes"),
+                HowToCountByKeys = Say("measures.hint-passes-keys"),
                 Reps = Say("measures.passes"),
                 Fields = new Dictionary<string, FieldWords>(PerFoot(Say("measures.left-passes"), Say("measures.right-passes")))
                 {
@@ -149,18 +156,19 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 (set, run) =>
                     run.Void ? Say("measures.run-not-counted") : $"{Wording.Seconds(HandTiming.CourseSeconds(set.Worked, run))} s",
                 (set, run) =>
-                    run.Void ? Say("measures.s-clipped-a-run-that", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips))
+                    run.Void ? Say("measures.time-not-counted", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips))
                     : run.Clips > 0
                         ? Say(
-                            "measures.s-clipped-s-for-each",
+                            "measures.time-and-clips-apart",
                             ("worked", Wording.Seconds(set.Worked)),
                             ("clips", run.Clips),
                             ("totalSeconds", Wording.Number((decimal)run.Penalty.TotalSeconds))
                         )
-                    : Say("measures.s-clipped", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips))
+                    : Say("measures.time-and-clips", ("worked", Wording.Seconds(set.Worked)), ("clips", run.Clips))
             ) with
             {
-                HowToCount = Say("measures.the-clock-starts-on-the"),
+                HowToCount = Say("measures.hint-course"),
+                HowToCountByKeys = Say("measures.hint-course-keys"),
                 Fields = new Dictionary<string, FieldWords>
                 {
                     ["clips"] = new(Say("measures.markers-clipped"), Say("measures.markers-clipped-word")),
@@ -177,7 +185,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 (_, hits) => Say("measures.hits-of-tries", ("hits", hits.Hits), ("tries", hits.Tries))
             ) with
             {
-                HowToCount = Say("measures.tap-f-j-or-the-glass"),
+                HowToCount = Say("measures.hint-hits"),
+                HowToCountByKeys = Say("measures.hint-hits-keys"),
                 Reps = Say("measures.tries"),
                 Fields = HitFields,
                 Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.HitsOutOf] = Hits },
@@ -185,12 +194,13 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             [MeasuredBy.LadderRung] = Of<LadderResult>(
                 Say("measures.highest-rung"),
                 (_, ladder) => Say("measures.rung", ("rung", ladder.Rung)),
-                (_, ladder) => Say("measures.rung-goes-of", ("rung", ladder.Rung), ("ladder", TriesOf(ladder)))
+                (_, ladder) => Say("measures.rung-and-tries", ("rung", ladder.Rung), ("ladder", TriesOf(ladder)))
             ) with
             {
-                HowToCount = Say("measures.f-or-j-for"),
+                HowToCount = Say("measures.hint-ladder"),
+                HowToCountByKeys = Say("measures.hint-ladder-keys"),
                 Tries = Say("measures.goes"),
-                Fields = Tried(Say("measures.touches-of-each-try-in")),
+                Fields = Tried(Say("measures.type-streak")),
                 Marks = new Dictionary<MeasureKind, MarkWords>
                 {
                     [MeasureKind.LadderRung] = new(
@@ -211,7 +221,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                         : Say("measures.of-stations", ("done", stations.Tries.Length), ("stations", stations.Stations)),
                 (set, stations) =>
                     Say(
-                        "measures.of-stations-in-s-tries",
+                        "measures.stations-time-and-tries",
                         ("done", stations.Tries.Length),
                         ("stations", stations.Stations),
                         ("worked", Wording.Seconds(set.Worked)),
@@ -219,7 +229,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                     )
             ) with
             {
-                HowToCount = Say("measures.a-hit-f-j-or"),
+                HowToCount = Say("measures.hint-stations"),
+                HowToCountByKeys = Say("measures.hint-stations-keys"),
                 Fields = Listed(Say("measures.tries-at-each-station-that"), "1, 2, 1, 3"),
                 Marks = new Dictionary<MeasureKind, MarkWords>
                 {
@@ -233,7 +244,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                     Say("measures.targets-points-points", ("targets", targets.Total), ("points", string.Join(", ", targets.Points)))
             ) with
             {
-                HowToCount = Say("measures.press-the-number-of-the"),
+                HowToCount = Say("measures.hint-targets"),
+                HowToCountByKeys = Say("measures.hint-targets-keys"),
                 Reps = Say("measures.tries"),
                 Fields = Listed(Say("measures.points-of-each-try-0"), "1, 0, 3"),
                 Marks = new Dictionary<MeasureKind, MarkWords>
@@ -245,7 +257,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 },
             },
             [MeasuredBy.RunInTouches] = Of<RunInResult>(
-                Say("measures.touches-on-the-way-the"),
+                Say("measures.most-on-the-way"),
                 (_, runs) => Say("measures.on-the-way", ("most", runs.Most)),
                 (_, runs) =>
                     Say(
@@ -267,9 +279,10 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                     )
             ) with
             {
-                HowToCount = Say("measures.f-or-j-for-every-touch"),
+                HowToCount = Say("measures.hint-run-in"),
+                HowToCountByKeys = Say("measures.hint-run-in-keys"),
                 Tries = Say("measures.run-ins"),
-                Fields = Tried(Say("measures.touches-of-each-try")),
+                Fields = Tried(Say("measures.type-run-in")),
                 Marks = Mark(
                     MeasureKind.RunInTouches,
                     v => Say("measures.touches-on-the-way", ("number", Wording.Number(v))),
@@ -291,7 +304,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                     )
             ) with
             {
-                HowToCount = Say("measures.dead-inside-the-square-f"),
+                HowToCount = Say("measures.hint-traps"),
+                HowToCountByKeys = Say("measures.hint-traps-keys"),
                 Reps = Say("measures.tries"),
                 Fields = Listed(Say("measures.each-try-in-order-1"), "1, 1, 0"),
                 Marks = new Dictionary<MeasureKind, MarkWords>
@@ -323,7 +337,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                     )
             ) with
             {
-                HowToCount = Say("measures.press-the-zone-that-you"),
+                HowToCount = Say("measures.hint-zones"),
+                HowToCountByKeys = Say("measures.hint-zones-keys"),
                 Reps = Say("measures.strikes"),
                 Fields = HitFields,
                 Marks = new Dictionary<MeasureKind, MarkWords> { [MeasureKind.HitsOutOf] = Hits },
@@ -334,9 +349,10 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 (_, streak) => Say("measures.tries-of", ("tries", TriesOf(streak)))
             ) with
             {
-                HowToCount = Say("measures.tap-for-every-clean-rep"),
-                Tries = Say("measures.tries-as-long-as"),
-                Fields = Tried(Say("measures.reps-of-each-try-in")),
+                HowToCount = Say("measures.hint-clean-streak"),
+                HowToCountByKeys = Say("measures.hint-clean-streak-keys"),
+                Tries = Say("measures.as-long-as-it-lasts"),
+                Fields = Tried(Say("measures.type-clean-streak")),
                 Marks = Mark(
                     MeasureKind.CleanStreak,
                     v => Say("measures.number-clean-in-a-row", ("number", Wording.Number(v))),
@@ -350,7 +366,8 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                     Say("measures.up-for", ("times", string.Join(", ", air.Tenths.Select(tenths => $"{Wording.Seconds(tenths / 10m)} s"))))
             ) with
             {
-                HowToCount = Say("measures.tap-f-j-or-the-glass-once"),
+                HowToCount = Say("measures.hint-air-time"),
+                HowToCountByKeys = Say("measures.hint-air-time-keys"),
                 Fields = new Dictionary<string, FieldWords>
                 {
                     ["seconds up"] = new(Say("measures.seconds-of-each-try-in"), Say("measures.tries"), "12.4 6.3"),
@@ -375,6 +392,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
         new(name, set => brief(set, (T)set.Result), set => full(set, (T)set.Result))
         {
             HowToCount = "",
+            HowToCountByKeys = "",
             Fields = HitFields,
             Marks = new Dictionary<MeasureKind, MarkWords>(),
         };

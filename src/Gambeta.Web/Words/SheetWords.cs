@@ -20,20 +20,20 @@ public static class SheetWords
         warning.Kind switch
         {
             SheetWarningKind.Empty => Say("sheets.nothing-stands-on-it-yet"),
-            SheetWarningKind.NoWarmUp => Say("sheets.it-does-not-begin-with"),
+            SheetWarningKind.NoWarmUp => Say("sheets.no-warm-up"),
             SheetWarningKind.HardRunning => Say(
-                "sheets.hard-drills-run-into-each",
+                "sheets.hard-after-hard",
                 ("drills", warning.Number.ToString("0", CultureInfo.InvariantCulture))
             ),
             SheetWarningKind.LittleForOtherFoot => Say(
-                "sheets.the-other-foot-gets-of",
+                "sheets.other-foot-short",
                 ("share", warning.Number.ToString("0", CultureInfo.InvariantCulture))
             ),
-            SheetWarningKind.LongerThanMinutes => Say("sheets.it-takes-longer-than-there", ("minutes", Minutes(warning.Number))),
+            SheetWarningKind.LongerThanMinutes => Say("sheets.sheet-too-long", ("minutes", Minutes(warning.Number))),
             SheetWarningKind.LaidTooOften => Say(
-                "sheets.another-order-lays-the-yard",
+                "sheets.better-order",
                 ("times", warning.Number.ToString("0", CultureInfo.InvariantCulture))
             ),
-            _ => Say("sheets.is-left-out-for-this", ("drill", nameOf(warning.Drill))),
+            _ => Say("sheets.drill-not-for-player", ("drill", nameOf(warning.Drill))),
         };
 }

@@ -166,16 +166,16 @@ public static class Wording
     public static string Caution(CautionKind kind, DrillCard card, Lengths lengths) =>
         kind switch
         {
-            CautionKind.Heading => Say("common.heading-follows-the-rules-of"),
-            CautionKind.TooYoung => Say("common.this-drill-is-from-years", ("age", card.LeastAge)),
-            CautionKind.Wall => Say("common.nothing-breakable-behind-you-or"),
-            CautionKind.Goal => Say("common.nobody-in-front-of-the"),
+            CautionKind.Heading => Say("common.heading-caution"),
+            CautionKind.TooYoung => Say("common.from-age", ("age", card.LeastAge)),
+            CautionKind.Wall => Say("common.wall-caution"),
+            CautionKind.Goal => Say("common.goal-caution"),
             CautionKind.FullSpeed => Say(
-                "common.leave-free-behind-the-finish",
+                "common.run-off-caution",
                 ("length", lengths.Of(RunOff.FullSpeed.BehindFinish)),
                 ("more", lengths.Of(RunOff.BeforeHarm))
             ),
-            CautionKind.SoftBallIndoors => Say("common.indoors-only-with-a-soft"),
+            CautionKind.SoftBallIndoors => Say("common.indoors-caution"),
             CautionKind.Rebound => Say("cautions.rebound"),
             CautionKind.KeeperHands => Say("cautions.keeper-hands"),
             CautionKind.Backwards => Say("cautions.backwards"),
@@ -294,44 +294,44 @@ public static class Wording
     public static (string Title, string Words) Status(int code) =>
         code switch
         {
-            400 => (Say("common.that-did-not-work"), Say("common.this-page-was-open-for")),
-            401 => (Say("common.signed-out"), Say("common.sign-in-again-what-was")),
+            400 => (Say("common.that-did-not-work"), Say("common.page-is-too-old")),
+            401 => (Say("common.signed-out"), Say("common.sign-in-again")),
             404 => (Say("common.not-here"), Say("common.there-is-no-such-page")),
-            413 => (Say("common.too-large"), Say("common.that-is-larger-than-anything")),
-            415 => (Say("common.that-did-not-work"), Say("common.what-was-sent-is-no")),
-            422 => (Say("common.not-taken"), Say("common.what-was-sent-cannot-be")),
-            429 => (Say("common.too-many-tries"), Say("common.that-was-tried-very-often")),
-            503 => (Say("common.the-logbook-cannot-be-reached"), Say("common.the-database-is-away-for")),
-            _ => (Say("common.something-broke"), Say("common.it-is-our-fault-and")),
+            413 => (Say("common.too-large"), Say("common.sent-is-too-large")),
+            415 => (Say("common.that-did-not-work"), Say("common.sent-is-no-json")),
+            422 => (Say("common.not-taken"), Say("common.sent-cannot-be-kept")),
+            429 => (Say("common.too-many-tries"), Say("common.too-many-requests")),
+            503 => (Say("common.the-logbook-cannot-be-reached"), Say("common.logbook-is-away")),
+            _ => (Say("common.something-broke"), Say("common.our-fault")),
         };
 
     public static string Name(NameProblem problem) =>
         problem switch
         {
             NameProblem.Length => Say(
-                "common.the-households-name-has-to",
+                "common.household-name-length",
                 ("shortest", HouseholdName.Shortest),
                 ("longest", HouseholdName.Longest)
             ),
-            NameProblem.UnseenSigns => Say("common.the-name-holds-signs-that"),
-            _ => Say("common.the-name-mixes-letters-of"),
+            NameProblem.UnseenSigns => Say("common.name-has-hidden-signs"),
+            _ => Say("common.name-mixes-alphabets"),
         };
 
     public static string Problem(SetProblem problem) =>
         problem switch
         {
-            SetProblem.CountMissing => Say("common.a-count-is-missing-if"),
-            SetProblem.CountNegative => Say("common.a-count-cannot-be-below"),
-            SetProblem.CountTooHigh => Say("common.that-is-more-than-touches", ("mostTouchesASecond", Tempo.MostTouchesASecond)),
-            SetProblem.RunLongerThanPasses => Say("common.the-longest-run-is-longer"),
-            SetProblem.TimeMissing => Say("common.how-many-seconds-did-it"),
-            SetProblem.TimeNotPositive => Say("common.the-time-has-to-be"),
-            SetProblem.TimeTooLong => Say("common.one-set-is-an-hour"),
-            SetProblem.DayInFuture => Say("common.that-day-has-not-come"),
-            SetProblem.DayTooOld => Say("common.that-day-is-more-than", ("mostYearsBack", SetCheck.MostYearsBack)),
-            SetProblem.EventsUnclear => Say("common.what-was-tapped-cannot-be"),
-            SetProblem.NobodyPlayedThat => Say("common.nobody-can-have-played-that"),
-            SetProblem.NotOfThisDrill => Say("common.this-drill-does-not-give"),
-            _ => Say("common.write-the-touches-of-each"),
+            SetProblem.CountMissing => Say("common.count-is-missing"),
+            SetProblem.CountNegative => Say("common.count-below-zero"),
+            SetProblem.CountTooHigh => Say("common.too-fast", ("mostTouchesASecond", Tempo.MostTouchesASecond)),
+            SetProblem.RunLongerThanPasses => Say("common.run-longer-than-passes"),
+            SetProblem.TimeMissing => Say("common.seconds-are-missing"),
+            SetProblem.TimeNotPositive => Say("common.time-not-positive"),
+            SetProblem.TimeTooLong => Say("common.set-is-too-long"),
+            SetProblem.DayInFuture => Say("common.day-is-ahead"),
+            SetProblem.DayTooOld => Say("common.day-is-too-old", ("mostYearsBack", SetCheck.MostYearsBack)),
+            SetProblem.EventsUnclear => Say("common.taps-cannot-be-read"),
+            SetProblem.NobodyPlayedThat => Say("common.too-much-for-the-time"),
+            SetProblem.NotOfThisDrill => Say("common.not-of-this-drill"),
+            _ => Say("common.one-number-a-try"),
         };
 }

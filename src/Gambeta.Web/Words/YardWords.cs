@@ -17,55 +17,55 @@ public static class YardWords
         problem.Kind switch
         {
             LayoutProblemKind.ClearanceOutOfRange => Say(
-                "yard.the-clearance-goes-from-to",
+                "yard.clearance-is-wrong",
                 ("leastClearance", lengths.Tape(LayoutCheck.LeastClearance)),
                 ("mostClearance", lengths.Tape(LayoutCheck.MostClearance))
             ),
-            LayoutProblemKind.TooManyMarkers => Say("yard.a-layout-has-markers-at", ("mostMarkers", LayoutCheck.MostMarkers)),
-            LayoutProblemKind.TooManySteps => Say("yard.a-run-has-steps-at", ("mostSteps", RunNotation.MostSteps)),
+            LayoutProblemKind.TooManyMarkers => Say("yard.too-many-markers", ("mostMarkers", LayoutCheck.MostMarkers)),
+            LayoutProblemKind.TooManySteps => Say("yard.too-many-steps", ("mostSteps", RunNotation.MostSteps)),
             LayoutProblemKind.TooFarOut => problem.First == 0
-                ? Say("yard.the-start-the-finish-a", ("farthest", lengths.Of(LayoutCheck.Farthest)))
-                : Say("yard.marker-is-farther-out-than", ("first", problem.First), ("farthest", lengths.Of(LayoutCheck.Farthest))),
+                ? Say("yard.too-far-out", ("farthest", lengths.Of(LayoutCheck.Farthest)))
+                : Say("yard.marker-too-far-out", ("first", problem.First), ("farthest", lengths.Of(LayoutCheck.Farthest))),
             LayoutProblemKind.MarkersTooClose when problem.Metres < 0.01 => Say(
-                "yard.markers-and-stand-on-top",
+                "yard.markers-on-top",
                 ("first", problem.First),
                 ("second", problem.Second)
             ),
             LayoutProblemKind.MarkersTooClose => Say(
-                "yard.markers-and-are-apart-with",
+                "yard.markers-too-close",
                 ("first", problem.First),
                 ("second", problem.Second),
                 ("metres", lengths.Tape(problem.Metres)),
                 ("clearance", lengths.Tape(clearance))
             ),
             LayoutProblemKind.TooCloseToStart => Say(
-                "yard.marker-is-only-from-the",
+                "yard.marker-near-start",
                 ("first", problem.First),
                 ("metres", lengths.Tape(problem.Metres))
             ),
             LayoutProblemKind.TooCloseToFinish => Say(
-                "yard.marker-first-is-only",
+                "yard.marker-near-finish",
                 ("first", problem.First),
                 ("metres", lengths.Tape(problem.Metres))
             ),
             LayoutProblemKind.TooCloseToStop => Say(
-                "yard.marker-is-only-from-a",
+                "yard.marker-near-line",
                 ("first", problem.First),
                 ("metres", lengths.Tape(problem.Metres))
             ),
-            LayoutProblemKind.BothSidesAtOnce => Say("yard.marker-is-passed-on-both", ("first", problem.First)),
-            LayoutProblemKind.CrossesWall when problem.First > 0 => Say("yard.marker-stands-behind-the-wall", ("first", problem.First)),
-            LayoutProblemKind.CrossesWall => Say("yard.the-run-goes-through-the"),
-            _ => Say("yard.nobody-can-run-this-the"),
+            LayoutProblemKind.BothSidesAtOnce => Say("yard.marker-on-both-sides", ("first", problem.First)),
+            LayoutProblemKind.CrossesWall when problem.First > 0 => Say("yard.marker-behind-wall", ("first", problem.First)),
+            LayoutProblemKind.CrossesWall => Say("yard.run-through-wall"),
+            _ => Say("yard.sides-lead-nowhere"),
         };
 
     public static string Problem(PaceProblem problem, int age, Lengths lengths) =>
         problem switch
         {
-            PaceProblem.TooShort => Say("yard.that-is-less-than-a", ("shortest", lengths.Tape(Pace.Shortest))),
-            PaceProblem.ALeap => Say("yard.that-would-be-a-leap", ("age", age), ("height", lengths.Tape(Pace.UsualHeight(age)))),
+            PaceProblem.TooShort => Say("yard.pace-too-short", ("shortest", lengths.Tape(Pace.Shortest))),
+            PaceProblem.ALeap => Say("yard.pace-too-long", ("age", age), ("height", lengths.Tape(Pace.UsualHeight(age)))),
             _ => Say(
-                "yard.a-height-lies-between-and",
+                "yard.height-is-wrong",
                 ("leastHeight", lengths.Tape(Pace.LeastHeight)),
                 ("mostHeight", lengths.Tape(Pace.MostHeight))
             ),
@@ -79,9 +79,9 @@ public static class YardWords
     public static string Old(PaceIsOld old) =>
         old switch
         {
-            PaceIsOld.HalfAYear => Say("yard.half-a-year-old-measure"),
-            PaceIsOld.ABirthdayCame => Say("yard.a-year-older-since-measure"),
-            _ => Say("yard.only-guessed-from-the-age"),
+            PaceIsOld.HalfAYear => Say("yard.pace-is-old"),
+            PaceIsOld.ABirthdayCame => Say("yard.pace-of-last-year"),
+            _ => Say("yard.pace-is-guessed"),
         };
 
     private static string Source(KnownPace pace, DateOnly today) =>
@@ -146,7 +146,7 @@ public static class YardWords
             .. walks.Select(walk =>
                 walk.To switch
                 {
-                    0 => ("S", Say("yard.from-the-near-left-corner", ("walk", Paces(walk)))),
+                    0 => ("S", Say("yard.from-near-left", ("walk", Paces(walk)))),
                     null => ("F", Paces(walk)),
                     var n => (n.Value.ToString(CultureInfo.InvariantCulture), Paces(walk)),
                 }
@@ -185,7 +185,7 @@ public static class YardWords
                 step switch
                 {
                     Past { Loops: > 0 } past => Say(
-                        "yard.all-the-way-round-past",
+                        "yard.loops-round",
                         ("times", Numeral(past.Loops)),
                         ("marker", past.Marker + 1),
                         ("side", past.Side.Label())
@@ -269,28 +269,28 @@ public static class YardWords
         var where = item.Side is { } side ? Side(side) : "";
         return item.Kind switch
         {
-            FirstTouchKind.RoadBehind => Say("yard.the-road-the-ball-cannot", ("where", where)),
-            FirstTouchKind.WaterBehind => Say("yard.the-water-fenced-off-or", ("where", where)),
-            FirstTouchKind.SomebodyNear => Say("yard.somebody-grown-up-is-near"),
-            FirstTouchKind.FloorClear => Say("yard.the-floor-is-dry-even"),
-            FirstTouchKind.GlassBehind => Say("yard.the-glass-covered-or-out", ("where", where)),
-            FirstTouchKind.BreakablesBehind => Say("yard.what-breaks-is-moved-away", ("where", where)),
-            FirstTouchKind.EdgeBehind => Say("yard.the-step-or-kerb-seen", ("where", where)),
+            FirstTouchKind.RoadBehind => Say("yard.check-road", ("where", where)),
+            FirstTouchKind.WaterBehind => Say("yard.check-water", ("where", where)),
+            FirstTouchKind.SomebodyNear => Say("yard.check-grown-up"),
+            FirstTouchKind.FloorClear => Say("yard.check-floor"),
+            FirstTouchKind.GlassBehind => Say("yard.check-glass", ("where", where)),
+            FirstTouchKind.BreakablesBehind => Say("yard.check-breakables", ("where", where)),
+            FirstTouchKind.EdgeBehind => Say("yard.check-edge", ("where", where)),
             FirstTouchKind.RunOffFree => Say(
-                "yard.are-free-behind-the-finish",
+                "yard.check-run-off",
                 ("length", lengths.Of(RunOff.FullSpeed.BehindFinish)),
                 ("more", lengths.Of(RunOff.BeforeHarm))
             ),
-            FirstTouchKind.WallFirm => Say("yard.the-wall-stands-firm-nothing"),
-            FirstTouchKind.GoalAnchored => Say("yard.the-goal-cannot-tip-over"),
-            FirstTouchKind.SoftBall => Say("yard.a-soft-ball-indoors"),
-            FirstTouchKind.Shoes => Say("yard.shoes-that-grip-laces-tied"),
-            FirstTouchKind.Thunder => Say("yard.no-thunder"),
-            FirstTouchKind.IceAndWet => Say("yard.no-ice-no-wet-leaves"),
-            FirstTouchKind.Light => Say("yard.light-enough-until-the-end"),
-            FirstTouchKind.Heat => Say("yard.shade-and-not-in-the"),
-            FirstTouchKind.WaterNear => Say("yard.water-to-drink-is-near"),
-            _ => Say("yard.the-neighbours-know-and-like", ("where", where)),
+            FirstTouchKind.WallFirm => Say("yard.check-wall"),
+            FirstTouchKind.GoalAnchored => Say("yard.check-goal"),
+            FirstTouchKind.SoftBall => Say("yard.check-soft-ball"),
+            FirstTouchKind.Shoes => Say("yard.check-shoes"),
+            FirstTouchKind.Thunder => Say("yard.check-thunder"),
+            FirstTouchKind.IceAndWet => Say("yard.check-ice"),
+            FirstTouchKind.Light => Say("yard.check-light"),
+            FirstTouchKind.Heat => Say("yard.check-shade"),
+            FirstTouchKind.WaterNear => Say("yard.check-drink"),
+            _ => Say("yard.check-neighbours", ("where", where)),
         };
     }
 
@@ -305,8 +305,8 @@ public static class YardWords
 
     public static string Missing(Lack lack) =>
         lack.There == 0
-            ? Say("yard.no-use", ("what", lack.Needed.Kind.Label()))
-            : Say("yard.only-of-use", ("there", lack.There), ("needed", Wording.Gear(lack.Needed)));
+            ? Say("yard.use-instead", ("what", lack.Needed.Kind.Label()))
+            : Say("yard.too-few-use", ("there", lack.There), ("needed", Wording.Gear(lack.Needed)));
 
     public static string Thing(Thing thing) =>
         thing switch

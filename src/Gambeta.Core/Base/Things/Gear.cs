@@ -54,9 +54,7 @@ public readonly record struct GearItem(GearKind Kind, int Count = 1)
             word = word[..^1];
         return count is >= 1 and <= 20 && Keys.TryRead<GearKind>(word, out var kind)
             ? new GearItem(kind, count)
-            : throw new FormatException(
-                Say("card-files.is-no-gear-understood-are", ("written", written), ("choices", Keys.Choices<GearKind>()))
-            );
+            : throw new FormatException(Say("card-files.bad-gear", ("written", written), ("choices", Keys.Choices<GearKind>())));
     }
 
     /// <inheritdoc/>

@@ -47,12 +47,12 @@ public static class PatternReader
             beats.AddRange([.. beats.Select(beat => beat.Mirror())]);
         if (beats.Count > MostBeats)
             throw new PatternException(
-                Say("card-files.that-is-steps-a-pattern", ("beats", beats.Count), ("mostBeats", MostBeats)),
+                Say("card-files.pattern-too-long", ("beats", beats.Count), ("mostBeats", MostBeats)),
                 0,
                 written.Length
             );
         if (!beats.Any(beat => beat is Contact or Shown))
-            throw new PatternException(Say("card-files.a-pattern-has-at-least"), end, 0);
+            throw new PatternException(Say("card-files.pattern-does-nothing"), end, 0);
         return new Pattern(beats);
     }
 
@@ -64,26 +64,26 @@ public static class PatternReader
         {
             foot = named;
             if (!step.Next(out word))
-                throw step.Missing(Say("card-files.what-does-the-foot-do", ("foot", named.ToKey())));
+                throw step.Missing(Say("card-files.surface-is-missing", ("foot", named.ToKey())));
         }
         Beat beat;
         if (Keys.TryRead<Happening>(word, out var happening))
             beat = new Between(happening);
         else if (Keys.TryRead<Sham>(word, out var sham))
-            beat = new Shown(foot ?? throw step.Wrong(Say("card-files.which-foot-write-r-or", ("word", word))), sham);
+            beat = new Shown(foot ?? throw step.Wrong(Say("card-files.foot-is-missing", ("word", word))), sham);
         else
             beat = new Contact(ReadTouch(step, word, foot));
 
         var times = 1;
         if (step.Next(out var more) && !ReadTimes(more, out times))
-            throw step.Wrong(Say("card-files.does-not-belong-here-a", ("more", more)));
+            throw step.Wrong(Say("card-files.too-much-in-step", ("more", more)));
         if (step.Next(out var left))
-            throw step.Wrong(Say("card-files.left-does-not-belong", ("left", left)));
+            throw step.Wrong(Say("card-files.left-over", ("left", left)));
         for (var i = 0; i < times; i++)
             beats.Add(beat);
         // A little too long is told whole, at the end; far too long is not even written out.
         if (beats.Count > 10 * MostBeats)
-            throw step.Wrong(Say("card-files.more-than-steps-up-to", ("beats", beats.Count), ("mostBeats", MostBeats)));
+            throw step.Wrong(Say("card-files.too-many-beats", ("beats", beats.Count), ("mostBeats", MostBeats)));
     }
 
     private static Touch ReadTouch(Step step, string word, Foot? foot)
@@ -92,7 +92,7 @@ public static class PatternReader
         {
             throw step.Wrong(
                 Say(
-                    "card-files.is-no-surface-understood-are",
+                    "card-files.bad-surface",
                     ("word", word),
                     ("surfaces", Keys.Choices<Surface>()),
                     ("shams", Keys.Choices<Sham>()),
@@ -101,12 +101,12 @@ public static class PatternReader
             );
         }
         if (foot is null)
-            throw step.Wrong(Say("card-files.which-foot-write-r-or", ("word", word)));
+            throw step.Wrong(Say("card-files.foot-is-missing", ("word", word)));
         if (!step.Next(out var way))
-            throw step.Missing(Say("card-files.where-does-the-ball-go", ("choices", Keys.Choices<BallMove>())));
+            throw step.Missing(Say("card-files.way-is-missing", ("choices", Keys.Choices<BallMove>())));
         return Keys.TryRead<BallMove>(way, out var move)
             ? new Touch(foot.Value, surface, move)
-            : throw step.Wrong(Say("card-files.is-no-way-the-ball", ("way", way), ("choices", Keys.Choices<BallMove>())));
+            : throw step.Wrong(Say("card-files.bad-way", ("way", way), ("choices", Keys.Choices<BallMove>())));
     }
 
     private static bool ReadTimes(string word, out int times)

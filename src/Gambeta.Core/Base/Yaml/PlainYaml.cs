@@ -36,18 +36,18 @@ internal sealed class PlainYaml(string file, IParser inner) : IParser
     private void Look(ParsingEvent read)
     {
         if (read is AnchorAlias)
-            throw Wrong(read, Say("card-files.for-something-that-was-written"));
+            throw Wrong(read, Say("card-files.no-star"));
         if (read is NodeEvent node)
         {
             if (!node.Anchor.IsEmpty)
-                throw Wrong(read, Say("card-files.for-something-that-is-used"));
+                throw Wrong(read, Say("card-files.no-ampersand"));
             if (!node.Tag.IsEmpty)
-                throw Wrong(read, Say("card-files.for-a-type-is-not"));
+                throw Wrong(read, Say("card-files.no-exclamation"));
             // In a mapping it is a word's turn, then its value's.
             if (_open.TryPeek(out var wantsKey) && wantsKey is { } key)
             {
                 if (key && read is not Scalar)
-                    throw Wrong(read, Say("card-files.a-word-is-wanted-before"));
+                    throw Wrong(read, Say("card-files.word-before-colon"));
                 _open.Pop();
                 _open.Push(!key);
             }
@@ -56,15 +56,15 @@ internal sealed class PlainYaml(string file, IParser inner) : IParser
         {
             case Scalar text:
                 if (++_texts > MostTexts)
-                    throw Wrong(read, Say("card-files.more-than-texts-in-one", ("mostTexts", MostTexts)));
+                    throw Wrong(read, Say("card-files.too-many-texts", ("mostTexts", MostTexts)));
                 if (text.Value.Length > LongestText)
-                    throw Wrong(read, Say("card-files.a-text-has-letters-at", ("longestText", LongestText)));
+                    throw Wrong(read, Say("card-files.text-has-too-many-letters", ("longestText", LongestText)));
                 if (text.Value.AsSpan().IndexOfAny(NoText.Signs) >= 0)
-                    throw Wrong(read, Say("card-files.a-text-holds-a-sign"));
+                    throw Wrong(read, Say("card-files.text-has-a-bad-sign"));
                 break;
             case SequenceStart or MappingStart:
                 if (_open.Count == Deepest)
-                    throw Wrong(read, Say("card-files.lists-and-brackets-lie-too"));
+                    throw Wrong(read, Say("card-files.too-deep"));
                 _open.Push(read is MappingStart ? true : null);
                 break;
             case SequenceEnd or MappingEnd:

@@ -8,7 +8,7 @@ internal sealed class YamlPlace(string file, YamlNode node)
 {
     private readonly HashSet<string> _read = [];
 
-    private YamlMappingNode Mapping => node as YamlMappingNode ?? throw Wrong(Say("card-files.expected-word-value-lines-here"));
+    private YamlMappingNode Mapping => node as YamlMappingNode ?? throw Wrong(Say("card-files.lines-expected"));
 
     public CatalogueException Wrong(string reason) => new(file, node.Start.Line, reason);
 
@@ -17,7 +17,7 @@ internal sealed class YamlPlace(string file, YamlNode node)
         var child = Child(key);
         return child is YamlScalarNode { Value: { Length: > 0 } value } && !string.IsNullOrWhiteSpace(value)
             ? At(child).Within(value, longest)
-            : throw At(child).Wrong(Say("card-files.wants-a-text", ("key", key)));
+            : throw At(child).Wrong(Say("card-files.text-is-missing", ("key", key)));
     }
 
     public int Whole(string key, int least, int most)
@@ -26,7 +26,7 @@ internal sealed class YamlPlace(string file, YamlNode node)
         return int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most
             ? value
             : throw At(Child(key))
-                .Wrong(Say("card-files.wants-a-whole-number-from", ("key", key), ("least", least), ("most", most), ("text", text)));
+                .Wrong(Say("card-files.whole-number-is-missing", ("key", key), ("least", least), ("most", most), ("text", text)));
     }
 
     public T Word<T>(string key)
@@ -35,8 +35,7 @@ internal sealed class YamlPlace(string file, YamlNode node)
         var text = Text(key);
         return Keys.TryRead<T>(text, out var value)
             ? value
-            : throw At(Child(key))
-                .Wrong(Say("card-files.is-no-understood-are", ("text", text), ("key", key), ("choices", Keys.Choices<T>())));
+            : throw At(Child(key)).Wrong(Say("card-files.bad-choice", ("text", text), ("key", key), ("choices", Keys.Choices<T>())));
     }
 
     public bool Has(string key)
@@ -51,10 +50,10 @@ internal sealed class YamlPlace(string file, YamlNode node)
     {
         var child = Child(key);
         if (child is not YamlSequenceNode items)
-            throw At(child).Wrong(Say("card-files.wants-a-list", ("key", key)));
+            throw At(child).Wrong(Say("card-files.list-is-missing", ("key", key)));
         return items.Children.Count <= most
             ? items.Children.Select(At)
-            : throw At(child).Wrong(Say("card-files.has-items-at-most", ("key", key), ("most", most)));
+            : throw At(child).Wrong(Say("card-files.list-too-long", ("key", key), ("most", most)));
     }
 
     public string Scalar(int longest = PlainYaml.LongestText) =>
@@ -85,12 +84,12 @@ internal sealed class YamlPlace(string file, YamlNode node)
         foreach (var (key, _) in Mapping.Children)
         {
             if (key is YamlScalarNode { Value: { } word } && !_read.Contains(word))
-                throw At(key).Wrong(Say("card-files.means-nothing-on-a-drill", ("word", word)));
+                throw At(key).Wrong(Say("card-files.unknown-word", ("word", word)));
         }
     }
 
     private string Within(string text, int longest) =>
-        text.Length <= longest ? text : throw Wrong(Say("card-files.that-is-letters-at-most", ("text", text.Length), ("longest", longest)));
+        text.Length <= longest ? text : throw Wrong(Say("card-files.text-too-long", ("text", text.Length), ("longest", longest)));
 
     private YamlPlace At(YamlNode child) => new(file, child);
 

@@ -21,7 +21,7 @@ public static class DoseText
             ["reps", var form] => DoseReader.OneReps(form),
             ["tries", var form] => DoseReader.OneTries(form),
             ["runs", var form] => DoseReader.OneRuns(form),
-            _ => throw new FormatException(Say("card-files.is-no-dose-say-time", ("written", written))),
+            _ => throw new FormatException(Say("card-files.bad-dose", ("written", written))),
         };
     }
 

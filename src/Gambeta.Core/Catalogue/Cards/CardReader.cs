@@ -37,7 +37,7 @@ public sealed class CardReader(SharedParts shared)
     {
         var items = YamlFile.Items(file, yaml, "drill cards").ToList();
         return items.Count > MostCards
-            ? throw items[MostCards].Wrong(Say("card-files.a-file-has-cards-at", ("mostCards", MostCards)))
+            ? throw items[MostCards].Wrong(Say("card-files.too-many-cards", ("mostCards", MostCards)))
             : [.. items.Select(ReadCard)];
     }
 
@@ -90,15 +90,15 @@ public sealed class CardReader(SharedParts shared)
             Layout = at.Has("layout") ? ReadLayout(at.Inside("layout")) : null,
         };
         if (card.Name.Length > LongestName)
-            throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", LongestName)));
+            throw at.Inside("name").Wrong(Say("card-files.name-too-long", ("longestName", LongestName)));
         if (card.Feet != FeetPlan.BothTogether && card.Pattern.Leads != Feet.Right)
-            throw at.Inside("pattern").Wrong(Say("card-files.is-worked-one-foot-at", ("name", card.Name)));
+            throw at.Inside("pattern").Wrong(Say("card-files.write-right-foot", ("name", card.Name)));
         if (card.Pattern.Touches.IsEmpty && card.MeasuredBy != MeasuredBy.CleanReps)
-            throw at.Inside("measured by").Wrong(Say("card-files.without-a-touch-reps-are", ("name", card.Name)));
+            throw at.Inside("measured by").Wrong(Say("card-files.no-touch-to-count", ("name", card.Name)));
         if (CardRules.Of(card.MeasuredBy).Lacks(card) is { } lack)
             throw (card.Layout is null ? at : at.Inside("layout")).Wrong(lack);
         if (card.Gear.Select(item => item.Kind).Distinct().Count() < card.Gear.Length)
-            throw at.Inside("gear").Wrong(Say("card-files.a-kind-of-gear-stands"));
+            throw at.Inside("gear").Wrong(Say("card-files.gear-twice"));
         at.NothingElse();
         return card;
     }
@@ -109,12 +109,12 @@ public sealed class CardReader(SharedParts shared)
         var id = at.Scalar();
         return id.Length is > 0 and <= LongestId && id.All(c => c is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-')
             ? id
-            : throw at.Wrong(Say("card-files.is-no-id-lower-case", ("id", id), ("longestId", LongestId)));
+            : throw at.Wrong(Say("card-files.bad-id", ("id", id), ("longestId", LongestId)));
     }
 
-    private static bool ReadSlips(YamlPlace at) => at.Scalar() == "fine" ? true : throw at.Wrong(Say("card-files.slips-says-fine-or-it"));
+    private static bool ReadSlips(YamlPlace at) => at.Scalar() == "fine" ? true : throw at.Wrong(Say("card-files.bad-slips"));
 
-    private static bool ReadMoves(YamlPlace at) => at.Scalar() == "two" ? true : throw at.Wrong(Say("card-files.moves-says-two-or-it"));
+    private static bool ReadMoves(YamlPlace at) => at.Scalar() == "two" ? true : throw at.Wrong(Say("card-files.bad-moves"));
 
     private static ImmutableArray<int> ReadZones(YamlPlace at)
     {
@@ -139,7 +139,7 @@ public sealed class CardReader(SharedParts shared)
             .ToList();
         return numbers is [>= 1 and var slow, var steady, <= Tempo.MostTouchesASecond * 60 and var fast] && slow < steady && steady < fast
             ? new TempoRange(new(slow), new(steady), new(fast))
-            : throw new FormatException(Say("card-files.is-no-tempo-slow-steady", ("written", written)));
+            : throw new FormatException(Say("card-files.bad-tempo", ("written", written)));
     }
 
     private static Places ReadPlaces(string written)
@@ -150,7 +150,7 @@ public sealed class CardReader(SharedParts shared)
             places |=
                 Keys.TryRead<Places>(word, out var place) && place != Places.None
                     ? place
-                    : throw new FormatException(Say("card-files.is-no-place-understood-are", ("word", word)));
+                    : throw new FormatException(Say("card-files.bad-place", ("word", word)));
         }
         return places;
     }
@@ -163,18 +163,18 @@ public sealed class CardReader(SharedParts shared)
             .ToList();
         return sides is [> 0 and <= 100, > 0 and <= 100]
             ? new Floor(sides[0], sides[1])
-            : throw new FormatException(Say("card-files.is-no-floor-width-and", ("written", written)));
+            : throw new FormatException(Say("card-files.bad-floor", ("written", written)));
     }
 
     private static ImmutableArray<string> ReadCues(YamlPlace at)
     {
         var cues = at.Items("cues", MostItems).ToList();
         if (cues.Count is < 1 or > 3)
-            throw at.Inside("cues").Wrong(Say("card-files.a-card-has-one-to"));
+            throw at.Inside("cues").Wrong(Say("card-files.cues-one-to-three"));
         foreach (var cue in cues)
         {
             if (cue.Scalar(LongestCue).Split(' ', StringSplitOptions.RemoveEmptyEntries).Length is 0 or > WordsInACue)
-                throw cue.Wrong(Say("card-files.has-no-word-or-more", ("cue", cue.Scalar()), ("wordsInACue", WordsInACue)));
+                throw cue.Wrong(Say("card-files.bad-cue", ("cue", cue.Scalar()), ("wordsInACue", WordsInACue)));
         }
         return [.. cues.Select(cue => cue.Scalar())];
     }
@@ -188,10 +188,10 @@ public sealed class CardReader(SharedParts shared)
                     return SharedParts.ReadFault(item, id: "");
                 return shared.Faults.TryGetValue(item.Scalar(), out var fault)
                     ? fault
-                    : throw item.Wrong(Say("card-files.is-not-in-the-list", ("fault", item.Scalar())));
+                    : throw item.Wrong(Say("card-files.no-such-fault", ("fault", item.Scalar())));
             })
             .ToImmutableArray();
-        return faults.IsEmpty ? throw at.Inside("faults").Wrong(Say("card-files.a-card-has-at-least")) : faults;
+        return faults.IsEmpty ? throw at.Inside("faults").Wrong(Say("card-files.faults-missing")) : faults;
     }
 
     private static CardDoses ReadDoses(YamlPlace at, MeasuredBy measuredBy)
@@ -223,6 +223,6 @@ public sealed class CardReader(SharedParts shared)
         }
         return shared.Layouts.TryGetValue(at.Scalar(), out var layout) ? layout
             : shared.Before.TryGetValue(at.Scalar(), out var once) && shared.Layouts.TryGetValue(once.Now, out var now) ? now
-            : throw at.Wrong(Say("card-files.scalar-is-not-in", ("layout", at.Scalar())));
+            : throw at.Wrong(Say("card-files.no-such-layout", ("layout", at.Scalar())));
     }
 }

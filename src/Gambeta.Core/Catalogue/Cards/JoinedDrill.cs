@@ -37,7 +37,7 @@ public static class JoinedDrill
         var pattern = Join(parts);
         if (pattern.Beats.Length > PatternReader.MostBeats)
             throw new ArgumentException(
-                Say("card-files.that-is-steps-a-pattern", ("beats", pattern.Beats.Length), ("mostBeats", PatternReader.MostBeats)),
+                Say("card-files.pattern-too-long", ("beats", pattern.Beats.Length), ("mostBeats", PatternReader.MostBeats)),
                 nameof(parts)
             );
         var last = parts[^1];

@@ -85,7 +85,7 @@ public sealed class SharedParts
         var markers = at.Items("markers", LayoutCheck.MostMarkers).Select(marker => marker.Read(ReadSpot)).ToImmutableArray();
         return new Layout
         {
-            Markers = markers.IsEmpty ? throw at.Wrong(Say("card-files.a-layout-has-at-least")) : markers,
+            Markers = markers.IsEmpty ? throw at.Wrong(Say("card-files.markers-missing")) : markers,
             Steps = at.Has("steps") ? at.Inside("steps").Read(written => RunNotation.Read(written, markers.Length)) : [],
             Start = at.Has("start") ? at.Inside("start").Read(ReadSpot) : default,
             Finish = at.Has("finish") ? at.Inside("finish").Read(ReadSpot) : default,
@@ -98,7 +98,7 @@ public sealed class SharedParts
     private static double ReadNumber(string written) =>
         double.TryParse(written, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
             ? value
-            : throw new FormatException(Say("card-files.is-no-number", ("written", written)));
+            : throw new FormatException(Say("card-files.not-a-number", ("written", written)));
 
     private static Spot ReadSpot(string written)
     {
@@ -108,7 +108,7 @@ public sealed class SharedParts
             .ToImmutableArray();
         return metres is [>= -100 and <= 100, >= -100 and <= 100]
             ? new Spot(metres[0], metres[1])
-            : throw new FormatException(Say("card-files.is-no-marker-metres-to", ("written", written)));
+            : throw new FormatException(Say("card-files.bad-marker", ("written", written)));
     }
 
     private static FrozenDictionary<string, T> ById<T>(string file, IEnumerable<T> items, Func<T, string> id)
@@ -117,6 +117,6 @@ public sealed class SharedParts
         var twice = all.GroupBy(id).FirstOrDefault(group => group.Count() > 1);
         return twice is null
             ? all.ToFrozenDictionary(id)
-            : throw new CatalogueException(file, 1, Say("card-files.stands-there-twice", ("key", twice.Key)));
+            : throw new CatalogueException(file, 1, Say("card-files.twice", ("key", twice.Key)));
     }
 }

@@ -22,12 +22,12 @@ internal static partial class DoseReader
     public static RoundsDose OneTime(string text) =>
         Sets(text) is (var rounds and >= 1 and <= 12, var work and >= 5 and <= 300, var rest)
             ? new RoundsDose(rounds, TimeSpan.FromSeconds(work)) { Rest = rest }
-            : throw new FormatException(Say("card-files.is-no-dose-by-time", ("text", text)));
+            : throw new FormatException(Say("card-files.bad-dose-by-time", ("text", text)));
 
     public static RepsDose OneReps(string text) =>
         Sets(text) is (var times and >= 1 and <= 12, var reps and >= 1 and <= 200, var rest)
             ? new RepsDose(reps, times) { Rest = rest }
-            : throw new FormatException(Say("card-files.is-no-dose-by-reps", ("text", text)));
+            : throw new FormatException(Say("card-files.bad-dose-by-reps", ("text", text)));
 
     public static TriesDose OneTries(string text) =>
         Times(text) is (var tries and >= 1 and <= 50, var rest) ? new TriesDose(tries) { Rest = rest } : throw Wrong(text, "tries", 50);
@@ -36,13 +36,13 @@ internal static partial class DoseReader
         Times(text) is (var runs and >= 1 and <= 20, var rest) ? new RunsDose(runs) { Rest = rest } : throw Wrong(text, "runs", 20);
 
     private static FormatException Wrong(string text, string what, int most) =>
-        new(Say("card-files.is-no-number-of", ("text", text), ("what", what), ("most", most)));
+        new(Say("card-files.bad-number-of", ("text", text), ("what", what), ("most", most)));
 
     private static ImmutableArray<T> Three<T>(YamlPlace at, string example, Func<string, T> read)
     {
         var items = at.Scalar().Split(',', StringSplitOptions.TrimEntries);
         if (items.Length != 3)
-            throw at.Wrong(Say("card-files.three-doses-are-wanted-for", ("example", example)));
+            throw at.Wrong(Say("card-files.three-doses", ("example", example)));
         try
         {
             return [.. items.Select(read)];

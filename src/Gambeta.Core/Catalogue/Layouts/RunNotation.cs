@@ -20,7 +20,7 @@ public static class RunNotation
     {
         var steps = written.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
         if (steps.Length > MostSteps)
-            throw new FormatException(Say("card-files.a-run-has-steps-at", ("mostSteps", MostSteps)));
+            throw new FormatException(Say("card-files.run-too-long", ("mostSteps", MostSteps)));
         return [.. steps.Select(step => ReadStep(step, markers))];
     }
 
@@ -70,7 +70,7 @@ public static class RunNotation
             )
                 return new Past(number - 1, side, loops);
         }
-        throw new FormatException(Say("card-files.is-no-step-of-a", ("step", step)));
+        throw new FormatException(Say("card-files.bad-step", ("step", step)));
     }
 
     private static double? Metres(string written) =>

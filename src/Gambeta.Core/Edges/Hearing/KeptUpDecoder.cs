@@ -91,7 +91,8 @@ public sealed class KeptUpDecoder : ChainDecoder
         {
             for (var link = 0; link < _links; link++)
             {
-                var (worth, to) = (Into(sound, j, link, room), State(sound, Linked(sound, j, link)));
+                var worth = Into(sound, j, link, room);
+                var to = State(sound, Linked(sound, j, link));
                 for (var state = 0; state < worth.Length; state++)
                     if (worth[state] > double.NegativeInfinity)
                         steps[many++] = new(State(j, state), to, worth[state] + Of(sound, link));

@@ -37,7 +37,7 @@ public static class ReadySheets
     {
         var name = at.Text("name");
         if (name.Length > Sheet.LongestName)
-            throw at.Inside("name").Wrong(Say("card-files.a-name-has-letters-at", ("longestName", Sheet.LongestName)));
+            throw at.Inside("name").Wrong(Say("card-files.name-too-long", ("longestName", Sheet.LongestName)));
         var items = at.Items("items", Sheet.MostItems).Select(line => line.Read(SheetNotation.ReadItem)).ToImmutableArray();
         var ready = new ReadySheet(
             at.Text("id"),
@@ -45,8 +45,7 @@ public static class ReadySheets
             at.Text("for"),
             at.Word<Places>("place"),
             at.Whole("minutes", 5, 60),
-            at.Has("helper")
-                && (at.Text("helper") == "yes" ? true : throw at.Inside("helper").Wrong(Say("card-files.helper-says-yes-or-it")))
+            at.Has("helper") && (at.Text("helper") == "yes" ? true : throw at.Inside("helper").Wrong(Say("card-files.bad-helper")))
         );
         at.NothingElse();
         return ready;

@@ -22,7 +22,7 @@ public static class SheetNotation
             .ToImmutableArray();
         return items.Length <= Sheet.MostItems
             ? items
-            : throw new FormatException(Say("card-files.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
+            : throw new FormatException(Say("card-files.too-many-drills", ("mostItems", Sheet.MostItems)));
     }
 
     /// <summary>Reads one line.</summary>
@@ -31,7 +31,7 @@ public static class SheetNotation
     {
         var colon = line.IndexOf(':', StringComparison.Ordinal);
         if (colon < 0 || !Keys.TryRead<SheetPart>(line[..colon].Trim(), out var part))
-            throw new FormatException(Say("card-files.does-not-begin-with-a", ("line", line), ("choices", Keys.Choices<SheetPart>())));
+            throw new FormatException(Say("card-files.part-is-missing", ("line", line), ("choices", Keys.Choices<SheetPart>())));
         var words = line[(colon + 1)..].Split(',', StringSplitOptions.TrimEntries);
         if (words[0].Length is 0 or > 64)
             throw new FormatException(Say("card-files.names-no-drill", ("line", line)));

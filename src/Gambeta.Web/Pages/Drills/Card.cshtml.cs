@@ -77,8 +77,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     public bool MayStart => Core.Catalogue.Safety.Cautions.MayStart(Card, Age(Player), Household.Heading);
 
-    public string WhyNot =>
-        Household.Heading ? Say("drills.this-one-is-from-years", ("age", Card.LeastAge)) : Say("drills.heading-is-off-in-this");
+    public string WhyNot => Household.Heading ? Say("drills.too-young", ("age", Card.LeastAge)) : Say("drills.heading-is-off");
 
     public IReadOnlyList<string> Cautions =>
         [.. Core.Catalogue.Safety.Cautions.All(Card, Age(Player)).Select(caution => Wording.Caution(caution, Lengths))];

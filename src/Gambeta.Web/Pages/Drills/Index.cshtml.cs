@@ -46,7 +46,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>The turn and the feint that a player owns, in words; nothing of it where neither is marked.</summary>
     public string Owned =>
         (Own(Family.DribblingAndTurns), Own(Family.Feints)) is var (turn, feint) && turn is null && feint is null
-            ? Say("drills.own-one-turn-one-feint")
+            ? Say("drills.two-favourites")
             : Say("drills.yours", ("turn", turn ?? Say("drills.none-yet")), ("feint", feint ?? Say("drills.none-yet")));
 
     public bool IsFavourite(DrillCard card) => _favourites.Contains(card.Id);

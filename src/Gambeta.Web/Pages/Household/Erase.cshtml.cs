@@ -39,7 +39,7 @@ public sealed class EraseModel(PageTools tools) : HouseholdPage(tools)
         {
             var problems = new List<string>();
             if (!string.Equals(name?.Trim(), Household.Name, StringComparison.OrdinalIgnoreCase))
-                problems.Add(Say("household.write-the-households-name-as", ("name", Household.Name)));
+                problems.Add(Say("household.type-the-household", ("name", Household.Name)));
             if (await WrongPasswordAsync(work, password) is { } wrong)
                 problems.Add(wrong);
             if (problems.Count > 0)

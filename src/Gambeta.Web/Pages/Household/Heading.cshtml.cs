@@ -19,7 +19,7 @@ public sealed class HeadingModel(PageTools tools) : HouseholdPage(tools)
         {
             // Off is always a word; on is for a grown-up who knows the password.
             if (on && !read)
-                Problems = [Say("household.tick-that-you-have-read")];
+                Problems = [Say("household.heading-not-read")];
             else if (on && await WrongPasswordAsync(work, password) is { } wrong)
                 Problems = [wrong];
             if (Problems.Count > 0)

@@ -33,7 +33,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
             (Typed, NewId) = (typed, id);
             var (player, problems) = typed.Check(id, Today);
             if (Household.Players.Count >= Tools.Limits.Players && !Household.Players.Exists(known => known.Id == id))
-                problems = [.. problems, Say("household.a-household-has-players-at", ("players", Tools.Limits.Players))];
+                problems = [.. problems, Say("household.too-many-players", ("players", Tools.Limits.Players))];
             if (player is null || problems.Count > 0)
             {
                 Problems = problems;

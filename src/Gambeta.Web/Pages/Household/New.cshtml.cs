@@ -39,13 +39,13 @@ public sealed class NewModel(PageTools tools, Door door) : OpenPage(tools)
         if (problems.Count > 0)
             return Refused(problems);
         if (await Tools.RateLimits.OnSignUpAsync(HttpContext) is { } wait)
-            return TooOften(wait, Say("household.many-households-were-made-from", ("wait", Wording.Minutes(wait))));
+            return TooOften(wait, Say("household.too-many-households", ("wait", Wording.Minutes(wait))));
         return await CreateAsync(id, password!, player!) switch
         {
             CreateOutcome.Made => Redirect("/household/words"),
             // Pressed twice, or sent again: the same name and password lead into the one that was made.
             CreateOutcome.MadeBefore when await SignInAgainAsync(id, password!) => Redirect("/today"),
-            _ => Refused([Say("household.there-is-a-household-called", ("name", HouseholdName.Tidy(name)))]),
+            _ => Refused([Say("household.household-name-is-taken", ("name", HouseholdName.Tidy(name)))]),
         };
     }
 

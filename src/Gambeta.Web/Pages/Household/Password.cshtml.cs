@@ -28,7 +28,7 @@ public sealed class PasswordModel(PageTools tools) : HouseholdPage(tools)
             if (Passwords.Wrong(password, Household.Name) is { } wrong)
                 problems.Add(wrong);
             if (password != again)
-                problems.Add(Say("household.the-two-new-passwords-are"));
+                problems.Add(Say("household.passwords-differ"));
             if (problems.Count > 0)
             {
                 Problems = problems;

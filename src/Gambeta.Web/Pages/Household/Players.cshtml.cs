@@ -58,10 +58,7 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
             {
                 "walk" => Lengths.Read(walk) is { } metres
                     ? Read(Core.Base.Distances.Pace.FromWalk(metres, age), PaceSource.Walked)
-                    : (
-                        null,
-                        Say("household.how-far-did-the-paces", ("walked", Core.Base.Distances.Pace.Walked), ("tape", Lengths.Tape(6.2)))
-                    ),
+                    : (null, Say("household.paces-are-missing", ("walked", Core.Base.Distances.Pace.Walked), ("tape", Lengths.Tape(6.2)))),
                 "height" => Lengths.Read(height) is { } tall && Core.Base.Distances.Pace.IsHeight(tall)
                     ? (new KnownPace(Core.Base.Distances.Pace.FromHeight(tall), PaceSource.FromHeight, Today), null)
                     : (null, YardWords.Problem(PaceProblem.NoSuchHeight, age, Lengths)),
@@ -87,9 +84,9 @@ public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
             if (!await FindAsync(work, id))
                 return NotFound();
             if (Household.Players.Count == 1)
-                EraseProblems = [Say("household.the-last-player-goes-with")];
+                EraseProblems = [Say("household.last-player")];
             else if (!string.Equals(nickname?.Trim(), Who.Nickname, StringComparison.OrdinalIgnoreCase))
-                EraseProblems = [Say("household.write-the-nickname-as-a", ("nickname", Who.Nickname))];
+                EraseProblems = [Say("household.type-the-nickname", ("nickname", Who.Nickname))];
             else if (await WrongPasswordAsync(work, password) is { } wrong)
                 EraseProblems = [wrong];
             if (EraseProblems.Count > 0)

@@ -19,16 +19,16 @@ public sealed record TypedPlayer(string? Nickname, string? BirthYear, string? Pr
         var problems = new List<string>();
         var nickname = Nickname?.Trim() ?? "";
         if (nickname.Length is 0 or > LongestNickname)
-            problems.Add(Say("household.a-nickname-has-1-to", ("longestNickname", LongestNickname)));
+            problems.Add(Say("household.nickname-length", ("longestNickname", LongestNickname)));
         if (
             !int.TryParse(BirthYear, NumberStyles.None, CultureInfo.InvariantCulture, out var year)
             || today.Year - year is < Youngest or > Oldest
         )
-            problems.Add(Say("household.the-birth-year-is-four", ("oldest", today.Year - Oldest), ("youngest", today.Year - Youngest)));
+            problems.Add(Say("household.birth-year-is-wrong", ("oldest", today.Year - Oldest), ("youngest", today.Year - Youngest)));
         if (!Keys.TryRead<Foot>(Preferred ?? "", out var foot))
-            problems.Add(Say("household.which-foot-is-the-preferred"));
+            problems.Add(Say("household.preferred-foot-is-missing"));
         if (!Keys.TryRead<Level>(Level ?? "", out var level))
-            problems.Add(Say("household.where-does-the-player-start"));
+            problems.Add(Say("household.level-is-missing"));
         return problems.Count > 0 ? (null, problems) : (new Player(id, nickname, year, foot, level), []);
     }
 }

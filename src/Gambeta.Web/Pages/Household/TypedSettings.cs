@@ -41,11 +41,11 @@ public sealed record TypedSettings(
             problems.Add(Say("household.metres-or-feet-and-inches"));
         var word = OtherFoot?.Trim().ToLowerInvariant() ?? "";
         if (word.Length is < ShortestWord or > LongestWord)
-            problems.Add(Say("household.the-word-for-the-other", ("shortestWord", ShortestWord), ("longestWord", LongestWord)));
+            problems.Add(Say("household.other-foot-length", ("shortestWord", ShortestWord), ("longestWord", LongestWord)));
         if (!int.TryParse(WeekStartsOn, NumberStyles.None, CultureInfo.InvariantCulture, out var day) || day > 6)
-            problems.Add(Say("household.on-which-day-does-the"));
+            problems.Add(Say("household.week-start-is-missing"));
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(TimeZone?.Trim() ?? "", out var zone))
-            problems.Add(Say("household.is-no-time-zone-such", ("timeZone", TimeZone)));
+            problems.Add(Say("household.no-such-time-zone", ("timeZone", TimeZone)));
         if (
             !decimal.TryParse(
                 ClipPenalty?.Trim().Replace(',', '.'),
@@ -55,7 +55,7 @@ public sealed record TypedSettings(
             )
             || penalty > 10
         )
-            problems.Add(Say("household.a-clipped-marker-costs-0"));
+            problems.Add(Say("household.clip-seconds-are-wrong"));
         if (!Keys.TryRead<FeetSchool>(Feet ?? "", out var school))
             problems.Add(Say("household.even-or-catch-up"));
         if (

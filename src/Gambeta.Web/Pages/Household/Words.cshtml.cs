@@ -30,7 +30,7 @@ public sealed class WordsModel(PageTools tools) : HouseholdPage(tools)
         InHousehold(async work =>
         {
             if (Household.IsDemo)
-                Problems = [Say("household.the-demo-has-no-password-2")];
+                Problems = [Say("household.demo-needs-no-words")];
             else if (await WrongPasswordAsync(work, password) is { } wrong)
                 Problems = [wrong];
             if (Problems.Count > 0)

@@ -90,7 +90,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         {
             Part = Math.Clamp(part, 1, MostParts);
             if (kept)
-                NotUndone = Say("logbook.that-set-was-changed-again");
+                NotUndone = Say("logbook.changed-since");
             Drill = Catalogue.Find(drill)?.Id;
             Weeks =
                 int.TryParse(weeks, NumberStyles.None, CultureInfo.InvariantCulture, out var asked) && WeekChoices.Contains(asked)
@@ -103,7 +103,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
                     ? day
                     : Today;
             Undo = removed ?? mended;
-            UndoWords = removed is not null ? Say("logbook.the-set-is-gone-and") : Say("logbook.the-set-is-mended-and");
+            UndoWords = removed is not null ? Say("logbook.set-is-removed") : Say("logbook.set-is-fixed");
 
             if (form == "csv")
                 return await TakeOutAsync(work);

@@ -93,7 +93,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
                 new StoringLimits(Tools.WritingDay, Tools.Limits.WritesADay, Tools.Limits.SetsASitting)
             );
             if (stored.Outcome is not (SetOutcome.Stored or SetOutcome.KnownAlready))
-                return Wrong(Say("refusals.more-than-things-were-written", ("writesADay", Tools.Limits.WritesADay)));
+                return Wrong(Say("refusals.too-much-today", ("writesADay", Tools.Limits.WritesADay)));
             return RedirectToPage("/Logbook/Set", new { id });
         });
 

@@ -53,7 +53,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
             CountedBy.Tapped => Say("logbook.counted-while-playing"),
             CountedBy.Typed => Say("logbook.typed-in"),
             CountedBy.Heard => Say("hearing.counted-by-ear"),
-            _ => Say("logbook.nobody-counted-so-the-touches"),
+            _ => Say("logbook.touches-are-guessed"),
         };
 
     /// <summary>What was thought of what was heard, of a set that was counted by ear.</summary>
@@ -88,18 +88,14 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
             var draft = Way.ReadTyped(counts) with { Seconds = Seconds(Field("seconds"), out var unclear) };
             unclear.AddRange(
                 counts.Unclear.Select(one =>
-                    Say(
-                        "logbook.is-no-whole-number-for",
-                        ("text", one.Text),
-                        ("name", MeasureWords.Of(Card.MeasuredBy).Fields[one.Field].Name)
-                    )
+                    Say("logbook.not-a-whole-number", ("text", one.Text), ("name", MeasureWords.Of(Card.MeasuredBy).Fields[one.Field].Name))
                 )
             );
             var day = DateOnly.TryParseExact(Field("day"), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var read)
                 ? read
                 : (DateOnly?)null;
             if (day is null)
-                unclear.Add(Say("logbook.on-which-day-was-it"));
+                unclear.Add(Say("logbook.day-is-wrong"));
             if (unclear.Count == 0)
             {
                 // Moved to another day it keeps its time of day, so that the sets of that day stay in order.
@@ -164,7 +160,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
             return null;
         if (double.TryParse(text.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var value))
             return value;
-        unclear.Add(Say("logbook.is-no-number-of-seconds", ("text", text)));
+        unclear.Add(Say("logbook.not-seconds", ("text", text)));
         return null;
     }
 

@@ -88,7 +88,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
             )
                 return null;
             return Say(
-                "result.a-minute-of-10-touches",
+                "result.on-the-beat",
                 ("name", Catalogue.Find(tapped.Drill)?.Name),
                 ("touchesAMinute", rhythm.TouchesAMinute),
                 ("evenness", Rounded.Whole(rhythm.Evenness * 10)),
@@ -150,7 +150,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
             var written = (note ?? "").Trim().ReplaceLineEndings("\n");
             if (written.Length > SessionEnd.LongestNote || effort is < 1 or > 10)
             {
-                Problems = [Say("result.a-note-has-letters-at", ("longestNote", SessionEnd.LongestNote))];
+                Problems = [Say("result.note-or-effort-is-wrong", ("longestNote", SessionEnd.LongestNote))];
                 Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
                 await ShowAsync(work, session);
                 End = new SessionEnd(effort is >= 1 and <= 10 ? effort : null, note);
@@ -265,7 +265,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
                     !isOurs ? Say("result.best", ("value", value), ("day", Wording.Day(best.Mark.Day, Today)))
                     : best.DaysStood is { } days
                         ? Say(
-                            "result.better-than-ever-the-one",
+                            "result.beaten-by",
                             ("value", value),
                             ("number", Wording.Number(best.Gain!.Value)),
                             ("days", Wording.Days(days))

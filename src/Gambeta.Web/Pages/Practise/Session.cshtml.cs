@@ -18,7 +18,7 @@ public sealed class SessionModel(PageTools tools) : StageModel(tools)
 
     public override string Amount =>
         Say(
-            "practise.drills-about-about-touches",
+            "practise.sheet-in-short",
             ("drills", Drills.Length),
             ("_sums", Wording.Minutes(_sums.Total)),
             ("touches", Wording.Number(_sums.Touches.Total))

@@ -122,7 +122,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
                             Enum.GetValues<Control>().Select(word => (object[])[word.ToKey(), Wording.Control(word)])
                         ),
                         otherFoot = Asked(
-                            OtherFoot(Say("practise.and-the-other-foot")),
+                            OtherFoot(Say("practise.how-was-the-other-foot")),
                             Enum.GetValues<OtherFootFeel>().Select(word => (object[])[word.ToKey(), Wording.OtherFootFeel(word)])
                         ),
                         effort = Asked(
@@ -151,7 +151,13 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>The sheet that is played; nothing for a drill on its own.</summary>
     protected virtual string? SheetName => null;
 
-    public IEnumerable<string> HowToCount => Drills.Select(drill => MeasureWords.Of(drill.Card.MeasuredBy).HowToCount).Distinct().Take(2);
+    /// <summary>How it is counted, for fingers and for keys.</summary>
+    public IEnumerable<(string Fingers, string Keys)> HowToCount =>
+        Drills
+            .Select(drill => MeasureWords.Of(drill.Card.MeasuredBy))
+            .Select(words => (words.HowToCount, words.HowToCountByKeys))
+            .Distinct()
+            .Take(2);
 
     /// <summary>Whether somebody has to say where it is: no space is written down.</summary>
     public bool AsksWhere { get; private set; }

@@ -92,7 +92,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
             if (card is null)
                 problems.Add(Say("sheets.no-drill-is-called", ("words", words)));
             else if (Typed.Rows.Count >= Sheet.MostItems)
-                problems.Add(Say("sheets.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
+                problems.Add(Say("sheets.too-many-drills", ("mostItems", Sheet.MostItems)));
             else
             {
                 AddRow(card);
@@ -130,17 +130,17 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
             if (wrong is not null)
                 problems.Add(wrong);
             if (Typed.Add?.Trim() is { Length: > 0 } pending)
-                problems.Add(Say("sheets.is-typed-and-not-on", ("pending", pending)));
+                problems.Add(Say("sheets.typed-not-added", ("pending", pending)));
             var name = Typed.Name?.Trim() ?? "";
             if (name.Length is 0 or > Sheet.LongestName)
-                problems.Add(Say("sheets.give-it-a-name-of", ("longestName", Sheet.LongestName)));
+                problems.Add(Say("sheets.name-is-missing", ("longestName", Sheet.LongestName)));
             if (items.IsEmpty && unclear.Count == 0)
                 problems.Add(Say("sheets.put-at-least-one-drill"));
             if (
                 problems.Count == 0
                 && !await SheetStore.SaveAsync(work, new KeptSheet(id, new Sheet(name, items), minutes), Tools.Limits.Sheets)
             )
-                problems.Add(Say("sheets.a-household-keeps-sheets-put", ("sheets", Tools.Limits.Sheets)));
+                problems.Add(Say("sheets.too-many-sheets", ("sheets", Tools.Limits.Sheets)));
             if (problems.Count == 0)
                 return RedirectToPage("/Sheets/Index");
             Problems = problems;

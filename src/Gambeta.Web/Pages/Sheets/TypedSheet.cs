@@ -49,9 +49,9 @@ public sealed class TypedRow
     public (SheetItem? Item, string? Problem) Read(DrillCatalogue catalogue)
     {
         if (catalogue.Find(Drill) is not { } card)
-            return (null, Say("sheets.a-drill-on-it-is"));
+            return (null, Say("sheets.drill-is-gone"));
         if (!Keys.TryRead<SheetPart>(Part ?? "", out var part))
-            return (null, Say("sheets.to-which-part-does-it", ("name", card.Name)));
+            return (null, Say("sheets.part-is-missing", ("name", card.Name)));
         var other = Feet == "other" && card.Feet == FeetPlan.EachFoot;
         if (Way is null or "" or "usual")
             return (new SheetItem(part, card.Id, null, other), null);
@@ -80,10 +80,10 @@ public sealed class TypedRow
     private string Range =>
         Way switch
         {
-            "time" => Say("sheets.1-to-12-rounds-of"),
-            "reps" => Say("sheets.1-to-12-sets-of"),
-            "runs" => Say("sheets.1-to-20-runs-with"),
-            _ => Say("sheets.1-to-50-tries-with"),
+            "time" => Say("sheets.dose-by-time"),
+            "reps" => Say("sheets.dose-by-reps"),
+            "runs" => Say("sheets.dose-by-runs"),
+            _ => Say("sheets.dose-by-tries"),
         };
 
     private static string Text(int number) => number.ToString(CultureInfo.InvariantCulture);
@@ -120,7 +120,7 @@ public sealed class TypedSheet
         var read = Rows.ConvertAll(row => row.Read(catalogue));
         var problems = read.Select(row => row.Problem).OfType<string>().Distinct().ToList();
         if (Rows.Count > Sheet.MostItems)
-            problems.Add(Say("sheets.a-sheet-has-drills-at", ("mostItems", Sheet.MostItems)));
+            problems.Add(Say("sheets.too-many-drills", ("mostItems", Sheet.MostItems)));
         return ([.. read.Select(row => row.Item).OfType<SheetItem>()], problems);
     }
 
@@ -129,5 +129,5 @@ public sealed class TypedSheet
         string.IsNullOrWhiteSpace(Minutes) ? (null, null)
         : int.TryParse(Minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var minutes) && minutes is >= 1 and <= 180
             ? (minutes, null)
-        : (null, Say("sheets.the-minutes-at-hand-are"));
+        : (null, Say("sheets.minutes-are-wrong"));
 }

@@ -210,8 +210,8 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
                 return NotFound();
             Told = told switch
             {
-                "same" => Say("yard.the-same-layout-as-nothing", ("name", Name), ("sameWithin", Lengths.Tape(Layout.SameWithin))),
-                "new" => Say("yard.kept-it-is-a-layout"),
+                "same" => Say("yard.layout-is-known", ("name", Name), ("sameWithin", Lengths.Tape(Layout.SameWithin))),
+                "new" => Say("yard.layout-is-new"),
                 _ => null,
             };
             return Page();
@@ -239,9 +239,9 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
             var called = name?.Trim() ?? "";
             var problems = Problems.ToList();
             if (called.Length is 0 or > LongestName)
-                problems.Add(Say("yard.a-layouts-name-has-1", ("longestName", LongestName)));
+                problems.Add(Say("yard.layout-name-length", ("longestName", LongestName)));
             if (Yard.Layouts.Count >= Tools.Limits.Layouts && Known is null)
-                problems.Add(Say("yard.a-household-keeps-layouts-at", ("layouts", Tools.Limits.Layouts)));
+                problems.Add(Say("yard.too-many-layouts", ("layouts", Tools.Limits.Layouts)));
             if (problems.Count > 0)
             {
                 Problems = problems;

@@ -97,7 +97,7 @@ public static class PlanAddress
     {
         var spots = (written ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries);
         if (spots.Length > LayoutCheck.MostMarkers + 1)
-            throw new FormatException(Say("yard.a-layout-has-markers-at", ("mostMarkers", LayoutCheck.MostMarkers)));
+            throw new FormatException(Say("yard.too-many-markers", ("mostMarkers", LayoutCheck.MostMarkers)));
         return
         [
             .. spots.Select(spot =>
@@ -105,7 +105,7 @@ public static class PlanAddress
                 var parts = spot.Split(' ', StringSplitOptions.RemoveEmptyEntries);
                 return parts.Length == 2 && Read(parts[0]) is { } right && Read(parts[1]) is { } ahead
                     ? new Spot(right, ahead)
-                    : throw new FormatException(Say("yard.is-no-place-for-a", ("spot", spot)));
+                    : throw new FormatException(Say("yard.bad-spot", ("spot", spot)));
             }),
         ];
     }
@@ -114,15 +114,13 @@ public static class PlanAddress
     {
         var (rights, aheads) = (query["x"], query["y"]);
         if (rights.Count != aheads.Count || rights.Count > LayoutCheck.MostMarkers)
-            throw new FormatException(Say("yard.every-marker-wants-two-numbers"));
+            throw new FormatException(Say("yard.marker-needs-two"));
         return
         [
             .. rights.Zip(aheads, (right, ahead) =>
                 lengths.Read(right) is { } r && lengths.Read(ahead) is { } a
                     ? new Spot(r, a)
-                    : throw new FormatException(
-                        Say("yard.and-are-no-place-for", ("right", right), ("ahead", ahead), ("fieldUnit", lengths.FieldUnit))
-                    )
+                    : throw new FormatException(Say("yard.bad-place", ("right", right), ("ahead", ahead), ("fieldUnit", lengths.FieldUnit)))
             ),
         ];
     }
@@ -130,7 +128,7 @@ public static class PlanAddress
     private static double? Metres(IQueryCollection query, string key) =>
         !query.ContainsKey(key)
             ? null
-            : Read(query[key].ToString()) ?? throw new FormatException(Say("yard.is-no-number-of-metres", ("typed", query[key])));
+            : Read(query[key].ToString()) ?? throw new FormatException(Say("yard.not-metres", ("typed", query[key])));
 
     private static double? Read(string written) =>
         double.TryParse(written, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, Plain, out var value)

@@ -48,7 +48,7 @@ public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
             Typed = typed;
             var (space, problems) = typed.Check(Lengths, Pace.Pace);
             if (IsNew && yard.Spaces.Count >= Tools.Limits.Spaces)
-                problems = [.. problems, Say("yard.a-household-keeps-spaces-at", ("spaces", Tools.Limits.Spaces))];
+                problems = [.. problems, Say("yard.too-many-spaces", ("spaces", Tools.Limits.Spaces))];
             if (space is null || problems.Count > 0)
             {
                 Problems = problems;

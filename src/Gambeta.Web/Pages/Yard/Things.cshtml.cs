@@ -45,7 +45,7 @@ public sealed class ThingsModel(PageTools tools) : HouseholdPage(tools)
                     .. read.Where(thing => thing.Value < 0)
                         .Select(thing =>
                             Say(
-                                "yard.write-a-whole-number-up",
+                                "yard.not-a-number-of-things",
                                 ("typed", Typed[thing.Key]),
                                 ("thing", YardWords.Thing(thing.Key)),
                                 ("most", Kit.Most)

@@ -57,7 +57,7 @@ public sealed record TypedSpace(
         var problems = new List<string>();
         var name = Name?.Trim() ?? "";
         if (name.Length is 0 or > LongestName)
-            problems.Add(Say("yard.a-spaces-name-has-1", ("longestName", LongestName)));
+            problems.Add(Say("yard.space-name-length", ("longestName", LongestName)));
         if (!Keys.TryRead<Places>(Kind ?? "", out var kind) || kind is not (Places.Indoors or Places.Patio or Places.Garden))
             problems.Add(Say("yard.is-it-indoors-a-patio"));
         if (!Keys.TryRead<Ground>(Ground ?? "", out var ground))
@@ -77,9 +77,9 @@ public sealed record TypedSpace(
             if (!(wide > 0))
                 problems.Add(Say("yard.how-wide-is-the-wall"));
             else if (wide > most)
-                problems.Add(Say("yard.the-wall-is-wider-than", ("side", lengths.Of(most!.Value))));
+                problems.Add(Say("yard.wall-too-wide", ("side", lengths.Of(most!.Value))));
             if (high is not (> 0 and <= HighestWall))
-                problems.Add(Say("yard.the-walls-height-is-a", ("highestWall", lengths.Of(HighestWall))));
+                problems.Add(Say("yard.wall-height-is-wrong", ("highestWall", lengths.Of(HighestWall))));
             wall = new SpaceWall(at, wide ?? 0, high ?? 0);
         }
         var behind = Enum.GetValues<SpaceSide>()
@@ -106,7 +106,7 @@ public sealed record TypedSpace(
                 return metres;
             problems.Add(
                 Say(
-                    "yard.the-side-is-a-length",
+                    "yard.side-is-wrong",
                     ("which", which),
                     ("leastSide", lengths.Of(Space.LeastSide)),
                     ("mostSide", lengths.Of(Space.MostSide)),

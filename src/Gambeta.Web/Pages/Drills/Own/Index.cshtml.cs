@@ -47,7 +47,7 @@ public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
             if (file is null || file.Length == 0)
                 return Refused(Say("own-drills.choose-a-file-first"));
             if (file.Length > Tools.Limits.DrillFileBytes)
-                return Refused(Say("own-drills.the-file-is-larger-than", ("drillFileBytes", Tools.Limits.DrillFileBytes / 1024)));
+                return Refused(Say("own-drills.file-too-large", ("drillFileBytes", Tools.Limits.DrillFileBytes / 1024)));
             using var reader = new StreamReader(file.OpenReadStream());
             var problem = await OwnDrills.TakeInAsync(work, Tools, Path.GetFileName(file.FileName), reader);
             return problem is null ? RedirectToPage("/Drills/Own/Index") : Refused(problem);

@@ -54,7 +54,7 @@ internal static class OwnDrills
             .Concat(written)
             .ToList();
         if (all.Count > tools.Limits.Drills)
-            return Say("own-drills.a-household-keeps-own-drills", ("drills", tools.Limits.Drills));
+            return Say("own-drills.too-many-drills", ("drills", tools.Limits.Drills));
         try
         {
             tools.Catalogues.Read(all, strict: true);

@@ -161,7 +161,7 @@ public sealed class TypedDrill
             var card = new CardReader(DrillCatalogue.ShippedParts)
                 .Read("form", new StringReader(string.Join('\n', lines.Select(line => line.Line))))
                 .Single();
-            return card.Places == Places.None ? (null, "place", Say("own-drills.where-can-it-be-played")) : (card, "", "");
+            return card.Places == Places.None ? (null, "place", Say("own-drills.place-is-missing")) : (card, "", "");
         }
         catch (CatalogueException wrong)
         {

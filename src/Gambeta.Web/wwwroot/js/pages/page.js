@@ -1,5 +1,6 @@
 // What every page does: one key for each marked action, and sending what still waits on this device.
 import { keepAhead } from '../shared/ahead.js';
+import '../shared/keys-seen.js';
 import { moveOver } from '../shared/moving.js';
 import { keepOnlyOurs, whoseTurn } from '../shared/offline.js';
 import { flush, onChange, state, storing, words } from '../shared/outbox.js';

@@ -1,4 +1,5 @@
 // The practice screen: ties the machine of the practice to what is seen, heard, pressed and kept.
+import '../shared/keys-seen.js';
 import { aimsAfter } from './aims.js';
 import { askGrownUp } from './grown-up-form.js';
 import * as posts from './posts.js';
