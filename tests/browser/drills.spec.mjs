@@ -102,8 +102,8 @@ test.describe('by keyboard at a desk', () => {
     await expect(page.locator('.map-problem')).toContainText('“insid” is not a part of the foot');
     await page.getByLabel('Cue').first().fill('Soft sole');
     await page.getByLabel('What goes wrong').fill('It sticks');
-    await page.getByLabel('Because').fill('Too slow.');
-    await page.getByLabel('So do').fill('A little more push.');
+    await page.getByLabel('Why').fill('Too slow.');
+    await page.getByLabel('What helps').fill('A little more push.');
     await page.getByRole('button', { name: 'Save this drill' }).click();
     await expect(page.locator('.field-problem')).toContainText('“insid” is not a part of the foot');
     await expect(page.getByLabel('Name')).toHaveValue('Rug slide');

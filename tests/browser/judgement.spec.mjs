@@ -47,11 +47,10 @@ for (const [device, size] of [
       await page.goto('/practise/pull-back-laces-away');
       await expect(page.locator('.key-points span').first()).toBeVisible();
       if (device === 'phone') {
-        for (const check of await page.locator('[data-check]').all()) await check.tap();
         await page.locator('[data-do=start]').tap();
       } else await start(page);
       await page.clock.runFor(6050);
-      const aimIn = words => Number(words.match(/aim (\d+)/)[1]);
+      const aimIn = words => Number(words.match(/aim for (\d+)/)[1]);
       const before = await page.locator('#sheet').evaluate(sheet => JSON.parse(sheet.textContent).aims[0].feet.left.words);
       const touch = async count => {
         for (let i = 0; i < count; i++) {

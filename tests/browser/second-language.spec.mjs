@@ -76,7 +76,7 @@ test(
         const look = async () => expect(await past(page, known), drill).toEqual([]);
         await look();
         await page.waitForLoadState('load');
-        for (let i = await page.locator('[data-check][aria-pressed=false]').count(); i >= 0; i--) await page.keyboard.press('Space');
+        await page.keyboard.press('Space');
         await page.keyboard.press('k');
         await look();
         for (let i = 0; i < 6 && (await page.locator('[data-stage]').getAttribute('data-phase')) !== 'done'; i++) {

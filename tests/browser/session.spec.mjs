@@ -243,9 +243,8 @@ test.describe('on a phone', () => {
     await holdClock(page);
     await page.goto('/practise/sheet/kitchen-eight');
     await page.waitForLoadState('load');
-    for (const check of await page.locator('[data-check]').all()) await check.tap();
-    await page.getByRole('button', { name: 'Start' }).tap();
-    await page.getByRole('button', { name: 'more keys' }).tap();
+    await page.getByRole('button', { name: 'All fine: start' }).tap();
+    await page.getByRole('button', { name: 'more', exact: true }).tap();
     let played = 0;
     while ((await phase(page)) !== 'done') {
       const [now, measure, feet] = await page.locator('[data-stage]').evaluate(e => [e.dataset.phase, e.dataset.measure, e.dataset.feet]);

@@ -4,10 +4,8 @@ import { test } from 'node:test';
 import { allowed } from '../../src/Gambeta.Web/wwwroot/js/practise/practice.js';
 import { done, drill, practise, work } from './setup/practise.mjs';
 
-test('everything to look at is looked at before the start, and the check goes with the first sitting', () => {
+test('whoever starts says that all there was to check is fine, and that goes with the first sitting', () => {
   const { practice, kinds, posted } = practise({ toLook: 2 });
-  practice.act('pause');
-  practice.act('start');
   assert.deepEqual([practice.state, kinds()], ['ready', []]);
   practice.act('pause');
   assert.deepEqual([practice.state, kinds()], ['playing', ['sitting', 'check']]);

@@ -28,6 +28,9 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
 
     public IReadOnlyList<PracticeSet> Last { get; private set; } = [];
 
+    /// <summary>Whether nothing was played yet.</summary>
+    public bool IsFirstDay => Last.Count == 0;
+
     public IReadOnlyList<NearRecord> Near { get; private set; } = [];
 
     public ImmutableArray<DayTile> Tiles { get; private set; } = [];

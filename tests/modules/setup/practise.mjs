@@ -78,14 +78,13 @@ export function practise({
   );
   screen.ask = { about: note('about'), atTheEnd: note('atTheEnd'), close() {}, choose: n => n === 9 };
   screen.mends = () => false;
-  const looked = Array.from({ length: toLook }, () => false),
-    outbox = {
-      state: { waiting, refused: [], isSafe: true },
-      words: () => 'waits',
-      keep: item => posted.push(item),
-      flush: async () => {},
-      tryAgain: note('tryAgain'),
-    };
+  const outbox = {
+    state: { waiting, refused: [], isSafe: true },
+    words: () => 'waits',
+    keep: item => posted.push(item),
+    flush: async () => {},
+    tryAgain: note('tryAgain'),
+  };
   const store = {
     saved: kept,
     read: () => store.saved,
@@ -120,15 +119,7 @@ export function practise({
       screen,
       takesOver: false,
       keepsRuns: () => true,
-      checks: {
-        get next() {
-          return looked.findIndex(one => !one) + 1 || undefined;
-        },
-        look(n) {
-          looked[n - 1] = true;
-        },
-        items: looked.map((_, i) => `thing ${i}`),
-      },
+      checks: Array.from({ length: toLook }, (_, i) => `thing ${i}`),
       heard: { beatOf: () => null, begin() {}, nextBeat() {}, tick() {} },
       now: () => at.now,
       later: (act, milliseconds) => {

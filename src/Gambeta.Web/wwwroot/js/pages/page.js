@@ -21,6 +21,13 @@ document.addEventListener('click', event => {
   if (event.target.closest('[data-print]')) print();
 });
 
+// Where there is room for five places the others are one press away.
+document.querySelector('[data-rail-more]')?.addEventListener('click', ({ currentTarget: more }) => {
+  const isOpen = more.getAttribute('aria-expanded') !== 'true';
+  more.setAttribute('aria-expanded', String(isOpen));
+  more.closest('.rail').dataset.open = isOpen ? 'yes' : 'no';
+});
+
 // A file that the server would not take is not sent to it.
 document.addEventListener('change', ({ target }) => {
   if (!target.matches('input[data-most]')) return;

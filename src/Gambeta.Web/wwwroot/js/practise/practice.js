@@ -52,7 +52,7 @@ export class Practice {
 
   /**
    * @param page what the page carries
-   * @param parts `kept` and `lease` of the run, `checks` before the first touch, `outbox`, `screen`, `heard`; `now()` in milliseconds;
+   * @param parts `kept` and `lease` of the run, `checks` that were read before the first touch, `outbox`, `screen`, `heard`; `now()` in milliseconds;
    * `later(act, ms)`; `goTo(address)`; `takeOver()` loads the page again as the one that plays, `takesOver` says that it did; `keepsRuns()`
    * whether the device keeps anything
    */
@@ -268,7 +268,6 @@ export class Practice {
 
   #start() {
     const { checks, lease, outbox, run, screen, sittings } = this;
-    if (!this.resumes && checks.next) return checks.look(checks.next);
     if (lease.isElsewhere && this.#before === 'elsewhere') {
       lease.take();
       return this.takeOver();
@@ -284,7 +283,7 @@ export class Practice {
     }
     lease.take();
     // Sent like a set: it waits on the device where there is no network.
-    if (checks.items.length && !this.resumes) outbox.keep(posts.check(sittings.told(0), checks.items));
+    if (checks.length && !this.resumes) outbox.keep(posts.check(sittings.told(0), checks));
     this.#isOpen = true;
     screen.open();
     // A phase that was begun before a reload is not entered anew by the run itself.

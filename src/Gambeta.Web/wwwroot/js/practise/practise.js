@@ -10,7 +10,6 @@ import { device, read, remove, write } from '../shared/storage.js';
 import { Ear } from '../hearing/ear.js';
 import { Mending } from '../hearing/mending.js';
 import { Ask } from './ask.js';
-import { Checks } from './checks.js';
 import { turnDaylight } from './daylight.js';
 import { Film } from './film.js';
 import { FilmScreen } from './film-screen.js';
@@ -50,9 +49,8 @@ const mending = new Mending(stage.part('mending'), () => {
 const film = new Film(() => stage.film(film)),
   filmScreen = new FilmScreen(stage.part('film-screen'), film, document.body.dataset.household);
 const lease = new Lease(players, () => practice.lost());
-const checks = new Checks(stage.element.querySelectorAll('[data-check]'), (looked, all) => {
-  if (!kept.resumes) stage.text('start-word', looked < all ? say('looked-at', { n: looked + 1, all }) : say('ready-start'));
-});
+// What is read before the first touch: whoever presses start says that all of it is fine.
+const checks = [...stage.element.querySelectorAll('[data-check]')].map(({ dataset }) => dataset.check);
 // Said yes already, before the page was loaded again to take over what the other tab had counted.
 const takeKey = 'gambeta-take',
   takesOver = read(takeKey, 'sessionStorage') === kept.key;

@@ -3,6 +3,10 @@ import { Board } from './board.js';
 import { bestInReach } from '../measures/base.js';
 import { Mosaic } from './mosaic.js';
 import { say } from '../shared/say.js';
+import { read, write } from '../shared/storage.js';
+
+// Whether the seldom keys were left open on this device.
+const othersKey = 'gambeta-others';
 
 export class Stage {
   /**
@@ -17,6 +21,7 @@ export class Stage {
     this.isSession = this.drillCount > 1;
     this.mosaic = new Mosaic(this.part('mosaic'));
     this.board = new Board(this.part('board'), hit);
+    if (read(othersKey) === 'yes') this.#showOthers(true);
   }
 
   part(key) {
@@ -324,6 +329,11 @@ export class Stage {
   /** Shows the keys that are seldom needed, or puts them away again. */
   turnOthers() {
     const open = this.element.dataset.others !== 'yes';
+    write(othersKey, open ? 'yes' : 'no');
+    this.#showOthers(open);
+  }
+
+  #showOthers(open) {
     this.element.dataset.others = open ? 'yes' : 'no';
     this.button('others').setAttribute('aria-expanded', String(open));
     this.text('others-word', say(open ? 'fewer-keys' : 'more-keys'));
