@@ -10,7 +10,7 @@ public class PageTests(TestServer server)
     public async Task A_new_player_sees_what_to_do_on_every_page()
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
-        (await browser.PageAsync("/today")).ShouldContain("Your first session");
+        (await browser.PageAsync("/today")).ShouldContain("How it works");
         (await browser.PageAsync("/today")).ShouldContain("new to you");
         (await browser.PageAsync("/drills/toe-taps")).ShouldContain("No record yet");
         (await browser.PageAsync("/logbook")).ShouldContain("Nothing in these weeks");
