@@ -87,7 +87,7 @@ for (const [device, size] of [
       await page.goto('/today');
       await page.getByRole('link', { name: /set/ }).first().click();
       await expect(page.locator('.decided').first()).toContainText('in 10 were clean lately');
-      await expect(page.locator('.against').first()).toContainText(/Aim was \d+ touches, \d in 10/);
+      await expect(page.locator('.against').first()).toContainText(/Aim was \d+ touches \(\d in 10\)/);
 
       // The drill's progress shows it.
       await page.goto('/drills/pull-back-laces-away/progress');
@@ -101,7 +101,7 @@ for (const [device, size] of [
       await press(page.getByText('Compare other days'), device);
       await page.getByLabel('From').fill(day(14));
       await page.getByLabel('to', { exact: true }).first().fill(day(0));
-      await page.getByLabel('Against').fill(day(40));
+      await page.getByLabel('With', { exact: true }).fill(day(40));
       await page.getByLabel('to', { exact: true }).last().fill(day(15));
       await press(page.getByRole('button', { name: 'Compare' }), device);
       await expect(page).toHaveURL(/thenFrom=/);

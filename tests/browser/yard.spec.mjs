@@ -79,7 +79,7 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await holdClock(page);
   await page.keyboard.press('s');
   await page.waitForURL('**/practise/zigzag-and-home?layout=*');
-  await expect(page.getByText('On Patio zigzag, as you laid it out')).toBeVisible();
+  await expect(page.getByText('On Patio zigzag, the way you set it up')).toBeVisible();
   await expect(page.locator('[data-check]').first()).toHaveText('The floor is dry, flat and clear.');
   await start(page);
   await run(page, 21.3);
@@ -92,7 +92,7 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await page.getByRole('button', { name: /^Marker 1:/ }).focus();
   await page.keyboard.press('Shift+ArrowUp');
   await page.clock.runFor(400);
-  await expect(page.getByText('Your 21.4 s on another layout stays with that one')).toBeVisible();
+  await expect(page.getByText('Your 21.4 s was on another layout and stays there')).toBeVisible();
   await page.getByLabel('Save it as').fill('Patio zigzag, shorter');
   await page.getByRole('button', { name: 'Save' }).click();
   await page.getByRole('link', { name: 'Play it' }).click();
@@ -118,7 +118,7 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await page.getByLabel('Household').fill(name);
   await page.getByLabel('Password').fill('long enough');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toContainText('The name or the words do not match');
+  await expect(page.getByRole('alert')).toContainText('The name or the password is wrong');
 });
 
 test('a marker is dragged, also by touch, and without network it goes back where it was', async ({ page, context }) => {

@@ -43,6 +43,13 @@ public static class JudgementWords
     public static IEnumerable<string> Facts(DrillCourse course)
     {
         var verdict = course.Verdict;
+        // What makes the aim of a day likelier is said with that aim: the one above it is of a single set.
+        yield return Say(
+            "judgement.aim-of-a-day",
+            ("sets", verdict.SetsADay),
+            ("value", Value(verdict, verdict.NextDay)),
+            ("count", TenTiles.Laid(verdict.NextDay.Chance))
+        );
         yield return ToEight(verdict);
         if (course.Best is { From: { } from } next)
             yield return next.To is { } to

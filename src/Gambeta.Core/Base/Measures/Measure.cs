@@ -76,8 +76,14 @@ public readonly record struct Measure(MeasureKind Kind, int Size = 0)
     /// <summary>True where a smaller value is the better one.</summary>
     public bool LowerIsBetter => MeasureTraits.RuleOf(Kind).LowerIsBetter;
 
-    /// <summary>The least that beats a value: one more, or a tenth less for a time.</summary>
-    public decimal ToBeat(decimal value) => MeasureTraits.RuleOf(Kind).ToBeat(value);
+    /// <summary>
+    /// The least that beats a value: one more, or a tenth less for a time. Of passes a minute it is one pass more in the round, so many
+    /// a minute to the tenth below, which that pass beats.
+    /// </summary>
+    public decimal ToBeat(decimal value) =>
+        Kind == MeasureKind.PassesAMinute && Size > 0
+            ? Math.Floor(((Math.Round(value * Size / 60) + 1) * 60 / Size) / MarkRule.Tenth) * MarkRule.Tenth
+            : MeasureTraits.RuleOf(Kind).ToBeat(value);
 
     /// <summary>False for a value that nothing can be better than: ten hits out of ten, the highest height.</summary>
     public bool CanBeBeaten(decimal value) => MeasureTraits.RuleOf(Kind).CanBeBeaten(value, Size);

@@ -29,7 +29,17 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
     /// <summary>How far the other foot is behind; nothing where nobody knows.</summary>
     public double? Gap { get; private set; }
 
-    public FourWeeks Weeks => Laid.Weeks;
+    /// <summary>The four weeks, today as its plan keeps to it: a test that waits makes no test day.</summary>
+    public FourWeeks Weeks =>
+        Plan.Session.Held is not { Kind: DayKind.Practice } held
+            ? Laid.Weeks
+            : Laid.Weeks with
+            {
+                Days =
+                [
+                    .. Laid.Weeks.Days.Select(day => day.Day == Today && day.Kind == held.Kind ? day with { Theme = held.Theme } : day),
+                ],
+            };
 
     /// <summary>Whether all of today's session was played: a round or two of it are no session.</summary>
     public bool IsPlayed { get; private set; }
