@@ -210,7 +210,7 @@ public class RecordTests
         Standing
             .ToBeat(Cards.All.Find("kill-dropped")!, ten, [full with { Value = 9 }])
             .ShouldBe(new Dictionary<Feet, decimal> { [Feet.Left] = 9 });
-        new Measure(MeasureKind.PassesAMinute, 40).ToBeat(40.5m).ShouldBe(40.6m);
+        new Measure(MeasureKind.PassesAMinute, 40).ToBeat(40.5m).ShouldBe(42);
     }
 
     [Fact]

@@ -82,7 +82,7 @@ public readonly record struct Measure(MeasureKind Kind, int Size = 0)
     /// </summary>
     public decimal ToBeat(decimal value) =>
         Kind == MeasureKind.PassesAMinute && Size > 0
-            ? Math.Floor(((Math.Round(value * Size / 60) + 1) * 60 / Size) / MarkRule.Tenth) * MarkRule.Tenth
+            ? Math.Floor(((Rounded.To(value * Size / 60, 0) + 1) * 60 / Size) / MarkRule.Tenth) * MarkRule.Tenth
             : MeasureTraits.RuleOf(Kind).ToBeat(value);
 
     /// <summary>False for a value that nothing can be better than: ten hits out of ten, the highest height.</summary>

@@ -44,7 +44,7 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
         // Seconds to the tenth; what is counted, whole.
         var (measure, size) = (MeasureOf(change), Math.Abs((decimal)change.By / change.Units));
         var isTime = measure.LowerIsBetter || measure.Kind == MeasureKind.SecondsUp;
-        var by = Wording.Figure(measure, isTime ? Rounded.To(size, 1) : Math.Max(1, Math.Round(size)));
+        var by = Wording.Figure(measure, isTime ? Rounded.To(size, 1) : Math.Max(1, Rounded.To(size, 0)));
         return (change.Sure, change.By > 0) switch
         {
             (>= Change.Surely, true) => Say("judgement.better-surely", ("by", by)),
