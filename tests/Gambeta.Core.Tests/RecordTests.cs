@@ -217,13 +217,13 @@ public class RecordTests
     public void One_pass_more_in_the_round_beats_a_tempo_and_nothing_less_does()
     {
         foreach (var seconds in new[] { 20, 30, 45, 60, 90, 240 })
-        for (var passes = 0; passes < 400; passes++)
-        {
-            decimal Tempo(int of) => Math.Round(of * 60m / seconds, 1);
-            var toBeat = new Measure(MeasureKind.PassesAMinute, seconds).ToBeat(Tempo(passes));
-            toBeat.ShouldBeGreaterThan(Tempo(passes));
-            toBeat.ShouldBeLessThanOrEqualTo(Tempo(passes + 1));
-        }
+            for (var passes = 0; passes < 400; passes++)
+            {
+                decimal Tempo(int of) => Math.Round(of * 60m / seconds, 1);
+                var toBeat = new Measure(MeasureKind.PassesAMinute, seconds).ToBeat(Tempo(passes));
+                toBeat.ShouldBeGreaterThan(Tempo(passes));
+                toBeat.ShouldBeLessThanOrEqualTo(Tempo(passes + 1));
+            }
         new Measure(MeasureKind.PassesAMinute, 60).ToBeat(40).ShouldBe(41);
     }
 }

@@ -60,7 +60,8 @@ public abstract class ChainDecoder
     /// <summary>Fills in the steps that lead to a sound, and returns how many there are.</summary>
     private protected abstract int StepsTo(int sound, Span<ChainStep> steps);
 
-    /// <summary>The states of the best chain, each with its sound and whether a series begins there; and what that chain is worth.</summary>
+    /// <summary>The states of the best chain, each with its sound and whether a series begins there, and what that chain is
+    /// worth.</summary>
     private protected (List<(int Sound, int State, bool Begins)> States, double Worth) BestStates()
     {
         var (score, from) = (new double[_first[^1]], new int[_first[^1]]);

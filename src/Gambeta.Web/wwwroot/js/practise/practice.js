@@ -52,7 +52,8 @@ export class Practice {
 
   /**
    * @param page what the page carries
-   * @param parts `kept` and `lease` of the run, `checks` that were read before the first touch, `outbox`, `screen`, `heard`; `now()` in milliseconds;
+   * @param parts `kept` and `lease` of the run, `checks` that were read before the first touch, `outbox`, `screen`, `heard`;
+   * `now()` in milliseconds;
    * `later(act, ms)`; `goTo(address)`; `takeOver()` loads the page again as the one that plays, `takesOver` says that it did; `keepsRuns()`
    * whether the device keeps anything
    */
