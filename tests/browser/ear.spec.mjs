@@ -60,15 +60,16 @@ test('a round of taps is heard from the microphone to the stored set and a best'
   // By the page's clock a line that does not open within four seconds is given up: no second goes by before it is there.
   const begun = page.waitForEvent('websocket').then(line => line.waitForEvent('framereceived'));
   await listenTo(page, 'inside-taps');
+  await begun;
   await page.clock.runFor(6000);
   await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', 'work');
-  await begun;
   const from = await page.evaluate(() => globalThis.heardSeconds);
-  for (let second = 0; second < 20; second++) {
+  // While the clock stands the server has all the time that it needs; what was heard of the first seconds is shown as it comes.
+  await page.clock.runFor(3000);
+  await expect(page.locator('[data-ear]')).toHaveText(/heard \d+/);
+  for (let second = 3; second < 20; second++) {
     await page.clock.runFor(1000);
-    // The server is as slow as the machine: what was sent is there before more is.
     await page.request.get('/healthz/ready');
-    if (second === 15) await expect(page.locator('[data-ear]')).toHaveText(/heard \d+/);
   }
   await expect(page.locator('[data-stage]')).toHaveAttribute('data-phase', /rest|between|done/);
   await expect(page.locator('[data-stored]')).toHaveText('all saved');

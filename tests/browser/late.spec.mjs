@@ -59,3 +59,24 @@ test.describe('what is filled in before the module has come is taken up when it 
     await expect(page).toHaveURL(/drill=zigzag-and-home$/);
   });
 });
+
+test('start that is pressed before the module listens starts once it does', async ({ page }) => {
+  for (const press of [() => page.locator('[data-do=start]').click(), () => page.keyboard.down('Space')]) {
+    let come;
+    const wanted = new Promise(resolve => {
+      come = resolve;
+    });
+    await page.route(/\/js\/practise\/practise\.js/, async route => {
+      await wanted;
+      await route.continue();
+    });
+    await newHousehold(page);
+    await page.goto('/practise/inside-taps', { waitUntil: 'commit' });
+    await expect(page.locator('[data-do=start]')).toBeVisible();
+    await press();
+    await expect(page.locator('[data-play]')).toBeHidden();
+    come();
+    await expect(page.locator('[data-play]')).toBeVisible();
+    await page.unroute(/\/js\/practise\/practise\.js/);
+  }
+});

@@ -22,4 +22,18 @@
     },
     true,
   );
+
+  // A button of the practice screen that is pressed before the modules listen is pressed again once they do: the last one, or the start for
+  // the space bar.
+  let early = null;
+  /** @param {any} event */
+  const note = ({ type, target, key }) => {
+    if (type === 'click') early = target.closest('[data-do]') ?? early;
+    else if (key === ' ' && !target.closest('input, button, a')) early = document.querySelector('[data-do=start]');
+  };
+  for (const type of ['click', 'keydown']) addEventListener(type, note, true);
+  globalThis.pressedEarly = () => {
+    for (const type of ['click', 'keydown']) removeEventListener(type, note, true);
+    return early;
+  };
 })();
