@@ -33,7 +33,8 @@ async function setsOf(page) {
     ).toBe(0),
   ).toPass();
   const sets = await storedSets(page),
-    first = sets.find(set => set.order === 1)?.player;
+    // Sets by turns begin in the same moment: whose page it is says who is who.
+    first = await page.evaluate(() => document.body.dataset.player);
   return { sets, of: who => sets.filter(set => (set.player === first) === (who === 0)) };
 }
 
