@@ -83,7 +83,7 @@ const browser = await chromium.launch(browserOptions);
 const door = await browser.newContext({ baseURL: address });
 const entering = await door.newPage();
 await entering.goto('/');
-await entering.getByRole('button', { name: 'Open the demo' }).click();
+await entering.getByRole('button', { name: 'Try the demo' }).click();
 await entering.waitForURL('**/today');
 const cookies = await door.cookies();
 await door.close();
