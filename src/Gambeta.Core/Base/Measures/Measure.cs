@@ -76,14 +76,11 @@ public readonly record struct Measure(MeasureKind Kind, int Size = 0)
     /// <summary>True where a smaller value is the better one.</summary>
     public bool LowerIsBetter => MeasureTraits.RuleOf(Kind).LowerIsBetter;
 
-    /// <summary>
-    /// The least that beats a value: one more, or a tenth less for a time. Of passes a minute it is one pass more in the round, so many
-    /// a minute to the tenth below, which that pass beats.
-    /// </summary>
-    public decimal ToBeat(decimal value) =>
-        Kind == MeasureKind.PassesAMinute && Size > 0
-            ? Math.Floor(((Rounded.To(value * Size / 60, 0) + 1) * 60 / Size) / MarkRule.Tenth) * MarkRule.Tenth
-            : MeasureTraits.RuleOf(Kind).ToBeat(value);
+    /// <summary>True for a time, which is said to the tenth; everything else is counted, and said whole.</summary>
+    public bool IsSeconds => MeasureTraits.RuleOf(Kind).IsSeconds;
+
+    /// <summary>The least that beats a value: one more, or a tenth less for a time.</summary>
+    public decimal ToBeat(decimal value) => MeasureTraits.RuleOf(Kind).ToBeat(value, Size);
 
     /// <summary>False for a value that nothing can be better than: ten hits out of ten, the highest height.</summary>
     public bool CanBeBeaten(decimal value) => MeasureTraits.RuleOf(Kind).CanBeBeaten(value, Size);

@@ -42,7 +42,7 @@ public sealed record MeasureTraits(MeasuredBy Key, ImmutableArray<DoseForm> Dose
             MeasuredBy.CleanPasses,
             [DoseForm.Time, DoseForm.Reps],
             new MarkRule(MeasureKind.LongestRun),
-            new MarkRule(MeasureKind.PassesAMinute, Step: MarkRule.Tenth)
+            new MarkRule(MeasureKind.PassesAMinute, Step: MarkRule.Tenth, IsAMinute: true)
         )
         {
             IsCleanByShare = true,

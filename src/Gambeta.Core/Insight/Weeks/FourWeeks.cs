@@ -74,4 +74,11 @@ public sealed record FourWeeks(
 
     /// <summary>A day; nothing outside of these weeks.</summary>
     public PlannedDay? On(DateOnly day) => Days.FirstOrDefault(one => one.Day == day);
+
+    /// <summary>The same with what today is about as its plan keeps to it: a test that waits makes no test day.</summary>
+    public FourWeeks As(PlannedDay held) =>
+        this with
+        {
+            Days = [.. Days.Select(day => day.Day == Today && day.Kind == held.Kind ? day with { Theme = held.Theme } : day)],
+        };
 }

@@ -41,10 +41,8 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
 
     public string ChangeWords(Change change)
     {
-        // Seconds to the tenth; what is counted, whole.
         var (measure, size) = (MeasureOf(change), Math.Abs((decimal)change.By / change.Units));
-        var isTime = measure.LowerIsBetter || measure.Kind == MeasureKind.SecondsUp;
-        var by = Wording.Figure(measure, isTime ? Rounded.To(size, 1) : Math.Max(1, Rounded.To(size, 0)));
+        var by = Wording.Figure(measure, measure.IsSeconds ? Rounded.To(size, 1) : Math.Max(1, Rounded.To(size, 0)));
         return (change.Sure, change.By > 0) switch
         {
             (>= Change.Surely, true) => Say("judgement.better-surely", ("by", by)),
