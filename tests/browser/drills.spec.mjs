@@ -40,6 +40,27 @@ test.describe('by keyboard at a desk', () => {
     await expect(page.locator('[data-shelf-words]')).toBeFocused();
   });
 
+  test('what is typed while the shelf is exchanged keeps its order and the caret, however late the answer', async ({ page }) => {
+    await newHousehold(page);
+    await page.goto('/drills');
+    // Each answer comes when it is let through: in the middle of a word.
+    const held = [];
+    await page.route(/\/drills\?.*words=/, route => held.push(route));
+    await page.keyboard.press('/');
+    await page.keyboard.type('fig');
+    await expect.poll(() => held.length).toBe(1);
+    await page.keyboard.type('ue');
+    await page.keyboard.press('ArrowLeft');
+    await held.shift().continue();
+    await expect(page.locator('[data-shelf-sum]')).toBeVisible();
+    await expect.poll(() => held.length).toBe(1);
+    await page.keyboard.type('r');
+    await expect(page.locator('[data-shelf-words]')).toHaveValue('figure');
+    await page.unroute(/\/drills\?.*words=/);
+    await expect(names(page)).toHaveText(['Figure of eight']);
+    await expect(page.locator('[data-shelf-words]')).toBeFocused();
+  });
+
   test('a map plays, pauses, mirrors and changes its tempo', async ({ page }) => {
     await page.emulateMedia({ reducedMotion: 'no-preference' });
     await newHousehold(page);

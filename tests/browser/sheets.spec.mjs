@@ -88,6 +88,28 @@ test('a press that lasts longer than the answer to what was typed before it is n
   await page.waitForURL(/\/drills\/[a-z]/);
 });
 
+test('what is typed into another field before the answer to the last one stays', async ({ page }) => {
+  await newHousehold(page);
+  await page.goto('/sheets/edit?drill=zigzag-and-home');
+  await page.waitForLoadState('load');
+  let held;
+  await page.route(/handler=Sums/, route => (held ? route.continue() : (held = route)));
+  await page.getByLabel('Minutes you have').fill('20');
+  await page.getByLabel('Name').focus();
+  await page.keyboard.press('Control+A');
+  await expect.poll(() => Boolean(held)).toBe(true);
+  await page.keyboard.type('Befor school');
+  for (let i = 0; i < ' school'.length; i++) await page.keyboard.press('ArrowLeft');
+  const answer = page.waitForResponse(/handler=Sums/);
+  await held.continue();
+  await answer;
+  await expect(async () => expect(await page.locator('[data-sheet-form]').count()).toBe(1)).toPass();
+  await page.waitForTimeout(300);
+  await page.keyboard.type('e');
+  await expect(page.getByLabel('Name')).toHaveValue('Before school');
+  await expect(page.getByLabel('Minutes you have')).toHaveValue('20');
+});
+
 test('a sheet prints on one page of A4', async ({ page }) => {
   await newHousehold(page);
   await page.goto('/sheets/print/garden-thirty-five');

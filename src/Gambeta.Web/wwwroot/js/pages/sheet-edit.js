@@ -1,6 +1,7 @@
 // Putting a sheet together without loading the page anew: every press is the form's own, sent by hand, and what comes back takes its place.
 import Sortable from '../../lib/sortable.js';
 import { isChanged } from '../shared/changed.js';
+import { exchange } from '../shared/exchange.js';
 import { released } from '../shared/press.js';
 
 const form = () => document.querySelector('[data-sheet-form]');
@@ -12,11 +13,12 @@ const named = field => field?.getAttribute?.('aria-label') || field?.name || fie
 async function send(address) {
   sending?.abort();
   const mine = (sending = new AbortController());
+  const sent = new FormData(/** @type {HTMLFormElement} */ (form()));
   let page;
   try {
     const response = await fetch(address, {
       method: 'POST',
-      body: new FormData(/** @type {HTMLFormElement} */ (form())),
+      body: sent,
       signal: mine.signal,
     });
     page = new DOMParser().parseFromString(await response.text(), 'text/html').querySelector('[data-sheet-form]');
@@ -27,11 +29,11 @@ async function send(address) {
   await released();
   if (!page || mine !== sending) return;
   const focused = named(document.activeElement);
-  form().replaceWith(page);
+  const typed = exchange(form(), page, sent, named);
   bind();
   const lately = page.querySelector('[data-lately=true]');
   const again = [...page.querySelectorAll('input, select, button')].find(field => focused && named(field) === focused && !field.disabled);
-  (again ?? lately?.querySelector('button:not(:disabled)'))?.focus({ preventScroll: true });
+  if (!typed) (again ?? lately?.querySelector('button:not(:disabled)'))?.focus({ preventScroll: true });
   lately?.scrollIntoView({ block: 'nearest' });
 }
 

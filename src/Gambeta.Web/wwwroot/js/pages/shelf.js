@@ -1,5 +1,6 @@
 // The shelf by keyboard: a letter opens a group, a number chooses in it. Every choice is a link that also works without this.
 import { isChanged } from '../shared/changed.js';
+import { exchange } from '../shared/exchange.js';
 import { released } from '../shared/press.js';
 
 let group = null;
@@ -18,14 +19,8 @@ async function go(address) {
   const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('[data-shelf]');
   await released();
   const wasOpen = document.querySelector('[data-shelf-choice]').open;
-  const words = document.activeElement?.matches('[data-shelf-words]') ? document.activeElement : null;
   fresh.querySelector('[data-shelf-choice]').open = wasOpen;
-  shelf().replaceWith(fresh);
-  if (words) {
-    const field = fresh.querySelector('[data-shelf-words]');
-    field.value = words.value;
-    field.focus();
-  }
+  exchange(shelf(), fresh);
   history.replaceState(null, '', address);
   if (group) open(group);
 }
