@@ -27,7 +27,8 @@ public class ConcurrencyGateTests(TestServer server)
         var cookies = await LineTests.SignedInAsync(narrow, household);
         using var line = await LineTests.OpenAsync(narrow, cookies, household.Id);
         var set = Played.Post(household, 20);
-        await browser.GetAsync("/api/token");
+        // Whoever posts below has a token by then: what is refused is the post, not the way to it.
+        await browser.RawAsync("/household/player", new FormUrlEncodedContent([]));
         using (await turns.TakeAsync(Cancel))
         using (await turns.TakeAsync(Cancel))
         {
@@ -41,7 +42,15 @@ public class ConcurrencyGateTests(TestServer server)
             var refused = await page;
             refused.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
             refused.Headers.RetryAfter!.Delta!.Value.TotalSeconds.ShouldBeInRange(5, 15);
-            (await refused.Content.ReadAsStringAsync(Cancel)).ShouldContain("Nothing is lost");
+            var words = await refused.Content.ReadAsStringAsync(Cancel);
+            words.ShouldContain("Nothing is lost");
+            // Whoever only looks is looked for again; what is sent is sent by a person, once.
+            words.ShouldContain("this page tries again by itself");
+            refused.Headers.GetValues("Refresh").ShouldBe([refused.Headers.GetValues("Retry-After").Single()]);
+            var sent = await browser.RawAsync("/household/player", new FormUrlEncodedContent([]));
+            sent.StatusCode.ShouldBe(HttpStatusCode.ServiceUnavailable);
+            sent.Headers.Contains("Refresh").ShouldBeFalse();
+            (await sent.Content.ReadAsStringAsync(Cancel)).ShouldNotContain("tries again by itself");
             (await posted).Status.ShouldBe(HttpStatusCode.ServiceUnavailable);
             (await told).GetProperty("status").GetInt32().ShouldBe(503);
             await Should.ThrowAsync<InvalidOperationException>(() => LineTests.OpenAsync(narrow, cookies, household.Id));

@@ -16,7 +16,7 @@ const patient = ['TriesAMinute', 'SignUpsAnHour', 'DemosAnHour', 'RequestsAMinut
 const cwd = `${root}artifacts/app`;
 // A server that lives for some minutes gains nothing from watching itself to be built better: that is a sixth of what these tests cost.
 const brief = { DOTNET_TieredPGO: '0' };
-const quiet = ['--Logging:LogLevel:Default', 'Error'];
+const quiet = ['--Logging:LogLevel:Default', 'Error', '--Logging:LogLevel:Npgsql.NpgsqlConnection', 'Warning'];
 
 /** Brings the database of the throwaway cluster up to date: the owner's password is for this alone. */
 export function migrate() {

@@ -1,3 +1,4 @@
+using Gambeta.Web.Throttling;
 using Gambeta.Web.Words;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.Mvc.RazorPages;
@@ -15,6 +16,9 @@ public sealed class ProblemModel : PageModel
     public void OnGet(int code) => Say(code);
 
     public void OnPost(int code) => Say(code);
+
+    /// <summary>Whether the browser loads the page again by itself.</summary>
+    public bool ComesAgain => Response.Headers.ContainsKey(ConcurrencyGate.Refresh);
 
     private void Say(int code) => (Title, Words) = Wording.Status(code);
 }

@@ -26,6 +26,9 @@ public sealed class ConcurrencyGate(GambetaDatabase database) : IDisposable
         }
     );
 
+    /// <summary>The header with the seconds after which a browser loads the page again.</summary>
+    public const string Refresh = "Refresh";
+
     private const int MostWaiting = 10_000;
 
     /// <summary>Waits for a turn; nothing where none came in time. Giving it back is disposing of it.</summary>
@@ -44,10 +47,14 @@ public sealed class ConcurrencyGate(GambetaDatabase database) : IDisposable
         }
     }
 
-    /// <summary>Says on an answer when to come again.</summary>
+    /// <summary>Says on an answer when to come again. A page that was only looked at comes again by itself; what was sent is never sent
+    /// twice.</summary>
     public static void SayBusy(HttpResponse response)
     {
-        response.Headers.RetryAfter = ComeAgain().ToString(CultureInfo.InvariantCulture);
+        var seconds = ComeAgain().ToString(CultureInfo.InvariantCulture);
+        response.Headers.RetryAfter = seconds;
+        if (HttpMethods.IsGet(response.HttpContext.Request.Method))
+            response.Headers[Refresh] = seconds;
         response.StatusCode = StatusCodes.Status503ServiceUnavailable;
     }
 
