@@ -13,11 +13,7 @@ export const test = base.extend({
     // What stood there when it failed, for whoever has the log alone.
     const { status, expectedStatus } = test.info();
     if (status !== expectedStatus && !page.isClosed()) {
-      const seen = await page
-        .locator('main, body')
-        .first()
-        .innerText({ timeout: 2000 })
-        .catch(String);
+      const seen = await page.locator('main, body').first().innerText({ timeout: 2000 }).catch(String);
       console.log(`${page.url()} showed: ${seen.slice(0, 600)}`);
     }
   },

@@ -30,5 +30,12 @@ export default defineConfig({
     { name: 'alone', workers: 1, dependencies: ['together'], ...only(true) },
   ],
   // What the server says of its errors is part of what a failure shows.
-  webServer: { command: `exec dotnet ${args.join(' ')}`, cwd, stdout: 'pipe', url: `http://127.0.0.1:${port}/healthz/ready`, timeout: 120_000, env },
+  webServer: {
+    command: `exec dotnet ${args.join(' ')}`,
+    cwd,
+    stdout: 'pipe',
+    url: `http://127.0.0.1:${port}/healthz/ready`,
+    timeout: 120_000,
+    env,
+  },
 });
