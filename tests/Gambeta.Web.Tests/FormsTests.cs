@@ -32,6 +32,22 @@ public sealed partial class FormsTests(TestServer server, ITestOutputHelper told
         new('w', 20_000),
     ];
 
+    /// <summary>A form that says where it goes gets no token by itself, and its button would do nothing but 400.</summary>
+    [Fact]
+    public void Every_form_that_is_posted_somewhere_carries_its_token()
+    {
+        var forms =
+            from file in Directory.EnumerateFiles(Repository.At("src", "Gambeta.Web", "Pages"), "*.cshtml", SearchOption.AllDirectories)
+            from Match form in Posted().Matches(File.ReadAllText(file))
+            select (Name: Path.GetFileName(file), Text: form.Value);
+        var posted = forms.ToList();
+        posted.Count.ShouldBeGreaterThan(8);
+        posted.Where(form => !form.Text.Contains("AntiForgeryToken()", StringComparison.Ordinal)).Select(form => form.Name).ShouldBeEmpty();
+    }
+
+    [GeneratedRegex("""<form(?=[^>]*\smethod="post")(?=[^>]*\saction=).*?</form>""", RegexOptions.Singleline)]
+    private static partial Regex Posted();
+
     [Fact]
     public async Task No_handler_of_a_page_breaks_whatever_its_fields_hold()
     {

@@ -32,6 +32,28 @@ public class HouseholdTests(TestServer server)
     }
 
     [Fact]
+    public async Task Words_that_nobody_wrote_down_are_none_and_are_asked_for_until_there_are_some()
+    {
+        const string Asked = "write down the six words";
+        var name = "Yard " + Guid.NewGuid().ToString("N")[..8];
+        var browser = Browser.At(server);
+        await browser.SubmitAsync("/household/new", "/household/new", Form(name));
+        (await browser.PageAsync("/household/words")).ShouldContain("Write these down");
+        (await browser.PageAsync("/today")).ShouldNotContain(Asked);
+        // Not from a page that shows no words: whoever finds a device open would take the way back.
+        await browser.SubmitAsync("/household/words", "/household/words?handler=Later", []);
+        (await browser.PageAsync("/today")).ShouldNotContain(Asked);
+
+        var other = Browser.At(server);
+        await other.SubmitAsync("/household/new", "/household/new", Form(name + " b"));
+        (await other.SubmitAsync("/household/words", "/household/words?handler=Later", [])).Page.ShouldBe("/today");
+        (await other.PageAsync("/today")).ShouldContain(Asked);
+        await other.SubmitAsync("/household/words", "/household/words", new() { ["password"] = TestServer.Password });
+        (await other.PageAsync("/household/words")).ShouldContain("Write these down");
+        (await other.PageAsync("/today")).ShouldNotContain(Asked);
+    }
+
+    [Fact]
     public async Task Everything_that_is_wrong_is_said_at_once()
     {
         var form = Form("x");

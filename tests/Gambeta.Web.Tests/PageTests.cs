@@ -11,7 +11,7 @@ public class PageTests(TestServer server)
     {
         var browser = await Browser.SignedInAsync(server, await server.NewHouseholdAsync());
         (await browser.PageAsync("/today")).ShouldContain("How it works");
-        (await browser.PageAsync("/today")).ShouldContain("new to you");
+        (await browser.PageAsync("/today")).ShouldContain("New for you.");
         (await browser.PageAsync("/drills/toe-taps")).ShouldContain("No record yet");
         (await browser.PageAsync("/logbook")).ShouldContain("Nothing in these weeks");
         (await browser.PageAsync("/records")).ShouldContain("No record yet");

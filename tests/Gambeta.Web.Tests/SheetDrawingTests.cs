@@ -61,7 +61,7 @@ public class SheetDrawingTests
         words.ShouldBeUnique();
         words.ShouldAllBe(line => line.EndsWith('.'));
         SheetWords.Clock(TimeSpan.FromSeconds(3725)).ShouldBe("62:05");
-        SheetWords.Minutes(7.5).ShouldBe("7.5 min");
+        SheetWords.Minutes(7.5).ShouldBe("7½ min");
     }
 
     [Fact]

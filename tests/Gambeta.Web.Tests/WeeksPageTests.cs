@@ -201,7 +201,7 @@ public sealed partial class WeeksPageTests(TestServer server)
         page.ShouldContain("chances in 10");
         page.ShouldMatch("Likely between|Not before|early for it");
         // On a day with records to try for, that is told before.
-        (await browser.PageAsync("/plan")).ShouldMatch("for your goal|a record is close");
+        (await browser.PageAsync("/plan")).ShouldMatch("For your goal|A record is close");
     }
 
     [Fact]

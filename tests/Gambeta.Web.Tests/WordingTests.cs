@@ -28,10 +28,10 @@ public class WordingTests
     }
 
     [Theory]
-    [InlineData(14, "0.5 min")]
+    [InlineData(14, "½ min")]
     [InlineData(46, "1 min")]
-    [InlineData(80, "1.5 min")]
-    [InlineData(1290, "21.5 min")]
+    [InlineData(80, "1½ min")]
+    [InlineData(1290, "21½ min")]
     public void Minutes_are_to_the_half(int seconds, string words) => Wording.Minutes(TimeSpan.FromSeconds(seconds)).ShouldBe(words);
 
     [Theory]

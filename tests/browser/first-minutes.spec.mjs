@@ -1,5 +1,5 @@
 // The first minutes of a child alone: how many presses it takes from the door to the first touch that counts, by fingers and by keys.
-import { holdClock, newHousehold } from './household.mjs';
+import { holdClock, newHousehold, storedSets } from './household.mjs';
 import { expect, test } from './pages.mjs';
 
 /** Presses, and how many there were; what is typed into a field is no press. */
@@ -55,7 +55,9 @@ for (const [device, options] of Object.entries({
       await page.getByLabel('Birth year').fill(String(new Date().getFullYear() - 9));
       await presses.on(page.getByLabel('right', { exact: true }));
       await presses.on(page.getByRole('button', { name: 'Make it' }));
-      await presses.on(page.getByRole('link', { name: 'I have written them down' }));
+      // A child alone has nobody to keep the words for it: they are asked for until there are some.
+      await presses.on(page.getByRole('button', { name: 'Play first, write them down later' }));
+      await expect(page.getByRole('link', { name: 'write down the six words' })).toBeVisible();
       // What a first day needs is above everything else, and nothing empty takes room.
       await expect(page.getByRole('heading', { level: 2 }).first()).toHaveText('How it works');
       await expect(page.getByRole('heading', { name: 'Your last five weeks' })).toHaveCount(0);
@@ -69,6 +71,13 @@ for (const [device, options] of Object.entries({
       await newHousehold(page);
       await page.goto('/today');
       await expect(page.getByRole('link', { name: 'Start practice' })).toBeInViewport({ ratio: 1 });
+      // In view, and under nothing.
+      expect(
+        await page.getByRole('link', { name: 'Start practice' }).evaluate(link => {
+          const { left, bottom } = link.getBoundingClientRect();
+          return link.contains(document.elementFromPoint(left + 8, bottom - 3));
+        }),
+      ).toBe(true);
       await fromToday(page, presses);
       await touch(page, isTouch);
       expect(presses.made).toBe(2);
@@ -102,6 +111,38 @@ test.describe('a phone', () => {
     }
     await page.keyboard.press('Shift');
     await expect(page.locator('kbd').first()).toBeVisible();
+  });
+
+  test('takes a count from large keys: one number for both feet, or one each', async ({ page }) => {
+    await newHousehold(page);
+    await holdClock(page);
+    const keys = page.locator('[data-pad]');
+    const type = async digits => {
+      for (const digit of digits) await keys.getByRole('button', { name: digit, exact: true }).tap();
+    };
+    await page.goto('/practise/inside-taps');
+    await page.waitForLoadState('load');
+    await page.getByRole('button', { name: 'All fine: start' }).tap();
+    await page.clock.runFor(6050 + 30_500);
+    await expect(page.locator('[data-result]')).toHaveText('How many did you get?');
+    await type('245');
+    await keys.getByRole('button', { name: 'Take the last digit back' }).tap();
+    await expect(page.getByLabel('touches, both feet')).toHaveValue('24');
+    // The phone's own keyboard stays away: it would cover the clock of the rest.
+    await expect(page.getByLabel('touches, both feet')).toHaveAttribute('inputmode', 'none');
+    await page.getByRole('button', { name: 'save it' }).tap();
+    await expect(page.locator('[data-stored]')).toHaveText('all saved');
+    await expect(keys).toBeHidden();
+    expect((await storedSets(page)).at(-1)).toMatchObject({ counted: 'typed', left: 12, right: 12 });
+    // Each foot on its own, where somebody knows.
+    await page.clock.runFor(90_000);
+    await keys.getByRole('button', { name: 'left / right' }).tap();
+    await type('9');
+    await page.getByLabel('right touches').tap();
+    await type('11');
+    await page.getByRole('button', { name: 'save it' }).tap();
+    await expect(page.locator('[data-stored]')).toHaveText('all saved');
+    expect((await storedSets(page)).at(-1)).toMatchObject({ counted: 'typed', left: 9, right: 11 });
   });
 
   test('keeps what is seldom needed before the start behind one press, and remembers that somebody wants it', async ({ page }) => {

@@ -40,7 +40,7 @@ test('the whole journey by keyboard, from a new household to a personal best', a
 
   // The second round nobody counts; it is typed in while resting.
   await page.clock.runFor(20_000 + 20_050);
-  await expect(page.locator('[data-result]')).toHaveText('No count yet. Type it in.');
+  await expect(page.locator('[data-result]')).toHaveText('How many did you get?');
   await page.keyboard.press('t');
   await page.keyboard.type('minus');
   await page.keyboard.press('Enter');

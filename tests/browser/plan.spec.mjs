@@ -18,7 +18,7 @@ for (const [device, size] of [
       const names = () => page.locator('.plan-what a').allTextContents();
       const before = await names();
       expect(before.length).toBeGreaterThan(3);
-      await expect(page.locator('.plan-why').first()).toHaveText('new to you');
+      await expect(page.locator('.plan-why').first()).toHaveText('New for you.');
 
       // One is exchanged: it is gone, the others stay where they are.
       await press(page.getByRole('button', { name: `Something else: ${before[1]}` }), device);

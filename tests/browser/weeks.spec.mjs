@@ -120,9 +120,9 @@ for (const [device, size] of [
 
     test('Today is one thing: the session of the day with its reasons, begun by one press', async ({ page }) => {
       await signUp(page);
-      const planned = await page.locator('.today-drills b').allTextContents();
+      const planned = await page.locator('.today-strip b').allTextContents();
       expect(planned.length).toBeGreaterThan(3);
-      await expect(page.locator('.today-drills li').first()).toContainText('new to you');
+      await expect(page.locator('.today-strip li').first()).toContainText('min');
       if (device === 'desk') await page.keyboard.press('s');
       else await page.getByRole('link', { name: /Start practice/ }).tap();
       await page.waitForURL('**/practise/sheet/*');

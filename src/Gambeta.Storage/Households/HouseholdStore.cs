@@ -276,8 +276,8 @@ public static class HouseholdStore
     public static Task<string?> PasswordHashAsync(HouseholdWork work) =>
         work.ExecuteScalarAsync<string?>("select password_hash from household where household_id = @Household", new { work.Household });
 
-    /// <summary>Puts other recovery words in place.</summary>
-    public static Task SetRecoveryAsync(HouseholdWork work, string hash) =>
+    /// <summary>Puts other recovery words in place; none where nobody has written them down yet.</summary>
+    public static Task SetRecoveryAsync(HouseholdWork work, string? hash) =>
         work.ExecuteAsync("update household set recovery_hash = @hash where household_id = @Household", new { work.Household, hash });
 
     /// <summary>Puts another password in place.</summary>

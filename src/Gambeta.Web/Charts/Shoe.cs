@@ -1,5 +1,8 @@
+using System.Text.Encodings.Web;
 using Gambeta.Core;
 using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
+using Microsoft.AspNetCore.Html;
 
 namespace Gambeta.Web.Charts;
 
@@ -36,6 +39,16 @@ public static class Shoe
             writer.Write(foot == Foot.Left ? "<g transform=\"translate(76 0) scale(-1 1)\">" : "<g>");
             Write(writer, surfaces);
             writer.Write("</g></svg>");
+        });
+
+    /// <summary>Both shoes of a drill, with the parts lit that meet the ball.</summary>
+    public static IHtmlContent Both(DrillCard card, Foot preferred) =>
+        new Svg(writer =>
+        {
+            writer.Write("<div class=\"drill-shoes\">");
+            foreach (var foot in Enum.GetValues<Foot>())
+                Draw(foot, card.SurfacesOf(foot, preferred)).WriteTo(writer, HtmlEncoder.Default);
+            writer.Write("</div>");
         });
 
     /// <summary>The bare shapes of a right shoe, for a drawing that places them itself.</summary>

@@ -3,7 +3,9 @@ using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Yard;
+using Gambeta.Core.Insight.Planning;
 using Gambeta.Core.Insight.Progress;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Storage;
 using Gambeta.Web.Navigation;
 using Gambeta.Web.Security;
@@ -72,6 +74,17 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     /// <summary>The level at which the player plays each drill.</summary>
     protected async Task<DrillLevels> LevelsOfAsync(HouseholdWork work) =>
         new(Player.Level, await VerdictStore.StepsAsync(work, Player.Id));
+
+    /// <summary>What a planned session comes to for the player.</summary>
+    protected async Task<SheetSums> SumsOfAsync(HouseholdWork work, SessionPlan session)
+    {
+        var levels = await LevelsOfAsync(work);
+        return SheetSums.Of(
+            SheetDrill.Of(session.ToSheet(""), Catalogue, drill => levels[drill]),
+            Player.Preferred,
+            await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays))
+        );
+    }
 
     /// <summary>The word for the other foot, in place of the usual one.</summary>
     public string OtherFoot(string words) => Wording.OtherFoot(words, Household.Settings.OtherFoot);

@@ -40,6 +40,9 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
     /// <summary>The session that is planned for today.</summary>
     public DayPlan Plan { get; private set; } = null!;
 
+    /// <summary>What that comes to, drill by drill.</summary>
+    public SheetSums Sums { get; private set; } = null!;
+
     /// <summary>The household's own sheet that was changed last; nothing where it has none.</summary>
     public KeptSheet? Own { get; private set; }
 
@@ -93,6 +96,7 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
         Last = rows.Last;
         Near = NearRecords.Nearest(rows.Standing, most: 3);
         Plan = await PlanStore.OfDayAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings);
+        Sums = await SumsOfAsync(work, Plan.Session);
         IsDone = Plan.IsPlayed(rows.LastDays);
         Verdicts = Choice is { } one ? Verdict.LatestOfFeet(rows.About(one.Item.Drill)) : [];
         Own = rows.Sheet;

@@ -22,9 +22,7 @@ public static class PlanWords
             (ReasonKind.Stays, _) => Say("planning.why-stays", ("number", reason.Number)),
             (ReasonKind.Due, _) => reason.Number > 0 ? Say("planning.why-due", ("days", reason.Number)) : Say("planning.why-due-today"),
             (ReasonKind.NotSeen, _) => Say("planning.why-not-seen", ("days", reason.Number)),
-            (ReasonKind.OtherFoot, _) => reason.Number > 0
-                ? Say("planning.why-other-foot", ("number", reason.Number))
-                : Say("planning.why-other-foot-more"),
+            (ReasonKind.OtherFoot, _) => Say(reason.Number > 0 ? "planning.why-other-foot" : "planning.why-other-foot-more"),
             (ReasonKind.Record, _) => Say("planning.why-record", ("count", TenTiles.Laid(reason.Chance))),
             (ReasonKind.New, _) => Say("planning.why-new"),
             _ => Say("planning.why-goes-on"),

@@ -10,7 +10,7 @@ public static class SheetWords
     public static string Part(SheetPart part) => Wording.Sentence(part.Label());
 
     /// <summary>Minutes to the half.</summary>
-    public static string Minutes(double minutes) => Say("sheets.min", ("minutes", minutes.ToString("0.#", CultureInfo.InvariantCulture)));
+    public static string Minutes(double minutes) => Say("sheets.min", ("minutes", Wording.Halves(minutes)));
 
     /// <summary>Minutes and seconds: "3:05".</summary>
     public static string Clock(TimeSpan time) => string.Create(CultureInfo.InvariantCulture, $"{(int)time.TotalMinutes}:{time.Seconds:00}");

@@ -68,14 +68,18 @@ public static class Wording
     /// <summary>That something was tried too often, and when to come back.</summary>
     public static string TooOften(TimeSpan wait) => Say("common.that-was-tried-too-often", ("wait", Minutes(wait)));
 
-    /// <summary>About so many minutes, to the half.</summary>
     /// <summary>Hundredths of a second as seconds, to the tenth.</summary>
     public static string Hundredths(int hundredths) => (hundredths / 100.0).ToString("0.0", CultureInfo.InvariantCulture);
 
-    public static string Minutes(TimeSpan time)
+    /// <summary>About so many minutes, to the half and half a minute at least: "2½ min".</summary>
+    public static string Minutes(TimeSpan time) => Say("common.min", ("minutes", Halves(Math.Max(0.5, time.TotalMinutes))));
+
+    /// <summary>A number to the half, as people write it: "2", "2½", "½".</summary>
+    public static string Halves(double value)
     {
-        var halves = Math.Max(1, Rounded.Whole(time.TotalMinutes * 2));
-        return Say("common.min", ("minutes", (halves / 2.0).ToString("0.#", Plain)));
+        var halves = Rounded.Whole(value * 2);
+        var whole = halves < 2 && halves % 2 == 1 ? "" : (halves / 2).ToString(Plain);
+        return halves % 2 == 1 ? whole + "½" : whole;
     }
 
     public static string Ball(BallKind ball) =>

@@ -14,8 +14,15 @@ namespace Gambeta.Web.Pages.Drills;
 public sealed record ShelfOption(string Words, int Count, bool Chosen, string Address);
 
 /// <summary>A group of choices that a letter opens and a number chooses from.</summary>
-public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOption> Options)
+/// <param name="Key">The letter.</param>
+/// <param name="Name">What is chosen.</param>
+/// <param name="Options">What there is to choose from, ten at most.</param>
+/// <param name="IsFirst">Whether it is among what most choose by; the others wait behind one press.</param>
+public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOption> Options, bool IsFirst = false)
 {
+    /// <summary>Whether something is chosen in it.</summary>
+    public bool IsChosen => Options.Any(option => option.Chosen);
+
     /// <summary>Every group, with the counts of a view.</summary>
     public static IReadOnlyList<ShelfGroup> All(ShelfChoice choice, ShelfCounts counts, bool ladders, Lengths lengths)
     {
@@ -38,8 +45,10 @@ public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOpti
                                     }
                                 )
                         ),
-                ]
+                ],
+                IsFirst: true
             ),
+            new("G", Say("drills.gear-at-hand"), Gear(choice, counts, Option), IsFirst: true),
             new(
                 "D",
                 Say("drills.opponent-label"),
@@ -88,7 +97,6 @@ public sealed record ShelfGroup(string Key, string Name, IReadOnlyList<ShelfOpti
                         ),
                 ]
             ),
-            new("G", Say("drills.gear-at-hand"), Gear(choice, counts, Option)),
             new(
                 "S",
                 Say("drills.surfaces"),

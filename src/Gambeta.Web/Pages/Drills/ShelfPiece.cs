@@ -31,14 +31,10 @@ internal static class ShelfPiece
     private static HtmlString Write(DrillCard card, Player player)
     {
         using var writer = new StringWriter();
-        writer.Write("<div class=\"drill-shoes\">");
-        foreach (var foot in Enum.GetValues<Foot>())
-        {
-            Shoe.Draw(foot, card.SurfacesOf(foot, player.Preferred)).WriteTo(writer, HtmlEncoder.Default);
-        }
+        Shoe.Both(card, player.Preferred).WriteTo(writer, HtmlEncoder.Default);
         var dose = card.Doses[player.Level];
         var amount = DoseArithmetic.Amount(card, dose, player.Preferred, card.Tempo.Steady);
-        writer.Write($"</div><h2><a href=\"/drills/{card.Id}\">{Text(card.Name)}</a></h2>");
+        writer.Write($"<h2><a href=\"/drills/{card.Id}\">{Text(card.Name)}</a></h2>");
         writer.Write($"<p class=\"small quiet\">{Text(card.Purpose)}</p>");
         var minutes = Wording.Minutes(amount.Total);
         var takes = Say("drills.dose-about-minutes", ("dose", Wording.Dose(card, dose)), ("minutes", minutes));

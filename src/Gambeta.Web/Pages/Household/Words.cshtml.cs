@@ -12,6 +12,9 @@ public sealed class WordsModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>Where words that were just made are kept until they are shown: sealed in a cookie of this device, for one page.</summary>
     public const string Fresh = "words";
 
+    // That the words stand on this device's screen now: until it leaves them it may say that they were not written down.
+    private const string Shown = "words-shown";
+
     public override RailPlace Place => RailPlace.Household;
 
     /// <summary>The words, right after they were made.</summary>
@@ -23,7 +26,19 @@ public sealed class WordsModel(PageTools tools) : HouseholdPage(tools)
         InHousehold(_ =>
         {
             Words = TempData[Fresh] as string;
+            TempData[Shown] = Words is null ? null : Shown;
             return Task.FromResult<IActionResult>(Page());
+        });
+
+    /// <summary>Nobody is there to write the words down: these are none, and Today asks for them until there are some. Only from the page
+    /// that shows them; else whoever finds a device open could take a household's way back.</summary>
+    public Task<IActionResult> OnPostLaterAsync() =>
+        InHousehold(async work =>
+        {
+            if (TempData[Shown] is null)
+                return RedirectToPage();
+            await HouseholdStore.SetRecoveryAsync(work, null);
+            return Redirect("/today");
         });
 
     public Task<IActionResult> OnPostAsync(string? password) =>

@@ -174,12 +174,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private async Task<IActionResult> ShowAsync(HouseholdWork work)
     {
-        var levels = await LevelsOfAsync(work);
-        Sums = SheetSums.Of(
-            SheetDrill.Of(Plan.Session.ToSheet(""), Catalogue, drill => levels[drill]),
-            Player.Preferred,
-            await SheetStore.TemposAsync(work, Player.Id, Today.AddDays(-SheetStore.TempoDays))
-        );
+        Sums = await SumsOfAsync(work, Plan.Session);
         return Page();
     }
 

@@ -18,8 +18,7 @@ async function go(address) {
   if (!answer?.ok) return location.assign(address);
   const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html').querySelector('[data-shelf]');
   await released();
-  const wasOpen = document.querySelector('[data-shelf-choice]').open;
-  fresh.querySelector('[data-shelf-choice]').open = wasOpen;
+  fresh.querySelector('[data-shelf-more]').open = document.querySelector('[data-shelf-more]').open;
   exchange(shelf(), fresh);
   history.replaceState(null, '', address);
   if (group) open(group);
@@ -31,10 +30,10 @@ document.addEventListener(
     if (event.altKey || event.ctrlKey || event.metaKey || event.target.matches('input')) return;
     const key = event.key.toUpperCase();
     if (event.key === '/') {
-      document.querySelector('[data-shelf-choice]').open = true;
       document.querySelector('[data-shelf-words]').focus();
     } else if (document.querySelector(`[data-group="${CSS.escape(key)}"]`)) {
-      document.querySelector('[data-shelf-choice]').open = true;
+      const rest = document.querySelector('[data-shelf-more]');
+      if (rest.querySelector(`[data-group="${CSS.escape(key)}"]`)) rest.open = true;
       open(key);
     } else if (group && /^\d$/.test(event.key) && nth(group, event.key)) {
       // One after the other: each choice starts from what the one before it left.
@@ -74,6 +73,3 @@ document.addEventListener('input', event => {
 });
 const early = document.querySelector('[data-shelf-words]');
 if (isChanged(early)) look(early);
-
-// On a phone the choices fold away until they are wanted.
-if (matchMedia('(max-width: 720px)').matches) document.querySelector('[data-shelf-choice]').open = false;

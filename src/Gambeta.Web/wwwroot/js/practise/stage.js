@@ -126,7 +126,7 @@ export class Stage {
       [
         this.name,
         this.isSession && say('drill-of', { n: (run.drill.item ?? phase.drill) + 1, all: this.drillCount }),
-        say('about-left', { minutes: Math.max(0.5, Math.round(rest / 30) / 2) }),
+        say('about-left', { minutes: Math.max(1, Math.round(rest / 60)) }),
       ]
         .filter(Boolean)
         .join(' · '),

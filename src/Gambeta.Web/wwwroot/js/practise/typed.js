@@ -1,7 +1,14 @@
 // Typing a count in after the round, while the rest goes on.
 import { measures } from '../measures/index.js';
+import { isForFingers, NumberPad } from './number-pad.js';
 import { readTries, writeTries } from './typed-tries.js';
 import { say } from '../shared/say.js';
+
+/** So many touches of both feet as the pattern shares them: by halves where it does not say. */
+export function shared(all, { left, right }) {
+  const ofLeft = Math.ceil((all * (left || right ? left / (left + right) : 0.5)).toFixed(6));
+  return { left: ofLeft, right: all - ofLeft };
+}
 
 export class Typed {
   /** @param save called with the draft once it reads as numbers */
@@ -10,6 +17,7 @@ export class Typed {
     this.fields = form.querySelector('[data-fields]');
     this.result = form.querySelector('[data-result]');
     this.problem = form.querySelector('[data-problem]');
+    this.pad = new NumberPad(form.querySelector('[data-pad]'));
     form.addEventListener('submit', event => {
       event.preventDefault();
       const draft = this.#read();
@@ -19,6 +27,7 @@ export class Typed {
       const sure = this.asked === JSON.stringify(draft);
       save(this.set, draft, sure ? this.askedKey : null);
       [this.asked, this.askedKey] = [null, null];
+      this.#closePad();
       document.activeElement?.blur();
     });
   }
@@ -29,15 +38,26 @@ export class Typed {
    */
   offer(set, result, isOne = true) {
     this.form.hidden = !set;
+    this.#closePad();
     if (!set) return;
     this.result.textContent = result;
-    [this.set, this.named] = [set, measures[set.drill.measuredBy].fields(set.feet)];
+    this.set = set;
     this.problem.textContent = '';
     if (!isOne) return this.fields.replaceChildren();
-    const { draft } = set;
-    const counted = set.countedBy !== 'estimated';
+    const named = measures[set.drill.measuredBy].fields(set.feet),
+      counted = set.countedBy !== 'estimated';
+    // Whoever counted aloud has one number: which foot it was, the pattern knows.
+    const asOne = isForFingers() && !counted && named.map(([name]) => name).join() === 'left,right';
+    this.#ask(asOne ? [['all', say('touches-both')]] : named, counted);
+    if (isForFingers() && !counted) this.#openPad(this.fields.querySelector('input'));
+  }
+
+  #ask(named, counted) {
+    const { set } = this,
+      { draft } = set;
+    this.named = named;
     this.fields.replaceChildren(
-      ...this.named.map(([name, words, kind]) => {
+      ...named.map(([name, words, kind]) => {
         const label = document.createElement('label');
         const value =
           kind === 'tries'
@@ -45,19 +65,51 @@ export class Typed {
             : kind
               ? draft[name].map(value => (kind === 'tenths' ? (value / 10).toFixed(1) : Number(value))).join(' ')
               : draft[name];
-        label.append(
-          `${words} `,
-          Object.assign(document.createElement('input'), {
-            name,
-            inputMode: kind ? 'text' : 'decimal',
-            autocomplete: 'off',
-            value: counted ? (value ?? '') : '',
-          }),
-        );
+        const field = Object.assign(document.createElement('input'), {
+          name,
+          inputMode: kind ? 'text' : 'decimal',
+          autocomplete: 'off',
+          maxLength: 200,
+          value: counted ? (value ?? '') : '',
+        });
+        // The rarer signs of a try stand on a keyboard alone.
+        if (isForFingers() && kind !== 'tries') {
+          field.inputMode = 'none';
+          field.addEventListener('focus', () => this.#openPad(field));
+        }
+        label.append(`${words} `, field);
         return label;
       }),
       Object.assign(document.createElement('button'), { textContent: say(counted ? 'mend' : 'type-it-in'), type: 'submit' }),
     );
+  }
+
+  #openPad(field) {
+    const { name } = field,
+      kind = this.named.find(([of]) => of === name)[2];
+    if (kind === 'tries') return;
+    const other =
+      name === 'all'
+        ? {
+            words: say('left-and-right'),
+            press: () => {
+              this.#ask(measures[this.set.drill.measuredBy].fields(this.set.feet), false);
+              this.#openPad(this.fields.querySelector('input'));
+            },
+          }
+        : kind
+          ? { words: say('next-try'), sign: ' ' }
+          : name === 'seconds'
+            ? { words: '.', sign: '.' }
+            : null;
+    for (const one of this.fields.querySelectorAll('input')) one.classList.toggle('here', one === field);
+    this.pad.open(field, other);
+    this.form.dataset.pad = 'open';
+  }
+
+  #closePad() {
+    this.pad.close();
+    delete this.form.dataset.pad;
   }
 
   /** What became of a count that was sent: taken, refused, or asked about, also where that was while nobody looked. */
@@ -97,6 +149,10 @@ export class Typed {
         if (numbers.length === 0 || numbers.some(n => !(isTenths ? n >= 0 : Number.isInteger(n) && n >= 0)))
           return this.#wrong(say(isTenths ? 'seconds-for-each' : 'one-number-each'));
         draft[name] = kinds[name] === 'flags' ? numbers.map(n => n > 0) : isTenths ? numbers.map(n => Math.floor(n * 10 + 1e-6)) : numbers;
+        continue;
+      }
+      if (name === 'all' && /^\d+$/.test(value)) {
+        Object.assign(draft, shared(Number(value), this.set.drill.touchesARep));
         continue;
       }
       const number = value.trim() === '' ? NaN : Number(value.replace(',', '.'));
