@@ -2,6 +2,7 @@ using System.Globalization;
 using Gambeta.Core.Base.Yaml;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Web.Setup;
+using Gambeta.Words;
 
 // Whatever language the machine speaks, numbers and days are written in one way; words are the application's own.
 CultureInfo.DefaultThreadCurrentCulture =
@@ -18,13 +19,18 @@ if (builder.Configuration["Secrets"] is { Length: > 0 } secrets)
 DrillCatalogue catalogue;
 try
 {
+    // From here on: the cards are read in it as well.
+    Language.Current = Spoken.Of(builder.Configuration);
     catalogue = builder.Configuration["DrillFolder"] is { } folder ? DrillCatalogue.InFolder(folder) : DrillCatalogue.Shipped();
 }
-catch (Exception broken) when (broken is CatalogueException or ArgumentException)
+catch (Exception broken) when (broken is CatalogueException or ArgumentException or FormatException)
 {
-    await Console.Error.WriteLineAsync($"A drill card cannot be read, so Gambeta does not start.\n  {broken.Message}");
+    await Console.Error.WriteLineAsync($"A drill card or a language cannot be read, so Gambeta does not start.\n  {broken.Message}");
     return 1;
 }
+
+if (args is [Commands.Texts, var into])
+    return Commands.WriteTexts(into, catalogue);
 
 // "migrate" and "recover NAME" are for whoever runs the server; they do their work and end.
 if (args is [Commands.Migrate or Commands.Recover, ..])

@@ -6,19 +6,22 @@ namespace Gambeta.Words;
 
 /// <summary>
 /// All that the application says, in one language: a folder of JSON files, one a theme, each from a name to a message; <c>language.json</c>
-/// beside them says which language it is and how it counts. What a language lacks is said in English.
+/// beside them says which language it is. Its plurals are those of the CLDR. Texts of drill cards lie in a folder <c>cards</c> within it, as
+/// <see cref="Files"/>. What a language lacks is said in English.
 /// </summary>
 public sealed class Language
 {
     private static readonly AsyncLocal<Language?> Spoken = new();
     private readonly FrozenDictionary<string, Message> messages;
-    private readonly FrozenDictionary<decimal, string> plurals;
 
-    private Language(string tag, FrozenDictionary<decimal, string> plurals, FrozenDictionary<string, Message> messages) =>
-        (Tag, this.plurals, this.messages, Plural) = (tag, plurals, messages, number => plurals.GetValueOrDefault(number, "other"));
+    private Language(string tag, FrozenDictionary<string, Message> messages, FrozenDictionary<string, string> files) =>
+        (Tag, this.messages, Files, Plural) = (tag, messages, files, PluralRules.Of(tag).Category);
 
     /// <summary>The language that ships with the application.</summary>
-    public static Language English { get; } = Read(Shipped());
+    public static Language English { get; } = Read(Shipped(), []);
+
+    /// <summary>The files of English by their names, as they are written.</summary>
+    public static IEnumerable<(string File, string Json)> EnglishFiles => Shipped();
 
     /// <summary>The language of whoever is being answered: it flows with the work that answers. English where nobody chose.</summary>
     public static Language Current
@@ -33,31 +36,52 @@ public sealed class Language
     /// <summary>How it names months and days.</summary>
     public CultureInfo Dates => this == English ? CultureInfo.InvariantCulture : CultureInfo.GetCultureInfo(Tag);
 
+    /// <summary>Which way it is written, for the <c>dir</c> of a page: "rtl", or nothing where it is from left to right.</summary>
+    public string? Direction => this != English && Dates.TextInfo.IsRightToLeft ? "rtl" : null;
+
+    /// <summary>Other files of its folder, by their path in it: "cards/faults.yaml". What reads them knows what is in them.</summary>
+    public FrozenDictionary<string, string> Files { get; }
+
     /// <summary>The names of all messages: theme and name, with a dot between.</summary>
     public IEnumerable<string> Keys => messages.Keys;
 
     /// <summary>The message of a name, or null.</summary>
     public Message? Find(string key) => messages.GetValueOrDefault(key) ?? (this == English ? null : English.Find(key));
 
-    /// <summary>The plural category of a number: "one", or what its <c>language.json</c> says, else "other". Made once: a page says
-    /// hundreds of sentences.</summary>
+    /// <summary>The plural category of a number. Made once: a page says hundreds of sentences.</summary>
     public Func<decimal, string> Plural { get; }
 
     /// <summary>The same language under another tag with every text of its own changed: for tests that look for what is said past
     /// it.</summary>
-    public Language WithTexts(string tag, Func<string, string> change) =>
-        new(tag, plurals, messages.ToFrozenDictionary(m => m.Key, m => m.Value.WithTexts(change)));
+    public Language WithTexts(string tag, Func<string, string> change, IReadOnlyDictionary<string, string>? files = null) =>
+        new(
+            tag,
+            messages.ToFrozenDictionary(m => m.Key, m => m.Value.WithTexts(change)),
+            (files ?? Files).ToFrozenDictionary(StringComparer.Ordinal)
+        );
+
+    /// <summary>The same language with other messages, also for tests.</summary>
+    public Language WithMessages(Func<Message, Message> change) =>
+        new(Tag, messages.ToFrozenDictionary(m => m.Key, m => change(m.Value)), Files);
 
     /// <summary>Reads a language from its folder.</summary>
     /// <exception cref="FormatException">A file is no JSON of names and messages, or a message is broken; the words say which.</exception>
     public static Language ReadFolder(string folder) =>
-        Read(Directory.EnumerateFiles(folder, "*.json").Select(file => (Path.GetFileName(file), File.ReadAllText(file))));
+        Read(
+            Directory.EnumerateFiles(folder, "*.json").Select(file => (Path.GetFileName(file), File.ReadAllText(file))),
+            Directory.Exists(Path.Combine(folder, Cards))
+                ? Directory
+                    .EnumerateFiles(Path.Combine(folder, Cards), "*.yaml")
+                    .Select(file => ($"{Cards}/{Path.GetFileName(file)}", File.ReadAllText(file)))
+                : []
+        );
 
-    private static Language Read(IEnumerable<(string File, string Json)> files)
+    private const string Cards = "cards";
+
+    private static Language Read(IEnumerable<(string File, string Json)> files, IEnumerable<(string Path, string Text)> others)
     {
         var messages = new Dictionary<string, Message>(StringComparer.Ordinal);
         string? tag = null;
-        var plurals = FrozenDictionary<decimal, string>.Empty;
         foreach (var (file, json) in files)
         {
             try
@@ -65,10 +89,7 @@ public sealed class Language
                 if (file == "language.json")
                 {
                     var about = JsonSerializer.Deserialize<About>(json, JsonSerializerOptions.Web)!;
-                    (tag, plurals) = (
-                        about.Tag,
-                        about.Plurals.SelectMany(p => p.Value.Select(n => (n, p.Key))).ToFrozenDictionary(p => p.n, p => p.Key)
-                    );
+                    tag = about.Tag;
                     continue;
                 }
                 foreach (var (name, text) in JsonSerializer.Deserialize<Dictionary<string, string>>(json)!)
@@ -81,20 +102,23 @@ public sealed class Language
         }
         return new Language(
             tag ?? throw new FormatException("language.json is missing: it says which language this is."),
-            plurals,
-            messages.ToFrozenDictionary(StringComparer.Ordinal)
+            messages.ToFrozenDictionary(StringComparer.Ordinal),
+            others.ToFrozenDictionary(other => other.Path, other => other.Text, StringComparer.Ordinal)
         );
     }
 
     private static IEnumerable<(string File, string Json)> Shipped()
     {
         var home = typeof(Language).Assembly;
-        foreach (var name in home.GetManifestResourceNames().Where(name => name.EndsWith(".json", StringComparison.Ordinal)))
+        foreach (
+            var name in home.GetManifestResourceNames()
+                .Where(name => name.EndsWith(".json", StringComparison.Ordinal) && !name.Contains('/'))
+        )
         {
             using var reader = new StreamReader(home.GetManifestResourceStream(name)!);
             yield return (name, reader.ReadToEnd());
         }
     }
 
-    private sealed record About(string Tag, Dictionary<string, decimal[]> Plurals);
+    private sealed record About(string Tag);
 }

@@ -287,7 +287,7 @@ public class SheetTests
     [Fact]
     public void Sheets_for_every_place_of_eight_to_thirty_five_minutes_ship()
     {
-        ReadySheets.All.Length.ShouldBe(21);
+        ReadySheets.All.Count.ShouldBe(21);
         (ReadySheets.All.Min(r => r.Minutes), ReadySheets.All.Max(r => r.Minutes)).ShouldBe((8, 35));
         ReadySheets.All.Select(r => r.Id).ShouldBeUnique();
         ReadySheets
@@ -330,7 +330,7 @@ public class SheetTests
 
     [Fact]
     public void A_session_lasts_as_long_as_its_sums_say() =>
-        Gen.Int[0, ReadySheets.All.Length - 1]
+        Gen.Int[0, ReadySheets.All.Count - 1]
             .Select(i => ReadySheets.All[i])
             .Sample(ready =>
             {

@@ -31,7 +31,7 @@ public class TogetherTests
     }
 
     private static readonly Gen<Sheet> Sheets = Gen.OneOf(
-        Gen.Int[0, ReadySheets.All.Length - 1].Select(i => ReadySheets.All[i].Sheet),
+        Gen.Int[0, ReadySheets.All.Count - 1].Select(i => ReadySheets.All[i].Sheet),
         Gen.Int[0, Cards.All.Cards.Length - 1]
             .Array[1, 6]
             .Select(those => new Sheet("Made up", [.. those.Select(i => new SheetItem(SheetPart.Focus, Cards.All.Cards[i].Id))]))

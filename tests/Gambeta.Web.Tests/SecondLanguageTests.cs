@@ -1,9 +1,11 @@
 using System.Globalization;
 using System.Net;
+using System.Text;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using Gambeta.Core;
 using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Sheets;
 using Gambeta.Words;
 using Microsoft.AspNetCore.TestHost;
@@ -12,14 +14,64 @@ using Microsoft.Extensions.DependencyInjection;
 namespace Gambeta.Web.Tests;
 
 /// <summary>
-/// A second language is a folder of files. Here it is made of the first: every word turned round. A word on a page that is neither of that
-/// language nor a name, a number or the text of a card was said past it.
+/// A second language is a folder of files. Here it is made of the first: every word turned round, also on the cards, with six forms of the
+/// plural. A word on a page that is neither of that language nor a name or a number was said past it.
 /// </summary>
 public sealed partial class SecondLanguageTests(TestServer server)
 {
     private static readonly HashSet<string> Known = new(StringComparer.OrdinalIgnoreCase);
 
-    private static readonly Language Reversed = Language.English.WithTexts("eu", text =>
+    // A tag whose plurals have six forms, and whose days are counted like ours.
+    private const string Tag = "ar-EG";
+
+    private static readonly Language Reversed = WithSixForms(
+        Language.English.WithTexts(Tag, Turned, CardTextFiles.Of(DrillCatalogue.Shipped(), Turned))
+    );
+
+    // Each plural gets the forms that English has not.
+    private static Language WithSixForms(Language language)
+    {
+        string[] categories = [.. PluralRules.Of(Tag).Categories];
+        categories.Length.ShouldBe(6);
+        return language.WithMessages(message => Message.Parse(Grown(message.ToString(), categories)));
+    }
+
+    private static string Grown(string text, string[] categories)
+    {
+        var said = new StringBuilder();
+        var from = 0;
+        foreach (Match plural in Plural().Matches(text))
+        {
+            if (plural.Index < from)
+                continue;
+            // The forms that stand there end with the brace of the whole.
+            var (at, depth) = (plural.Index + plural.Length, 1);
+            for (; depth > 0; at++)
+                depth +=
+                    text[at] == '{' ? 1
+                    : text[at] == '}' ? -1
+                    : 0;
+            var forms = text[(plural.Index + plural.Length)..(at - 1)];
+            var other = Other().Match(forms);
+            var missing = categories.Where(category =>
+                !forms.Contains($" {category} {{", StringComparison.Ordinal) && !forms.StartsWith(category, StringComparison.Ordinal)
+            );
+            said.Append(text[from..plural.Index]).Append(plural.Value);
+            foreach (var category in missing)
+                said.Append(CultureInfo.InvariantCulture, $"{category} {other.Groups[1].Value} ");
+            said.Append(forms).Append('}');
+            from = at;
+        }
+        return said.Append(text[from..]).ToString();
+    }
+
+    [GeneratedRegex(@"\{\w+, plural, ")]
+    private static partial Regex Plural();
+
+    [GeneratedRegex(@"other (\{(?>[^{}]+|\{(?<open>)|\}(?<-open>))*(?(open)(?!))\})")]
+    private static partial Regex Other();
+
+    private static string Turned(string text)
     {
         // What marks a word inside a sentence is no word; letters of keys and of formats stay what they are.
         var turned = Marks()
@@ -34,7 +86,7 @@ public sealed partial class SecondLanguageTests(TestServer server)
             lock (Known)
                 Known.Add(word.Value);
         return said;
-    });
+    }
 
     private static readonly string[] Doors = ["/", "/recover", "/household/new", "/problem/404", "/problem/429", "/problem/500"];
 
@@ -100,7 +152,9 @@ public sealed partial class SecondLanguageTests(TestServer server)
     [Fact]
     public async Task No_page_says_a_word_past_the_language()
     {
-        using var spoken = server.With(host => host.ConfigureTestServices(services => services.AddSingleton(Reversed)));
+        using var spoken = server.With(host =>
+            host.ConfigureTestServices(services => services.AddSingleton(Reversed).AddSingleton(CardsOf(Reversed)))
+        );
         var visitor = Browser.At(spoken);
         var english = new SortedDictionary<string, string>(StringComparer.Ordinal);
         foreach (var door in Doors)
@@ -151,6 +205,19 @@ public sealed partial class SecondLanguageTests(TestServer server)
         }
         if (english.Count > 0)
             Assert.Fail(string.Join('\n', english.Select(word => $"“{word.Key}” {word.Value}")));
+    }
+
+    private static DrillCatalogue CardsOf(Language language)
+    {
+        Language.Current = language;
+        try
+        {
+            return DrillCatalogue.Shipped();
+        }
+        finally
+        {
+            Language.Current = Language.English;
+        }
     }
 
     private static readonly (string Page, string Action, string Fields)[] Refused =
@@ -226,26 +293,14 @@ public sealed partial class SecondLanguageTests(TestServer server)
             .Concat(Spoken().Matches(html).Select(attribute => attribute.Groups[1].Value))
             .Select(text => WebUtility.HtmlDecode(text));
 
-    /// <summary>Names and texts that are data: cards, ready sheets, the household's own; the longest first.</summary>
-    private async Task<IReadOnlyList<string>> DataAsync(Browser visitor)
+    /// <summary>Names and texts that are data: the household's own; the longest first.</summary>
+    private static async Task<IReadOnlyList<string>> DataAsync(Browser visitor)
     {
         var file = (await visitor.SubmitAsync("/household/erase", "/household/erase?handler=File", [])).Page;
         var own = Regex
             .Matches(file, "\"(?:name|nickname|note|device|otherFoot|sheet|run)\":\\s*\"([^\"]+)\"")
             .Select(name => name.Groups[1].Value);
-        var cards = server
-            .Catalogue.Cards.SelectMany(card =>
-                new[] { card.Name, card.Purpose, card.Pattern.ToString(), card.Layout?.Name, card.Layout?.Run }
-                    .Concat(card.Cues)
-                    .Concat(card.Cautions)
-                    .Concat(card.Faults.SelectMany(fault => new[] { fault.Seen, fault.Cause, fault.Fix }))
-            )
-            .OfType<string>();
-        var layouts = Core.Catalogue.Cards.DrillCatalogue.ShippedParts.Layouts.Values.SelectMany(layout =>
-            new[] { layout.Name, layout.Run }
-        );
-        var sheets = ReadySheets.All.SelectMany(ready => new[] { ready.Sheet.Name, ready.For });
-        var dates = new CultureInfo("eu").DateTimeFormat;
+        var dates = new CultureInfo(Tag).DateTimeFormat;
         // Keys are no words: what is understood in a pattern is the same in every language. What was typed is said back as it was typed.
         string[] fixedNames =
         [
@@ -267,10 +322,7 @@ public sealed partial class SecondLanguageTests(TestServer server)
         ];
         return
         [
-            .. own.Concat(cards)
-                .Concat(layouts)
-                .Concat(sheets)
-                .Concat(dates.MonthNames)
+            .. own.Concat(dates.MonthNames)
                 .Concat(dates.AbbreviatedMonthNames)
                 .Concat(dates.MonthGenitiveNames)
                 .Concat(dates.AbbreviatedMonthGenitiveNames)

@@ -7,7 +7,7 @@ const password = 'long enough',
 const newName = () => `Yard ${process.pid}-${Date.now()}-${++made}`;
 
 /** Posts a form of a page with what the page gave for it, in the name of whoever sits at this one. */
-async function post(page, address, action, fields) {
+export async function post(page, address, action, fields) {
   const answer = await page.request.post(action, {
     form: { ...fields, __RequestVerificationToken: tokenOf(await (await page.request.get(address)).text()) },
   });

@@ -11,7 +11,7 @@ namespace Gambeta.Web.Charts;
 public static class WeekBars
 {
     private const double Half = 250,
-        Row = 24,
+        Row = 30,
         Middle = 330,
         Width = 760;
 
@@ -40,7 +40,7 @@ public static class WeekBars
             {
                 var (week, y) = (weeks[i], 20 + (i * row));
                 var (left, right) = (week.Touches.Left * Half / most, week.Touches.Right * Half / most);
-                var ground = y + Math.Min(row, 20) - 5;
+                var ground = y + Math.Min(row, 26) - 7;
                 chart.Rect("bar-left", Middle - 1.5 - left, y, left, row - 3);
                 chart.Rect("bar-right", Middle + 1.5, y, right, row - 3);
                 if (weeks.Length <= 26 && week.Touches.Total > 0)

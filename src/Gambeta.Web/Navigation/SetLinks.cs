@@ -17,6 +17,12 @@ public sealed class SetLinks(IEnumerable<PracticeSet> sets, Func<Guid, bool> isB
             writer.Write(set.Id);
             writer.Write(isBest(set.Id) ? "\" class=\"best\">" : "\">");
             encoder.Encode(writer, Wording.Brief(set));
+            if (isBest(set.Id))
+            {
+                writer.Write(" <small>");
+                encoder.Encode(writer, Say("logbook.record-mark"));
+                writer.Write("</small>");
+            }
             writer.Write("</a>");
         }
     }

@@ -2,8 +2,10 @@ using Dapper;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Sheets;
 using Gambeta.Storage;
 using Gambeta.Web.Security;
+using Gambeta.Words;
 using Microsoft.AspNetCore.DataProtection.KeyManagement;
 using Npgsql;
 
@@ -12,12 +14,25 @@ namespace Gambeta.Web.Setup;
 /// <summary>
 /// What whoever runs the server does besides running it. <c>migrate</c> brings the database up to date, makes the first keys and the demo;
 /// <c>recover NAME</c> makes new recovery words for a household. Both need the owner's connection, which the application that serves pages
-/// never has.
+/// never has. <c>texts FOLDER</c> writes down all that is said, as the folder of a language has it: whoever makes another one begins there.
 /// </summary>
 internal static class Commands
 {
     public const string Migrate = "migrate",
-        Recover = "recover";
+        Recover = "recover",
+        Texts = "texts";
+
+    /// <summary>Writes the words of the language that is spoken, and the texts of its cards.</summary>
+    public static int WriteTexts(string folder, DrillCatalogue catalogue)
+    {
+        foreach (var (path, text) in Language.EnglishFiles.Concat(CardTextFiles.Of(catalogue).Select(file => (file.Key, file.Value))))
+        {
+            var file = Path.Combine(folder, path);
+            Directory.CreateDirectory(Path.GetDirectoryName(file)!);
+            File.WriteAllText(file, text);
+        }
+        return 0;
+    }
 
     public static async Task<int> RunAsync(string[] args, IConfiguration settings, DrillCatalogue catalogue)
     {

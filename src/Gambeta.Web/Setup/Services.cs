@@ -36,7 +36,7 @@ internal static class Services
                 kestrel.ConfigureHttpsDefaults(https => https.ServerCertificateSelector = (_, _) => home.Certificate());
         });
 
-        services.AddLanguage(settings);
+        services.AddSingleton(Gambeta.Words.Language.Current);
         services.AddSingleton(catalogue);
         services.AddSingleton<Modules>();
         services.AddSingleton(_ => new GambetaDatabase(database));

@@ -18,8 +18,10 @@ internal static class Spoken
 
     private static readonly JsonSerializerOptions AsWritten = new() { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
-    public static void AddLanguage(this IServiceCollection services, IConfiguration settings) =>
-        services.AddSingleton(settings["Language"] is { Length: > 0 } folder ? Language.ReadFolder(folder) : Language.English);
+    /// <summary>The language that the settings name.</summary>
+    /// <exception cref="FormatException">A file of its folder is broken; the words say which.</exception>
+    public static Language Of(IConfiguration settings) =>
+        settings["Language"] is { Length: > 0 } folder ? Language.ReadFolder(folder) : Language.English;
 
     public static void UseLanguage(this WebApplication app)
     {

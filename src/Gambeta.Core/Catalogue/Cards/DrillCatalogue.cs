@@ -45,20 +45,23 @@ public sealed class DrillCatalogue
     public DrillCard? Offered(string? id) => Find(id) is { Now.Length: > 0 } before ? Find(before.Now) : Find(id);
 
     /// <summary>Cards that are found by id only.</summary>
-    private IEnumerable<DrillCard> OffTheShelf => _byId.Values.Where(card => !_order.ContainsKey(card.Id));
+    internal IEnumerable<DrillCard> OffTheShelf => _byId.Values.Where(card => !_order.ContainsKey(card.Id));
 
     /// <summary>The place of a card on the shelf, from 0; behind all others when it is not there.</summary>
     public int OrderOf(string id) => _order.GetValueOrDefault(id, int.MaxValue);
 
-    /// <summary>The faults and layouts that ship with the application.</summary>
-    public static SharedParts ShippedParts { get; } = ReadParts();
+    private static readonly PerLanguage<SharedParts> Parts = new(ReadParts);
 
-    /// <summary>Reads the cards that ship with the application.</summary>
+    /// <summary>The faults and layouts that ship with the application, in the language that is spoken.</summary>
+    public static SharedParts ShippedParts => Parts.Now;
+
+    /// <summary>Reads the cards that ship with the application, in the language that is spoken.</summary>
     /// <exception cref="CatalogueException">A file is broken; the message names the file and the line.</exception>
     public static DrillCatalogue Shipped()
     {
+        var texts = CardTexts.Now;
         // Whoever starts the application waits for this: what cards need besides themselves is made ready side by side.
-        Parallel.Invoke(() => _ = Language.English.Tag, () => _ = ShippedParts.Faults.Count);
+        Parallel.Invoke(() => _ = Language.Current.Tag, () => _ = ShippedParts.Faults.Count);
         var reader = new CardReader(ShippedParts);
         var files = Assembly
             .GetExecutingAssembly()
@@ -66,12 +69,12 @@ public sealed class DrillCatalogue
             .Where(n => n.StartsWith("cards/", StringComparison.Ordinal) && char.IsAsciiDigit(n["cards/".Length]))
             .Order(StringComparer.Ordinal);
         using var before = Resource("cards/retired.yaml");
-        var retired = reader.ReadRetired("retired.yaml", before);
+        var retired = reader.ReadRetired("retired.yaml", before).Select(texts.On).ToList();
         var shipped = new DrillCatalogue(
             files.SelectMany(name =>
             {
                 using var file = Resource(name);
-                return reader.Read(name["cards/".Length..], file);
+                return reader.Read(name["cards/".Length..], file).Select(texts.On);
             }),
             retired
         );
@@ -124,7 +127,7 @@ public sealed class DrillCatalogue
     {
         using var faults = Resource("cards/faults.yaml");
         using var layouts = Resource("cards/layouts.yaml");
-        return new SharedParts(faults, layouts);
+        return new SharedParts(faults, layouts).In(CardTexts.Now);
     }
 
     private static StreamReader Resource(string name) => new(Assembly.GetExecutingAssembly().GetManifestResourceStream(name)!);

@@ -29,6 +29,17 @@ public sealed class SharedParts
         Before = all.Values.Where(layout => layout.Now.Length > 0).ToFrozenDictionary(layout => layout.Key);
     }
 
+    private SharedParts(IEnumerable<Fault> faults, IEnumerable<Layout> layouts, IEnumerable<Layout> before) =>
+        (Faults, Layouts, Before) = (
+            faults.ToFrozenDictionary(fault => fault.Id),
+            layouts.ToFrozenDictionary(layout => layout.Key),
+            before.ToFrozenDictionary(layout => layout.Key)
+        );
+
+    /// <summary>The same in another language.</summary>
+    public SharedParts In(CardTexts texts) =>
+        new(Faults.Values.Select(texts.On), Layouts.Values.Select(texts.On), Before.Values.Select(texts.On));
+
     /// <summary>The faults by id.</summary>
     public FrozenDictionary<string, Fault> Faults { get; }
 

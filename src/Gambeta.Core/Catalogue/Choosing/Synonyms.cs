@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using System.Reflection;
 using Gambeta.Core.Base.Yaml;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Words;
 
 namespace Gambeta.Core.Catalogue.Choosing;
 
@@ -32,8 +34,10 @@ public sealed class Synonyms
                 }),
         ];
 
-    /// <summary>Those that ship with the cards.</summary>
-    public static Synonyms Shipped { get; } = ReadShipped();
+    private static readonly PerLanguage<Synonyms> Spoken = new(ReadShipped);
+
+    /// <summary>Those that ship with the cards, or the language's own.</summary>
+    public static Synonyms Shipped => Spoken.Now;
 
     /// <summary>What is meant, each: a test asks whether a card holds it.</summary>
     public IEnumerable<string> Meanings => _lines.Select(line => line.Means.TrimStart());
@@ -44,6 +48,11 @@ public sealed class Synonyms
 
     private static Synonyms ReadShipped()
     {
+        if (Language.Current.Files.TryGetValue(CardTexts.SynonymsFile, out var own))
+        {
+            using var text = new StringReader(own);
+            return new Synonyms(CardTexts.SynonymsFile, text);
+        }
         using var file = new StreamReader(Assembly.GetExecutingAssembly().GetManifestResourceStream("cards/synonyms.yaml")!);
         return new Synonyms("synonyms.yaml", file);
     }

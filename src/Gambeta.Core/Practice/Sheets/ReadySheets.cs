@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Yaml;
+using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Words;
 
 namespace Gambeta.Core.Practice.Sheets;
 
@@ -16,21 +18,36 @@ public sealed record ReadySheet(string Id, Sheet Sheet, string For, Places Place
 /// <summary>The sheets that ship, read once from their file.</summary>
 public static class ReadySheets
 {
-    private static readonly Lazy<ImmutableArray<ReadySheet>> Shipped = new(Read);
+    private static readonly PerLanguage<IReadOnlyList<ReadySheet>> Shipped = new(Read);
 
-    /// <summary>All of them, as they stand in the file.</summary>
-    public static ImmutableArray<ReadySheet> All => Shipped.Value;
+    /// <summary>All of them, as they stand in the file, in the language that is spoken.</summary>
+    public static IReadOnlyList<ReadySheet> All => Shipped.Now;
 
     /// <summary>One of them; nothing when there is none of that name.</summary>
     public static ReadySheet? Find(string id) => All.FirstOrDefault(ready => ready.Id == id);
 
-    private static ImmutableArray<ReadySheet> Read()
+    private static IReadOnlyList<ReadySheet> Read()
     {
         const string file = "ready-sheets.yaml";
         using var stream = typeof(ReadySheets).Assembly.GetManifestResourceStream(file)
             ?? throw new InvalidOperationException($"{file} is not embedded.");
         using var reader = new StreamReader(stream);
-        return [.. YamlFile.Items(file, reader, "ready sheets").Select(ReadOne)];
+        var texts = CardTexts.Now.Sheets;
+        return
+        [
+            .. YamlFile
+                .Items(file, reader, "ready sheets")
+                .Select(ReadOne)
+                .Select(ready =>
+                    texts.TryGetValue(ready.Id, out var text)
+                        ? ready with
+                        {
+                            Sheet = ready.Sheet with { Name = text.Name },
+                            For = text.For,
+                        }
+                        : ready
+                ),
+        ];
     }
 
     private static ReadySheet ReadOne(YamlPlace at)

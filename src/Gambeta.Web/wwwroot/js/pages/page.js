@@ -2,6 +2,7 @@
 import { keepAhead } from '../shared/ahead.js';
 import '../shared/keys-seen.js';
 import { moveOver } from '../shared/moving.js';
+import '../shared/picture-text.js';
 import { keepOnlyOurs, whoseTurn } from '../shared/offline.js';
 import { flush, onChange, state, storing, words } from '../shared/outbox.js';
 import { write } from '../shared/storage.js';
