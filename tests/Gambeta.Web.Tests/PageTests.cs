@@ -53,7 +53,7 @@ public class PageTests(TestServer server)
 
         (await browser.PageAsync("/today")).ShouldContain("about 35");
         var log = await browser.PageAsync("/logbook?weeks=4&drill=pull-back-laces-away");
-        log.ShouldContain(">34</a>");
+        log.ShouldContain(">34 <small>record</small></a>");
         log.ShouldContain(">about 35</a>");
         log.ShouldContain("3 sets");
         (await browser.PageAsync("/logbook?drill=juggling-streak")).ShouldContain("Nothing in these weeks");

@@ -4,6 +4,7 @@ using System.Text.RegularExpressions;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Insight.Weeks;
 using Gambeta.Storage;
+using Gambeta.Web.Words;
 
 namespace Gambeta.Web.Tests;
 
@@ -321,6 +322,34 @@ public sealed partial class WeeksPageTests(TestServer server)
         foreach (var wrong in new[] { secret, "", "x", new('a', 5000), "..%2f..", "' or true --" })
             ((int)(await ReadAsync(wrong)).Status).ShouldBeInRange(400, 404, wrong);
     }
+
+    /// <summary>The demo's plan puts its test off. Wherever a day is told it is told as the plan has it.</summary>
+    [Fact]
+    public async Task Today_is_about_the_same_thing_wherever_it_is_told()
+    {
+        var browser = Browser.At(server);
+        (await browser.SubmitAsync("/", "/?handler=Demo", [])).Status.ShouldBe(HttpStatusCode.Redirect);
+        var theme = Next().Match(await browser.PageAsync("/today")).Groups[1].Value;
+        theme.ShouldNotBeEmpty();
+        WebUtility
+            .HtmlDecode(Heading().Match(await browser.PageAsync("/weeks/print?span=week")).Groups[1].Value)
+            .ShouldBe(theme, StringCompareShould.IgnoreCase);
+        using var weeks = JsonDocument.Parse(await (await browser.GetAsync("/api/weeks")).Content.ReadAsStringAsync());
+        var day = weeks.RootElement.GetProperty("days")[0];
+        Wording.Sentence(day.GetProperty("theme").GetString()!).ShouldBe(theme);
+        await PressAsync(browser, "FeedOn", [], "/weeks/rhythm");
+        var secret = Secret().Match(await browser.PageAsync("/weeks/rhythm")).Groups[1].Value;
+        var calendar = await (await browser.GetAsync($"/calendar/{secret}.ics")).Content.ReadAsStringAsync();
+        var events = calendar.Split("BEGIN:VEVENT");
+        var first = events.Single(one => one.Contains($"DTSTART;VALUE=DATE:{day.GetProperty("day").GetString()!.Replace("-", "")}"));
+        first.ShouldContain(theme, Case.Insensitive);
+    }
+
+    [GeneratedRegex("""<h2 id="next">([^<]+)</h2>""")]
+    private static partial Regex Next();
+
+    [GeneratedRegex("""<td><b>([^<]+)</b>""")]
+    private static partial Regex Heading();
 
     [Fact]
     public async Task A_clubs_calendar_is_taken_in_by_its_days_and_nonsense_is_refused()

@@ -227,12 +227,14 @@ test.describe('by keyboard at a desk', () => {
   });
 });
 
-test('on a phone the choices fold away and the shelf reads down', async ({ page }) => {
+test('on a phone families and gear are there at once, the other choices one press away, and the shelf reads down', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await newHousehold(page);
   await page.goto('/drills');
   await expect(page.locator('[data-group="P"]')).toBeHidden();
-  await page.getByText('Choose', { exact: true }).click();
+  await expect(page.locator('[data-group="F"]')).toBeVisible();
+  await expect(page.locator('[data-group="G"]')).toBeVisible();
+  await page.getByText('More choices', { exact: true }).click();
   await page.locator('[data-group="P"] a', { hasText: 'goal' }).click();
   await expect(names(page).first()).toHaveText('Placed with the inside');
   const { violations } = await new AxeBuilder({ page }).analyze();

@@ -20,14 +20,21 @@ public static class WeeksStore
 {
     private const int WeeksOfLoad = 6;
 
-    /// <summary>The weeks of a player's day, with all that is known for its session.</summary>
-    public static async Task<(PlanFacts Facts, LaidWeeks Weeks)> OfDayAsync(
+    /// <summary>The plan of a player's day, and the weeks as it keeps to them: a test that waits in the plan makes no test day anywhere. With
+    /// all that is known for the session.</summary>
+    public static async Task<(DayPlan Plan, PlanFacts Facts, LaidWeeks Laid)> OfDayAsync(
         HouseholdWork work,
         Player player,
         DateOnly day,
         DrillCatalogue catalogue,
         HouseholdSettings settings
-    ) => await PlanStore.WithWeeksAsync(work, player, player.AgeOn(day), day, catalogue, settings, (await YardStore.ViewAsync(work)).Kit);
+    )
+    {
+        var plan = await PlanStore.OfDayAsync(work, player, player.AgeOn(day), day, catalogue, settings);
+        var kit = (await YardStore.ViewAsync(work)).Kit;
+        var (facts, laid) = await PlanStore.WithWeeksAsync(work, player, player.AgeOn(day), day, catalogue, settings, kit);
+        return (plan, facts, plan.Session.Held is { Kind: DayKind.Practice } held ? laid with { Weeks = laid.Weeks.As(held) } : laid);
+    }
 
     /// <summary>The weeks of a player, with what else is known for a session of that day.</summary>
     public static async Task<LaidWeeks> LayOutAsync(HouseholdWork work, PlanFacts facts, HouseholdSettings settings)

@@ -75,8 +75,7 @@ public static class WeeksApi
         var player = HouseholdPage.PlayerHere(http, household);
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
         var catalogue = await tools.Catalogues.OfAsync(work, household);
-        var plan = await PlanStore.OfDayAsync(work, player, player.AgeOn(today), today, catalogue, household.Settings);
-        var (_, laid) = await WeeksStore.OfDayAsync(work, player, today, catalogue, household.Settings);
+        var (plan, _, laid) = await WeeksStore.OfDayAsync(work, player, today, catalogue, household.Settings);
         await work.CommitAsync(http.RequestAborted);
         return Results.Json(WeeksFile.Of(laid.Weeks, plan.Session), SessionApi.Written);
     }

@@ -41,7 +41,7 @@ public static class CalendarFeed
         )
             return Results.NotFound();
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
-        var (_, laid) = await WeeksStore.OfDayAsync(
+        var (_, _, laid) = await WeeksStore.OfDayAsync(
             work,
             player,
             today,

@@ -30,7 +30,7 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
     public double? Gap { get; private set; }
 
     /// <summary>The four weeks, today as its plan keeps to it: a test that waits makes no test day.</summary>
-    public FourWeeks Weeks { get; private set; } = null!;
+    public FourWeeks Weeks => Laid.Weeks;
 
     /// <summary>Whether all of today's session was played: a round or two of it are no session.</summary>
     public bool IsPlayed { get; private set; }
@@ -73,9 +73,7 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
 
     private async Task WorkOutAsync(HouseholdWork work)
     {
-        Plan = await PlanStore.OfDayAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings);
-        (var facts, Laid) = await WeeksStore.OfDayAsync(work, Player, Today, Catalogue, Household.Settings);
-        Weeks = Plan.Session.Held is { Kind: DayKind.Practice } held ? Laid.Weeks.As(held) : Laid.Weeks;
+        (Plan, var facts, Laid) = await WeeksStore.OfDayAsync(work, Player, Today, Catalogue, Household.Settings);
         IsPlayed = Plan.IsPlayed(facts.LastDays);
         (CatchUp, Gap) = (facts.CatchUp, facts.Gap);
         var days = Weeks.PracticeDays(DaysAhead.Most).ToList();

@@ -21,7 +21,7 @@ public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
         InHousehold(async work =>
         {
             IsMonth = span == "month";
-            var (_, laid) = await WeeksStore.OfDayAsync(work, Player, Today, Catalogue, Household.Settings);
+            var (_, _, laid) = await WeeksStore.OfDayAsync(work, Player, Today, Catalogue, Household.Settings);
             (Weeks, Rhythm) = (laid.Weeks, Words.WeeksWords.Rhythm(laid.Facts.Rhythm));
             return Page();
         });
