@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Text.Json;
 using System.Text.RegularExpressions;
@@ -5,6 +6,9 @@ using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Insight.Weeks;
 using Gambeta.Storage;
 using Gambeta.Web.Words;
+using Microsoft.AspNetCore.TestHost;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Time.Testing;
 
 namespace Gambeta.Web.Tests;
 
@@ -323,26 +327,35 @@ public sealed partial class WeeksPageTests(TestServer server)
             ((int)(await ReadAsync(wrong)).Status).ShouldBeInRange(400, 404, wrong);
     }
 
-    /// <summary>The demo's plan puts its test off. Wherever a day is told it is told as the plan has it.</summary>
+    /// <summary>Wherever a day is told, it is told as its plan has it, also where that puts a test off.</summary>
     [Fact]
     public async Task Today_is_about_the_same_thing_wherever_it_is_told()
     {
-        var browser = Browser.At(server);
-        (await browser.SubmitAsync("/", "/?handler=Demo", [])).Status.ShouldBe(HttpStatusCode.Redirect);
-        var theme = Next().Match(await browser.PageAsync("/today")).Groups[1].Value;
+        // A Wednesday, on which the demo practises.
+        var time = new FakeTimeProvider(new DateTimeOffset(2027, 1, 6, 15, 0, 0, TimeSpan.Zero));
+        using var then = server.With(host => host.ConfigureTestServices(services => services.AddSingleton<TimeProvider>(time)));
+        var browser = Browser.OutOfTime(then);
+        (await browser.SubmitAsync("/", "/?handler=Demo", [])).Status.ShouldBeOneOf(HttpStatusCode.Redirect, HttpStatusCode.OK);
+        var shown = await browser.PageAsync("/today");
+        var theme = Next().Match(shown).Groups[1].Value;
         theme.ShouldNotBeEmpty();
-        WebUtility
-            .HtmlDecode(Heading().Match(await browser.PageAsync("/weeks/print?span=week")).Groups[1].Value)
-            .ShouldBe(theme, StringCompareShould.IgnoreCase);
         using var weeks = JsonDocument.Parse(await (await browser.GetAsync("/api/weeks")).Content.ReadAsStringAsync());
-        var day = weeks.RootElement.GetProperty("days")[0];
-        Wording.Sentence(day.GetProperty("theme").GetString()!).ShouldBe(theme);
+        var today = weeks
+            .RootElement.GetProperty("days")
+            .EnumerateArray()
+            .Select(one => (Day: DateOnly.Parse(one.GetProperty("day").GetString()!, CultureInfo.InvariantCulture), Said: one))
+            .Single(one => shown.Contains($"<p class=\"quiet\">{Wording.Weekday(one.Day)}</p>", StringComparison.Ordinal));
+        today.Said.GetProperty("theme").GetString().ShouldBe(theme, StringCompareShould.IgnoreCase);
+        var paper = await browser.PageAsync("/weeks/print?span=week");
+        var row = paper[paper.IndexOf(Wording.ShortDay(today.Day), StringComparison.Ordinal)..];
+        WebUtility.HtmlDecode(Heading().Match(row).Groups[1].Value).ShouldBe(theme, StringCompareShould.IgnoreCase);
         await PressAsync(browser, "FeedOn", [], "/weeks/rhythm");
         var secret = Secret().Match(await browser.PageAsync("/weeks/rhythm")).Groups[1].Value;
         var calendar = await (await browser.GetAsync($"/calendar/{secret}.ics")).Content.ReadAsStringAsync();
-        var events = calendar.Split("BEGIN:VEVENT");
-        var first = events.Single(one => one.Contains($"DTSTART;VALUE=DATE:{day.GetProperty("day").GetString()!.Replace("-", "")}"));
-        first.ShouldContain(theme, Case.Insensitive);
+        var told = calendar
+            .Split("BEGIN:VEVENT")
+            .Single(one => one.Contains($"DTSTART;VALUE=DATE:{today.Day:yyyyMMdd}", StringComparison.Ordinal));
+        told.ShouldContain(theme, Case.Insensitive);
     }
 
     [GeneratedRegex("""<h2 id="next">([^<]+)</h2>""")]

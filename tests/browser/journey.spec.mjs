@@ -63,7 +63,7 @@ test('the whole journey by keyboard, from a new household to a personal best', a
 
   // Logbook: mend the first count, and the chain of bests follows.
   expect(await logged(page)).toEqual(['8', '10', '11']);
-  await page.locator('.log-sets a', { hasText: /^8$/ }).focus();
+  await page.locator('.log-sets a', { hasText: /^8\b/ }).focus();
   await page.keyboard.press('Enter');
   await page.getByLabel('Left touches').fill('-8');
   await page.keyboard.press('Enter');
@@ -78,7 +78,7 @@ test('the whole journey by keyboard, from a new household to a personal best', a
 
   // Remove it, see the next one stand again, bring it back with U.
   await page.goto('/logbook');
-  await page.locator('.log-sets a', { hasText: /^12$/ }).click();
+  await page.locator('.log-sets a', { hasText: /^12\b/ }).click();
   await page.getByRole('button', { name: 'Remove this set' }).click();
   await expect(page.getByRole('status')).toContainText('The set is removed');
   expect(await page.locator('.log-sets a').allTextContents()).toEqual(['11', '10']);
