@@ -42,6 +42,20 @@ public class PageTests(TestServer server)
         (await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldNotContain(" style=");
     }
 
+    [Theory]
+    [InlineData(3, "ready to play", true)]
+    [InlineData(15, "Welcome back", true)]
+    [InlineData(40, "Your last practice was 40 days ago. Start easy.", false)]
+    public async Task Whoever_was_away_is_greeted_and_old_form_is_no_form(int daysBack, string said, bool isNear)
+    {
+        var household = await server.NewHouseholdAsync();
+        await server.StoreAsync(household, Played.Round(household, 34, daysBack: daysBack + 1));
+        await server.StoreAsync(household, Played.Round(household, 33, daysBack));
+        var page = await (await Browser.SignedInAsync(server, household)).PageAsync("/today");
+        page.ShouldContain(said);
+        page.Contains("near-row", StringComparison.Ordinal).ShouldBe(isNear);
+    }
+
     [Fact]
     public async Task What_was_played_shows_on_today_in_the_logbook_and_among_the_records()
     {

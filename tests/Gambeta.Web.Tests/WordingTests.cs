@@ -5,6 +5,8 @@ using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Catalogue.Safety;
+using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Insight.Planning;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Sets;
@@ -109,5 +111,19 @@ public class WordingTests
                 words.Fields.ShouldContainKey(field.Name, $"{way.Key}");
             words.Marks.Keys.Order().ShouldBe(MeasureTraits.Of(way.Key).Keeps.Select(rule => rule.Kind).Order());
         }
+    }
+
+    [Theory]
+    [InlineData(0.0, "Hardly any were clean lately. Go slower")]
+    [InlineData(0.2, "Only 2 in 10 were clean lately. Go slower")]
+    [InlineData(0.5, "5 in 10 were clean lately, in 8 sets on 3 days. A few more clean ones")]
+    public void Nobody_is_told_to_go_on_with_what_is_hardly_ever_clean(double clean, string said)
+    {
+        var decision = new Decision(DecisionKind.Stay, clean, 0.5, 8, 3, null);
+        JudgementWords.Because(decision, false).ShouldStartWith(said);
+        PlanWords
+            .Why(new PlanReason(ReasonKind.Stays, null, decision.CleanInTen), DrillCatalogue.Shipped())
+            .Contains("slower", StringComparison.Ordinal)
+            .ShouldBe(clean < 0.3);
     }
 }

@@ -71,9 +71,13 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
             _ => Say("weeks.today-rest"),
         };
 
+    /// <summary>Days since the last practice, where they are more than a week and a half.</summary>
+    public int? DaysAway => Last.Count > 0 && Today.DayNumber - Last[0].Day.DayNumber is var days and > 10 ? days : null;
+
     public string Headline =>
         Tiles.Single(t => t.IsToday).Tally is { } today
             ? Say("today.touches-today", ("nickname", Player.Nickname), ("touches", Wording.Number(today.Touches.Total)))
+        : DaysAway is not null ? Say("today.welcome-back", ("nickname", Player.Nickname))
         : Last.Count == 0 ? Say("today.first-hello", ("nickname", Player.Nickname))
         : Say("today.hello", ("nickname", Player.Nickname));
 
@@ -94,7 +98,10 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
         Target = DayTarget.TouchesAFoot(rows.Days);
         Tiles = FiveWeeks.Tiles(Today, Household.Settings.WeekStartsOn, rows.Days, Target);
         Last = rows.Last;
-        Near = NearRecords.Nearest(rows.Standing, most: 3);
+        Near = NearRecords.Nearest(
+            rows.Standing.Where(near => rows.LastDays.TryGetValue(near.Best.Key.Drill, out var day) && NearRecords.IsFresh(day, Today)),
+            most: 3
+        );
         Plan = await PlanStore.OfDayAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings);
         Sums = await SumsOfAsync(work, Plan.Session);
         IsDone = Plan.IsPlayed(rows.LastDays);

@@ -21,16 +21,20 @@ public static class JudgementWords
     /// <summary>Why it was decided so.</summary>
     public static string Because(Verdict verdict) => Because(verdict.Decision, verdict.IsPlateau);
 
+    /// <summary>Whether so few of ten were clean that "keep at it" is the wrong word: slower is what helps. A figure of ours.</summary>
+    public static bool IsRare(int cleanInTen) => cleanInTen <= 3;
+
     /// <summary>Why it was decided so.</summary>
     public static string Because(Decision decision, bool isPlateau)
     {
-        var clean = Rounded.Whole(decision.Clean * 10);
+        var clean = decision.CleanInTen;
         var because = decision.Kind switch
         {
             DecisionKind.MoveOn => Say("judgement.because-move-on", ("clean", clean), ("sets", decision.Sets), ("days", decision.Days)),
             DecisionKind.StepBack => Say("judgement.because-step-back", ("clean", clean), ("sets", decision.Sets), ("days", decision.Days)),
             DecisionKind.TooEarly => Say("judgement.because-too-early", ("sets", decision.Sets), ("days", decision.Days)),
             _ when isPlateau => Say("judgement.because-stay-stuck", ("clean", clean)),
+            _ when IsRare(clean) => Say("judgement.because-stay-slower", ("clean", clean)),
             _ => Say("judgement.because-stay", ("clean", clean), ("sets", decision.Sets), ("days", decision.Days)),
         };
         return decision.Word is { } word && decision.Kind != DecisionKind.TooEarly
@@ -62,7 +66,8 @@ public static class JudgementWords
                 : Say("judgement.best-from", ("value", Figure(verdict, next.Value)), ("from", Wording.ShortDay(from)));
         if (verdict.IsPastCounting)
             yield return Say("judgement.past-counting");
-        if (Pace(verdict) is { } pace)
+        // What once was under control is no word for whoever has lost it.
+        if (!IsRare(verdict.Decision.CleanInTen) && Pace(verdict) is { } pace)
             yield return pace;
         if (course.Rounds.Kind == HoldKind.Held)
             yield return Say("judgement.rounds-held");

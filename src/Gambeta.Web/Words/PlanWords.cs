@@ -19,7 +19,10 @@ public static class PlanWords
             (ReasonKind.Goal, _) => Say("planning.why-goal"),
             (ReasonKind.RungBelow, { } name) => Say("planning.why-rung-below", ("drill", name)),
             (ReasonKind.Beside, { } name) => Say("planning.why-beside", ("drill", name)),
-            (ReasonKind.Stays, _) => Say("planning.why-stays", ("number", reason.Number)),
+            (ReasonKind.Stays, _) => Say(
+                JudgementWords.IsRare(reason.Number) ? "planning.why-stays-slower" : "planning.why-stays",
+                ("number", reason.Number)
+            ),
             (ReasonKind.Due, _) => reason.Number > 0 ? Say("planning.why-due", ("days", reason.Number)) : Say("planning.why-due-today"),
             (ReasonKind.NotSeen, _) => Say("planning.why-not-seen", ("days", reason.Number)),
             (ReasonKind.OtherFoot, _) => Say(reason.Number > 0 ? "planning.why-other-foot" : "planning.why-other-foot-more"),

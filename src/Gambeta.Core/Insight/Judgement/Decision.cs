@@ -39,6 +39,9 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
     /// <summary>So many of the latest sets are looked at: two to four sittings.</summary>
     public const int Looked = 8;
 
+    /// <summary>How many of ten were clean, as they are said.</summary>
+    public int CleanInTen => Rounded.Whole(Clean * 10);
+
     private const int LeastSets = 4;
     private const int LeastDays = 2;
     private const double SureToMoveOn = 0.9,

@@ -157,7 +157,7 @@ public sealed class Worths
             );
         }
         var feet = _facts.Of(card.Id);
-        var clean = feet.IsEmpty ? 0 : Rounded.Whole(feet.Min(verdict => verdict.Decision.Clean) * 10);
+        var clean = feet.IsEmpty ? 0 : feet.Min(verdict => verdict.Decision.CleanInTen);
         return Decision.OfFeet(feet) switch
         {
             DecisionKind.MoveOn => new Worth(0.35, new PlanReason(ReasonKind.Due, null, _facts.DaysSince(card.Id) ?? 0), false),

@@ -20,6 +20,13 @@ public static class NearRecords
     /// <summary>How many of the latest marks of a key say what the form is.</summary>
     public const int LatestMarks = 5;
 
+    /// <summary>For how many days the last marks of a drill are its form; after that nobody knows. A figure of ours: three weeks, half of
+    /// what a player's own tempo is read from.</summary>
+    public const int FreshDays = 21;
+
+    /// <summary>Whether a drill that was played last on a day shows form today.</summary>
+    public static bool IsFresh(DateOnly last, DateOnly today) => today.DayNumber - last.DayNumber <= FreshDays;
+
     /// <summary>
     /// The nearest first. Left out are a key with no mark besides its record, which says nothing about form, and a record that cannot be
     /// beaten.
