@@ -6,7 +6,8 @@ namespace Gambeta.Words;
 
 /// <summary>
 /// All that the application says, in one language: a folder of JSON files, one a theme, each from a name to a message; <c>language.json</c>
-/// beside them says which language it is. Its plurals are those of the CLDR. Texts of drill cards lie in a folder <c>cards</c> within it, as
+/// beside them says which language it is. Its plurals are those of the CLDR. Texts of drill cards lie in a folder <c>cards</c> within it,
+/// as
 /// <see cref="Files"/>. What a language lacks is said in English.
 /// </summary>
 public sealed class Language

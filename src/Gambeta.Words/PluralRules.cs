@@ -71,7 +71,8 @@ public sealed class PluralRules
         return JsonSerializer.Deserialize<Dictionary<string, Dictionary<string, string>>>(file)!;
     }
 
-    /// <summary>"n % 10 = 2..4,9": what is taken of a number, what it is divided by, and the ranges that the rest is in or not in.</summary>
+    /// <summary>"n % 10 = 2..4,9": what is taken of a number, what it is divided by, and the ranges that the rest is in or not
+    /// in.</summary>
     private sealed record Relation(char Operand, decimal? Modulus, bool Is, (decimal From, decimal To)[] Ranges)
     {
         public static Relation Parse(string text)
@@ -92,8 +93,8 @@ public sealed class PluralRules
             );
         }
 
-        // n: all of it; i: its whole part; v, f: how many decimals are seen and what they are as a number; w, t: the same without noughts at
-        // the end; c, e: the power of ten of a short form such as 1.2 M, which is never written here.
+        // n: all of it; i: its whole part; v, f: how many decimals are seen and what they are as a number; w, t: the same without noughts
+        // at the end; c, e: the power of ten of a short form such as 1.2 M, which is never written here.
         public bool Holds(decimal number)
         {
             number = Math.Abs(number);

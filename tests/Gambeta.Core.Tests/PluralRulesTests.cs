@@ -4,8 +4,8 @@ using Gambeta.Words;
 
 namespace Gambeta.Core.Tests;
 
-/// <summary>Plurals are counted as the CLDR says: held to its own examples in every language, and to what a browser's engine makes of the same
-/// numbers (tests/shared/plurals.json, which a test of the modules holds to <c>Intl.PluralRules</c>).</summary>
+/// <summary>Plurals are counted as the CLDR says: held to its own examples in every language, and to what a browser's engine makes of the
+/// same numbers (tests/shared/plurals.json, which a test of the modules holds to <c>Intl.PluralRules</c>).</summary>
 public sealed class PluralRulesTests
 {
     [Fact]

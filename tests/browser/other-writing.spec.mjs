@@ -1,6 +1,6 @@
-// A made-up language that is as unlike English as one can be: from right to left, six forms of the plural, every word by half longer. On each
-// page, from the narrowest phone to the desk, nothing is cut, covered, past the edge, or English. Its folder is what the application itself
-// writes for a translator.
+// A made-up language that is as unlike English as one can be: from right to left, six forms of the plural, every word by half longer.
+// On each page, from the narrowest phone to the desk, nothing is cut, covered, past the edge, or English. Its folder is what the
+// application itself writes for a translator.
 import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { post } from './household.mjs';
@@ -68,7 +68,7 @@ function writeLanguage() {
     const said = readFileSync(path, 'utf8')
       .split('\n')
       .map(line =>
-        /^(- |  )(id|key): /.test(line)
+        /^(- | {2})(id|key): /.test(line)
           ? line
           : line.replace(/"(?:[^"\\]|\\.)*"/g, text => `"${spoken(JSON.parse(text)).replaceAll('"', '')}"`),
       )

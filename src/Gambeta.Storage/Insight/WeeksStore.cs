@@ -20,8 +20,8 @@ public static class WeeksStore
 {
     private const int WeeksOfLoad = 6;
 
-    /// <summary>The plan of a player's day, and the weeks as it keeps to them: a test that waits in the plan makes no test day anywhere. With
-    /// all that is known for the session.</summary>
+    /// <summary>The plan of a player's day, and the weeks as it keeps to them: a test that waits in the plan makes no test day anywhere.
+    /// With all that is known for the session.</summary>
     public static async Task<(DayPlan Plan, PlanFacts Facts, LaidWeeks Laid)> OfDayAsync(
         HouseholdWork work,
         Player player,

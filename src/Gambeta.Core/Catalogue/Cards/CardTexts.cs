@@ -7,10 +7,10 @@ using Gambeta.Words;
 namespace Gambeta.Core.Catalogue.Cards;
 
 /// <summary>
-/// What the shipped cards, faults, layouts and ready sheets say in another language. They lie in the folder <c>cards</c> of a language, each
-/// file a list by id: <c>faults.yaml</c> (id, seen, cause, fix), <c>layouts.yaml</c> (key, name, run), <c>sheets.yaml</c> (id, name, for) and
-/// cards (id, name, purpose, cues, cautions) in every other one. What is not there stays English; <c>CardTextFiles</c> writes them all
-/// in English, for whoever begins a language.
+/// What the shipped cards, faults, layouts and ready sheets say in another language. They lie in the folder <c>cards</c> of a language,
+/// each file a list by id: <c>faults.yaml</c> (id, seen, cause, fix), <c>layouts.yaml</c> (key, name, run), <c>sheets.yaml</c> (id, name,
+/// for) and cards (id, name, purpose, cues, cautions) in every other one. What is not there stays English; <c>CardTextFiles</c> writes
+/// them all in English, for whoever begins a language.
 /// </summary>
 public sealed class CardTexts
 {

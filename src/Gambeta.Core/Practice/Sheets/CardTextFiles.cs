@@ -6,8 +6,8 @@ using Gambeta.Core.Catalogue.Cards;
 namespace Gambeta.Core.Practice.Sheets;
 
 /// <summary>
-/// The files that <see cref="CardTexts"/> reads, with the words that are spoken now: a translator begins with them, and a test holds a made-up
-/// language to them. Every text stands in quotes.
+/// The files that <see cref="CardTexts"/> reads, with the words that are spoken now: a translator begins with them, and a test holds a
+/// made-up language to them. Every text stands in quotes.
 /// </summary>
 public static class CardTextFiles
 {

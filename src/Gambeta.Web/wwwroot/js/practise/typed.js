@@ -6,7 +6,7 @@ import { say } from '../shared/say.js';
 
 /** So many touches of both feet as the pattern shares them: by halves where it does not say. */
 export function shared(all, { left, right }) {
-  const ofLeft = Math.ceil((all * (left || right ? left / (left + right) : 0.5)).toFixed(6));
+  const ofLeft = Math.max(0, Math.ceil(all * (left || right ? left / (left + right) : 0.5) - 1e-6));
   return { left: ofLeft, right: all - ofLeft };
 }
 
