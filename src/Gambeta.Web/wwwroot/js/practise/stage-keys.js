@@ -38,7 +38,8 @@ export function listen(element, practice, only) {
       if (key === 'Escape') act('noPain');
       return;
     }
-    if (key === 'Enter' && event.target.closest('a, form')) return;
+    // A button or link that was gone to by keyboard is what these keys press; a button that was pressed has lost the focus again.
+    if ((key === 'Enter' || key === ' ') && event.target.closest('button, a, form, summary')) return;
     if (event.repeat && key !== 'Backspace') return;
     if (key === 'f' || key === 'j') act('tap', key === 'f' ? 'left' : 'right');
     else if (/^\d$/.test(key)) act('number', key === '0' ? 10 : Number(key));
