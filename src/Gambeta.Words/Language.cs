@@ -6,9 +6,8 @@ namespace Gambeta.Words;
 
 /// <summary>
 /// All that the application says, in one language: a folder of JSON files, one a theme, each from a name to a message; <c>language.json</c>
-/// beside them says which language it is. Its plurals are those of the CLDR. Texts of drill cards lie in a folder <c>cards</c> within it,
-/// as
-/// <see cref="Files"/>. What a language lacks is said in English.
+/// beside them says which language it is. Its plurals are those of the CLDR. Texts of drill cards lie in a folder <c>cards</c> within it
+/// (<see cref="Files"/>). What a language lacks is said in English.
 /// </summary>
 public sealed class Language
 {
@@ -19,10 +18,7 @@ public sealed class Language
         (Tag, this.messages, Files, Plural) = (tag, messages, files, PluralRules.Of(tag).Category);
 
     /// <summary>The language that ships with the application.</summary>
-    public static Language English { get; } = Read(Shipped(), []);
-
-    /// <summary>The files of English by their names, as they are written.</summary>
-    public static IEnumerable<(string File, string Json)> EnglishFiles => Shipped();
+    public static Language English { get; } = Read(EnglishFiles(), []);
 
     /// <summary>The language of whoever is being answered: it flows with the work that answers. English where nobody chose.</summary>
     public static Language Current
@@ -55,15 +51,13 @@ public sealed class Language
     /// <summary>The same language under another tag with every text of its own changed: for tests that look for what is said past
     /// it.</summary>
     public Language WithTexts(string tag, Func<string, string> change, IReadOnlyDictionary<string, string>? files = null) =>
-        new(
-            tag,
-            messages.ToFrozenDictionary(m => m.Key, m => m.Value.WithTexts(change)),
-            (files ?? Files).ToFrozenDictionary(StringComparer.Ordinal)
-        );
+        With(tag, message => message.WithTexts(change), files ?? Files);
 
     /// <summary>The same language with other messages, also for tests.</summary>
-    public Language WithMessages(Func<Message, Message> change) =>
-        new(Tag, messages.ToFrozenDictionary(m => m.Key, m => change(m.Value)), Files);
+    public Language WithMessages(Func<Message, Message> change) => With(Tag, change, Files);
+
+    private Language With(string tag, Func<Message, Message> change, IReadOnlyDictionary<string, string> files) =>
+        new(tag, messages.ToFrozenDictionary(m => m.Key, m => change(m.Value)), files.ToFrozenDictionary(StringComparer.Ordinal));
 
     /// <summary>Reads a language from its folder.</summary>
     /// <exception cref="FormatException">A file is no JSON of names and messages, or a message is broken; the words say which.</exception>
@@ -108,7 +102,8 @@ public sealed class Language
         );
     }
 
-    private static IEnumerable<(string File, string Json)> Shipped()
+    /// <summary>The files of English by their names, as they are written.</summary>
+    public static IEnumerable<(string File, string Json)> EnglishFiles()
     {
         var home = typeof(Language).Assembly;
         foreach (

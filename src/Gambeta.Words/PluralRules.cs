@@ -99,16 +99,16 @@ public sealed class PluralRules
         {
             number = Math.Abs(number);
             var whole = decimal.Truncate(number);
-            var decimals = number.Scale;
-            var seen = (number - whole) * Power(decimals);
+            // The same number without noughts at its end: dividing by one written so finely leaves none.
+            var least = number / 1.0000000000000000000000000000m;
             var value = Operand switch
             {
                 'n' => number,
                 'i' => whole,
-                'v' => decimals,
-                'f' => seen,
-                'w' => (number / 1.0000000000000000000000000000m).Scale,
-                't' => Shortened(seen),
+                'v' => number.Scale,
+                'f' => (number - whole) * Power(number.Scale),
+                'w' => least.Scale,
+                't' => (least - whole) * Power(least.Scale),
                 _ => 0,
             };
             if (Modulus is { } modulus)
@@ -124,13 +124,6 @@ public sealed class PluralRules
             for (var i = 0; i < of; i++)
                 power *= 10;
             return power;
-        }
-
-        private static decimal Shortened(decimal seen)
-        {
-            while (seen != 0 && seen % 10 == 0)
-                seen /= 10;
-            return decimal.Truncate(seen);
         }
     }
 }

@@ -71,8 +71,8 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
             _ => Say("weeks.today-rest"),
         };
 
-    /// <summary>Days since the last practice, where they are more than a week and a half.</summary>
-    public int? DaysAway => Last.Count > 0 && Today.DayNumber - Last[0].Day.DayNumber is var days and > 10 ? days : null;
+    /// <summary>Days since the last practice, where somebody comes back.</summary>
+    public int? DaysAway => Last.Count > 0 && Today.DayNumber - Last[0].Day.DayNumber is var days and > NearRecords.AwayDays ? days : null;
 
     public string Headline =>
         Tiles.Single(t => t.IsToday).Tally is { } today

@@ -22,10 +22,10 @@ internal static class Commands
         Recover = "recover",
         Texts = "texts";
 
-    /// <summary>Writes the words of the language that is spoken, and the texts of its cards.</summary>
+    /// <summary>Writes every message in English, and the texts of the cards.</summary>
     public static int WriteTexts(string folder, DrillCatalogue catalogue)
     {
-        foreach (var (path, text) in Language.EnglishFiles.Concat(CardTextFiles.Of(catalogue).Select(file => (file.Key, file.Value))))
+        foreach (var (path, text) in Language.EnglishFiles().Concat(CardTextFiles.Of(catalogue).Select(file => (file.Key, file.Value))))
         {
             var file = Path.Combine(folder, path);
             Directory.CreateDirectory(Path.GetDirectoryName(file)!);

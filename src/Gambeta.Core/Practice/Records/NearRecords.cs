@@ -24,6 +24,10 @@ public static class NearRecords
     /// what a player's own tempo is read from.</summary>
     public const int FreshDays = 21;
 
+    /// <summary>After more days than this without practice somebody comes back, and is told to start easy. A figure of ours: a holiday of a
+    /// week, with its travel, is none.</summary>
+    public const int AwayDays = 10;
+
     /// <summary>Whether a drill that was played last on a day shows form today.</summary>
     public static bool IsFresh(DateOnly last, DateOnly today) => today.DayNumber - last.DayNumber <= FreshDays;
 
