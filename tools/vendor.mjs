@@ -1,13 +1,13 @@
-// Copies the front-end files that the application ships from their npm packages into wwwroot/lib.
+// Puts the front-end files that the application ships into wwwroot/lib, from their npm packages.
 import { cpSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { wordlist } from '@scure/bip39/wordlists/english.js';
 import { dictionary } from '@zxcvbn-ts/language-common';
+import { compile } from 'sass';
 
 const root = new URL('..', import.meta.url);
 const lib = new URL('src/Gambeta.Web/wwwroot/lib/', root);
 const files = {
-  'bootstrap.min.css': 'node_modules/bootstrap/dist/css/bootstrap.min.css',
   'bricolage.woff2': 'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wdth-normal.woff2',
   'bricolage-ext.woff2': 'node_modules/@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-ext-wdth-normal.woff2',
   'atkinson.woff2': 'node_modules/@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2',
@@ -36,3 +36,11 @@ for (const [name, words] of [
 ])
   writeFileSync(new URL(name, lists), words.join('\n') + '\n');
 for (const [name, from] of Object.entries(files)) cpSync(fileURLToPath(new URL(from, root)), fileURLToPath(new URL(name, lib)));
+// Of Bootstrap the parts that pages use. Its own way of naming parts is one that a later compiler will drop, so it says nothing of that.
+const { css } = compile(fileURLToPath(new URL('src/Gambeta.Web/Styles/bootstrap.scss', root)), {
+  loadPaths: [fileURLToPath(new URL('node_modules', root))],
+  style: 'compressed',
+  quietDeps: true,
+  silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'],
+});
+writeFileSync(new URL('bootstrap.css', lib), css);

@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using Gambeta.Core;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
@@ -10,23 +11,10 @@ namespace Gambeta.Simulation;
 /// <summary>How a made-up player plays and taps a set of a measure. A test has one of each played.</summary>
 public abstract class MadeUp
 {
-    private static readonly FrozenDictionary<MeasuredBy, MadeUp> All = new Dictionary<MeasuredBy, MadeUp>
-    {
-        [MeasuredBy.TouchesInARound] = new MadeUpRounds(),
-        [MeasuredBy.CleanReps] = new MadeUpReps(),
-        [MeasuredBy.BestStreak] = new MadeUpTries(),
-        [MeasuredBy.CleanPasses] = new MadeUpPasses(),
-        [MeasuredBy.CourseTime] = new MadeUpCourses(),
-        [MeasuredBy.HitsOutOfTries] = new MadeUpHits(),
-        [MeasuredBy.LadderRung] = new MadeUpLadders(),
-        [MeasuredBy.StationsTime] = new MadeUpStations(),
-        [MeasuredBy.TargetPoints] = new MadeUpTargets(),
-        [MeasuredBy.RunInTouches] = new MadeUpRunIns(),
-        [MeasuredBy.TrapHeights] = new MadeUpTraps(),
-        [MeasuredBy.StrikesByZone] = new MadeUpStrikes(),
-        [MeasuredBy.SecondsWithoutADrop] = new MadeUpAirTime(),
-        [MeasuredBy.CleanStreak] = new MadeUpCleanStreaks(),
-    }.ToFrozenDictionary();
+    private static readonly FrozenDictionary<MeasuredBy, MadeUp> All = OneOfEach.In<MadeUp>().ToFrozenDictionary(madeUp => madeUp.Measure);
+
+    /// <summary>The measure that is played so.</summary>
+    public abstract MeasuredBy Measure { get; }
 
     /// <summary>How a measure is played.</summary>
     public static MadeUp Of(MeasuredBy measure) => All[measure];

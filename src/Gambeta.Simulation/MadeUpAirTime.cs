@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Amounts;
 using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 
@@ -12,12 +14,15 @@ namespace Gambeta.Simulation;
 internal sealed class MadeUpAirTime : MadeUp
 {
     /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.SecondsWithoutADrop;
+
+    /// <inheritdoc/>
     public override SetDraft Modelled(ModelTurn turn)
     {
         var (tries, holds) = (((TriesDose)turn.Dose).Tries, ModelTurn.Holds(turn.Skill));
         var touches = Enumerable.Range(0, tries).Select(_ => 1 + (int)(Math.Log(1 - turn.Chance.NextDouble()) / Math.Log(holds))).ToList();
         var all = turn.Pattern.Of(touches.Sum());
-        return new SetDraft
+        return new AirTimeDraft
         {
             Left = all.Left,
             Right = all.Right,

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 
@@ -9,8 +11,11 @@ namespace Gambeta.Simulation;
 internal sealed class MadeUpCourses : MadeUp
 {
     /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.CourseTime;
+
+    /// <inheritdoc/>
     public override SetDraft Modelled(ModelTurn turn) =>
-        new()
+        new RunDraft
         {
             Seconds = ModelTurn.Tenth(32 - (16 * turn.Skill) + turn.Noise(0.9)),
             Clips = turn.Chance.NextDouble() > 0.55 + (0.4 * turn.Skill) ? 1 : 0,

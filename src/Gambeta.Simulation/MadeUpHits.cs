@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 
@@ -8,11 +10,14 @@ namespace Gambeta.Simulation;
 internal sealed class MadeUpHits : MadeUp
 {
     /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.HitsOutOfTries;
+
+    /// <inheritdoc/>
     public override SetDraft Modelled(ModelTurn turn)
     {
         var cameOff = turn.CameOff();
         var hits = cameOff.Count(hit => hit);
-        return new SetDraft
+        return new RepsDraft
         {
             Reps = hits,
             Slips = cameOff.Count - hits,

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Simulation;
@@ -8,6 +10,9 @@ namespace Gambeta.Simulation;
 /// <summary>Ladders, made up.</summary>
 internal sealed class MadeUpLadders : MadeUpTries
 {
+    /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.LadderRung;
+
     /// <inheritdoc/>
     public override SetDraft Modelled(ModelTurn turn)
     {
@@ -22,7 +27,7 @@ internal sealed class MadeUpLadders : MadeUpTries
             dropped.Add(fell);
             rung = fell ? 0 : rung + 1;
         }
-        return Modelled(turn, touches, dropped);
+        return Modelled<LadderDraft>(turn, touches, dropped);
     }
 
     /// <inheritdoc/>

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 
@@ -9,6 +11,9 @@ namespace Gambeta.Simulation;
 /// <summary>Passes, made up.</summary>
 internal sealed class MadeUpPasses : MadeUp
 {
+    /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.CleanPasses;
+
     /// <inheritdoc/>
     public override SetDraft Modelled(ModelTurn turn)
     {
@@ -27,7 +32,7 @@ internal sealed class MadeUpPasses : MadeUp
             }
         }
         var touches = turn.Pattern.Of(passes);
-        return new SetDraft
+        return new PassesDraft
         {
             Left = touches.Left,
             Right = touches.Right,

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 
@@ -9,6 +11,9 @@ namespace Gambeta.Simulation;
 /// <summary>Clean reps, made up.</summary>
 internal sealed class MadeUpReps : MadeUp
 {
+    /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.CleanReps;
+
     /// <inheritdoc/>
     public override int TouchesATap(TouchCount perRep) => Math.Max(1, perRep.Total);
 
@@ -22,7 +27,7 @@ internal sealed class MadeUpReps : MadeUp
             1,
             asked - slips + (turn.Chance.NextDouble() < turn.Skill ? turn.Chance.Next(0, 1 + (int)(6 * turn.Skill)) : 0)
         );
-        return new SetDraft
+        return new RepsDraft
         {
             Reps = clean,
             Slips = slips,

@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Amounts;
 using Gambeta.Core.Catalogue.Cards;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 
@@ -10,12 +12,15 @@ namespace Gambeta.Simulation;
 /// <summary>Stations, made up.</summary>
 internal sealed class MadeUpStations : MadeUp
 {
+    /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.StationsTime;
+
     /// <summary>The further the station, the more tries.</summary>
     public override SetDraft Modelled(ModelTurn turn)
     {
         var stations = ChallengeRules.Of(turn.Card).Stations;
         var tries = Enumerable.Range(0, stations).Select(i => 1 + (int)(turn.Chance.NextDouble() * (1 + i) * (1.4 - turn.Skill))).ToList();
-        return new SetDraft
+        return new StationsDraft
         {
             StationTries = tries,
             Seconds = ModelTurn.Tenth(turn.Tempo.TimeFor(tries.Sum() * turn.Pattern.Touches.Length).TotalSeconds + (stations * 3)),

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Measuring;
@@ -11,10 +12,13 @@ namespace Gambeta.Simulation;
 internal sealed class MadeUpStrikes : MadeUp
 {
     /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.StrikesByZone;
+
+    /// <inheritdoc/>
     public override SetDraft Modelled(ModelTurn turn)
     {
         var hit = turn.CameOff();
-        return new SetDraft
+        return new StrikesDraft
         {
             StrikeZones =
             [

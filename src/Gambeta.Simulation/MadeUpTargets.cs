@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
@@ -10,10 +11,13 @@ namespace Gambeta.Simulation;
 internal sealed class MadeUpTargets : MadeUp
 {
     /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.TargetPoints;
+
+    /// <inheritdoc/>
     public override SetDraft Modelled(ModelTurn turn)
     {
         var (hit, points) = (turn.CameOff(), ChallengeRules.Of(turn.Card).TargetPoints);
-        return new SetDraft
+        return new TargetsDraft
         {
             Points = [.. hit.Select(h => h ? points[turn.Chance.Next(points.Length)] : 0)],
             Seconds = turn.TimeForReps(hit.Count),

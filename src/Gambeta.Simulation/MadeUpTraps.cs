@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 
@@ -8,10 +10,13 @@ namespace Gambeta.Simulation;
 internal sealed class MadeUpTraps : MadeUp
 {
     /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.TrapHeights;
+
+    /// <inheritdoc/>
     public override SetDraft Modelled(ModelTurn turn)
     {
         var inside = turn.CameOff();
-        return new SetDraft { Inside = inside, Seconds = turn.TimeForReps(inside.Count) };
+        return new TrapDraft { Inside = inside, Seconds = turn.TimeForReps(inside.Count) };
     }
 
     /// <inheritdoc/>

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Amounts;
 using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Practice.Counting;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.RunSheets;
 
@@ -11,6 +13,9 @@ namespace Gambeta.Simulation;
 /// <summary>Tries that each last as long as they last, made up.</summary>
 internal class MadeUpTries : MadeUp
 {
+    /// <inheritdoc/>
+    public override MeasuredBy Measure => MeasuredBy.BestStreak;
+
     /// <summary>Every touch holds with the same chance: tries are geometric, as juggling counts are at first look.</summary>
     public override SetDraft Modelled(ModelTurn turn)
     {
@@ -19,14 +24,15 @@ internal class MadeUpTries : MadeUp
             .Range(0, tries)
             .Select(_ => 1 + (int)(Math.Log(1 - turn.Chance.NextDouble()) / Math.Log(holds)))
             .ToImmutableArray();
-        return Modelled(turn, touches, [.. touches.Select(_ => (bool?)(turn.Chance.NextDouble() < 0.9))]);
+        return Modelled<TriesDraft>(turn, touches, [.. touches.Select(_ => (bool?)(turn.Chance.NextDouble() < 0.9))]);
     }
 
     /// <summary>A made-up draft of so many tries.</summary>
-    protected static SetDraft Modelled(ModelTurn turn, IReadOnlyList<int> touches, IReadOnlyList<bool?> dropped)
+    protected static TDraft Modelled<TDraft>(ModelTurn turn, IReadOnlyList<int> touches, IReadOnlyList<bool?> dropped)
+        where TDraft : TriesDraft, new()
     {
         var all = turn.Pattern.Of(touches.Sum());
-        return new SetDraft
+        return new TDraft
         {
             Left = all.Left,
             Right = all.Right,

@@ -225,7 +225,7 @@ public class ChallengeTests
         var set = Cards.Set(
             Card("strike-both-feet"),
             Cards.Frame(),
-            new SetDraft
+            new StrikesDraft
             {
                 Reps = 4,
                 Slips = 2,

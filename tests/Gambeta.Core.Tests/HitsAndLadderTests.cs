@@ -19,7 +19,7 @@ public class HitsAndLadderTests
         Cards.Set(
             Climb,
             Cards.Frame(),
-            new SetDraft
+            new LadderDraft
             {
                 Seconds = 60,
                 TryTouches = [.. goes.Split(' ').Select(go => int.Parse(go.TrimEnd('x')))],
@@ -52,7 +52,7 @@ public class HitsAndLadderTests
         var set = Cards.Set(
             Kill,
             Cards.Frame(Feet.Right),
-            new SetDraft
+            new RepsDraft
             {
                 Reps = 7,
                 Slips = 3,
@@ -92,7 +92,7 @@ public class HitsAndLadderTests
         var set = Cards.Set(
             head,
             Cards.Frame(Feet.Right),
-            new SetDraft
+            new RepsDraft
             {
                 Reps = 3,
                 Slips = 1,

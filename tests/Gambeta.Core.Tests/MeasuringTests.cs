@@ -135,15 +135,18 @@ public class MeasuringTests
             example["events"]!.GetValue<string>().Split(' ').Select(word => word.Contains('#') ? word + ":10" : word + "10")
         );
         var draft = Tally.Of(measuredBy, feet, new ChallengeRules(4, [1, 1, 2, 2, 3], []), PlayNotation.Read(line), seconds, timed: true);
-        var counted = JsonSerializer.SerializeToNode(draft, JsonSerializerOptions.Web)!;
+        var counted = JsonSerializer.SerializeToNode(draft, draft.GetType(), JsonSerializerOptions.Web)!;
         // Strikes are zones here and hits there: the browser's form knows no zones.
-        if (draft.StrikeZones is { } zones)
+        if (draft is StrikesDraft { StrikeZones: { } zones })
             (counted["reps"], counted["slips"]) = (zones.Count(zone => zone > 0), zones.Count(zone => zone == 0));
         foreach (var (field, wanted) in example["draft"]?.AsObject() ?? [])
             JsonNode.DeepEquals(counted[field], wanted).ShouldBeTrue($"{field}: {counted[field]}");
         if (example["heights"] is { } heights)
         {
-            TrapHeights.Of(draft.Inside!).Select(t => (int)t.From).ShouldBe(heights.AsArray().Select(height => height!.GetValue<int>()));
+            TrapHeights
+                .Of(((TrapDraft)draft).Inside!)
+                .Select(t => (int)t.From)
+                .ShouldBe(heights.AsArray().Select(height => height!.GetValue<int>()));
             return;
         }
         var card = Catalogue.Cards.First(card => card.MeasuredBy == measuredBy);

@@ -37,7 +37,7 @@ public class PlayedBoundsTests
             ),
             Sure(
                 Cards.TwoRolls,
-                new SetDraft
+                new RepsDraft
                 {
                     Reps = 100_000_000,
                     Slips = 100_000_000,
@@ -46,7 +46,7 @@ public class PlayedBoundsTests
             ),
             Sure(
                 Cards.TwoRolls,
-                new SetDraft
+                new RepsDraft
                 {
                     Reps = most,
                     Slips = most,
@@ -55,7 +55,7 @@ public class PlayedBoundsTests
             ),
             Sure(
                 Cards.Juggling,
-                new SetDraft
+                new TriesDraft
                 {
                     TryTouches = [most, most, most],
                     TryDropped = [true, true, true],
@@ -65,7 +65,7 @@ public class PlayedBoundsTests
             ),
             Sure(
                 Cards.Wall,
-                new SetDraft
+                new PassesDraft
                 {
                     Left = 20,
                     LongestRun = most,
@@ -75,11 +75,11 @@ public class PlayedBoundsTests
                 Feet.Left,
                 30
             ),
-            Sure(Cards.Zigzag, new SetDraft { Seconds = 0.5, Clips = 0 }, Feet.Both),
-            Sure(Cards.Zigzag, new SetDraft { Seconds = 20, Clips = most }, Feet.Both),
+            Sure(Cards.Zigzag, new RunDraft { Seconds = 0.5, Clips = 0 }, Feet.Both),
+            Sure(Cards.Zigzag, new RunDraft { Seconds = 20, Clips = most }, Feet.Both),
             Sure(
                 Cards.All.Cards.First(c => c.MeasuredBy == MeasuredBy.StationsTime),
-                new SetDraft { StationTries = [1, 1, 1, most], Seconds = 60 },
+                new StationsDraft { StationTries = [1, 1, 1, most], Seconds = 60 },
                 Feet.Both
             ),
         };
@@ -98,20 +98,20 @@ public class PlayedBoundsTests
             Cards.All.Find("game-ladder")!
         );
         var rules = ChallengeRules.Of(targets);
-        Sure(targets, new SetDraft { Points = [0, rules.TargetPoints.Max()], Seconds = 30 }, targets.Turns(Foot.Right)[0])
+        Sure(targets, new TargetsDraft { Points = [0, rules.TargetPoints.Max()], Seconds = 30 }, targets.Turns(Foot.Right)[0])
             .Problems.ShouldBeEmpty();
-        Sure(targets, new SetDraft { Points = [0, rules.TargetPoints.Max() + 1], Seconds = 30 }, targets.Turns(Foot.Right)[0])
+        Sure(targets, new TargetsDraft { Points = [0, rules.TargetPoints.Max() + 1], Seconds = 30 }, targets.Turns(Foot.Right)[0])
             .Problems.ShouldBe([SetProblem.NotOfThisDrill]);
         Sure(
             stations,
-            new SetDraft { StationTries = [.. Enumerable.Repeat(1, ChallengeRules.Of(stations).Stations + 1)], Seconds = 60 },
+            new StationsDraft { StationTries = [.. Enumerable.Repeat(1, ChallengeRules.Of(stations).Stations + 1)], Seconds = 60 },
             Feet.Both
         )
             .Problems.ShouldBe([SetProblem.NotOfThisDrill]);
         foreach (var seconds in new[] { 61.5, -1, double.NaN })
             Sure(
                 ladder,
-                new SetDraft
+                new LadderDraft
                 {
                     TryTouches = [1],
                     TryDropped = [false],
@@ -129,32 +129,39 @@ public class PlayedBoundsTests
         var number = Gen.OneOf(Gen.Int[-2, 300], Gen.Int[0, 2].Select(i => new[] { int.MaxValue, int.MinValue, 1_500_000_000 }[i]));
         var seconds = Gen.OneOf(Gen.Double[-1, 4000], Gen.Int[0, 3].Select(i => new[] { 1e308, double.NaN, 0, 1e-9 }[i]));
         var list = number.Array[0, 5].Select(numbers => (IReadOnlyList<int>)numbers);
-        var draft = Gen.Select(number, number, seconds, list, Gen.Bool.Array[0, 5], seconds)
-            .Select(d => new SetDraft
-            {
-                Left = d.Item1,
-                Right = d.Item2,
-                Reps = d.Item2,
-                Slips = d.Item1,
-                LongestRun = d.Item1,
-                Clips = d.Item2,
-                Seconds = d.Item3,
-                TryTouches = d.Item4,
-                TryDropped = [.. d.Item5.Select(b => (bool?)b)],
-                StationTries = d.Item4,
-                Points = d.Item4,
-                Inside = d.Item5,
-                RungSeconds = d.Item6,
-                StrikeZones = d.Item4,
-                StrikeLeft = d.Item5,
-            });
-        Gen.Select(draft, Gen.Int[0, Cards.All.Cards.Length - 1], Gen.Enum<CountedBy>(), Gen.Bool)
+        // As it is sent: every name that any measure knows, whichever the drill is of.
+        var sent = Gen.Select(number, number, list, Gen.Bool.Array[0, 5], Gen.Double[-1, 4000])
+            .Select(d =>
+                JsonSerializer.SerializeToElement(
+                    new
+                    {
+                        left = d.Item1,
+                        right = d.Item2,
+                        reps = d.Item2,
+                        slips = d.Item1,
+                        longestRun = d.Item1,
+                        clips = d.Item2,
+                        tryTouches = d.Item3,
+                        tryDropped = d.Item4,
+                        stationTries = d.Item3,
+                        points = d.Item3,
+                        inside = d.Item4,
+                        rungSeconds = d.Item5,
+                        strikeZones = d.Item3,
+                        strikeLeft = d.Item4,
+                        upTenths = d.Item3,
+                    }
+                )
+            );
+        Gen.Select(sent, seconds, Gen.Int[0, Cards.All.Cards.Length - 1], Gen.Enum<CountedBy>(), Gen.Bool)
             .Sample(
                 one =>
                 {
-                    var (typed, card, counted, sure) = one;
-                    var frame = Cards.Frame(Cards.All.Cards[card].Turns(Foot.Right)[0], null, counted) with { IsSure = sure };
-                    var check = SetCheck.Check(Cards.All.Cards[card], frame, typed, Cards.Today);
+                    var (fields, lasted, at, counted, sure) = one;
+                    var card = Cards.All.Cards[at];
+                    var frame = Cards.Frame(card.Turns(Foot.Right)[0], null, counted) with { IsSure = sure };
+                    var draft = Ways.Of(card.MeasuredBy).ReadSent(fields) with { Seconds = lasted };
+                    var check = SetCheck.Check(card, frame, draft, Cards.Today);
                     (check.Set is null).ShouldBe(check.Problems.Length > 0);
                     if (check.Set is { } set)
                         Scoring.MarksOf(set).Count().ShouldBeLessThan(3);
@@ -233,7 +240,7 @@ public class PlayedBoundsTests
                 Cards.Today
             )
             .Set!;
-        ((RunResult)Mended(run, Cards.Zigzag, new SetDraft { Seconds = 15, Clips = 3 }).Result).ShouldBe(
+        ((RunResult)Mended(run, Cards.Zigzag, new RunDraft { Seconds = 15, Clips = 3 }).Result).ShouldBe(
             new RunResult(3, TimeSpan.FromSeconds(2), Void: true)
         );
         (
@@ -241,7 +248,7 @@ public class PlayedBoundsTests
                 Mended(
                     run,
                     Cards.Zigzag,
-                    new SetDraft
+                    new RunDraft
                     {
                         Seconds = 15,
                         Clips = 3,
@@ -266,7 +273,7 @@ public class PlayedBoundsTests
         Mended(
             strikes,
             goal,
-            new SetDraft
+            new StrikesDraft
             {
                 Reps = 2,
                 Slips = 1,
@@ -277,7 +284,7 @@ public class PlayedBoundsTests
         Mended(
             strikes,
             goal,
-            new SetDraft
+            new StrikesDraft
             {
                 Reps = 3,
                 Slips = 1,
@@ -294,7 +301,7 @@ public class PlayedBoundsTests
                 Mended(
                     ladder,
                     game,
-                    new SetDraft
+                    new LadderDraft
                     {
                         TryTouches = [1, 2],
                         TryDropped = [false, false],
@@ -307,7 +314,7 @@ public class PlayedBoundsTests
                 Mended(
                     ladder,
                     game,
-                    new SetDraft
+                    new LadderDraft
                     {
                         TryTouches = [1, 2, 3],
                         TryDropped = [false, false, false],

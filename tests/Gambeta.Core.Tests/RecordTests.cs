@@ -100,7 +100,7 @@ public class RecordTests
     public void A_clip_can_make_the_faster_run_the_worse_one()
     {
         var clean = Cards.Set(Cards.Zigzag, Cards.Frame(minute: 0), new SetDraft { Seconds = 18.9 });
-        var clipped = Cards.Set(Cards.Zigzag, Cards.Frame(minute: 5), new SetDraft { Seconds = 18.1, Clips = 1 });
+        var clipped = Cards.Set(Cards.Zigzag, Cards.Frame(minute: 5), new RunDraft { Seconds = 18.1, Clips = 1 });
         BestChain.From(Scoring.MarksOf(clean).Concat(Scoring.MarksOf(clipped))).Select(m => m.SetId).ShouldBe([clean.Id]);
     }
 
@@ -124,7 +124,7 @@ public class RecordTests
         var whole = Cards.Set(
             Cards.Wall,
             Cards.Frame(Feet.Left, 45),
-            new SetDraft
+            new PassesDraft
             {
                 Left = 31,
                 LongestRun = 17,
@@ -139,7 +139,7 @@ public class RecordTests
         var cut = Cards.Set(
             Cards.Wall,
             Cards.Frame(Feet.Left, 45),
-            new SetDraft
+            new PassesDraft
             {
                 Left = 31,
                 LongestRun = 17,
@@ -161,7 +161,7 @@ public class RecordTests
                 Cards.Set(
                     Cards.Juggling,
                     Cards.Frame(counted: CountedBy.Typed),
-                    new SetDraft
+                    new TriesDraft
                     {
                         TryTouches = [7],
                         TryDropped = [true],

@@ -16,7 +16,7 @@ public class SetCheckTests
         var set = Cards.Set(
             Cards.TwoRolls,
             Cards.Frame(Feet.Left),
-            new SetDraft
+            new RepsDraft
             {
                 Reps = 8,
                 Slips = 1,
@@ -41,7 +41,7 @@ public class SetCheckTests
         var set = Cards.Set(
             Cards.Juggling,
             Cards.Frame(),
-            new SetDraft
+            new TriesDraft
             {
                 TryTouches = [5, 8],
                 TryDropped = [true, false],
@@ -54,7 +54,7 @@ public class SetCheckTests
         var tapped = Cards.Set(
             Cards.Juggling,
             Cards.Frame(),
-            new SetDraft
+            new TriesDraft
             {
                 TryTouches = [5, 8],
                 TryDropped = [true, false],
@@ -146,7 +146,7 @@ public class SetCheckTests
             .Check(
                 Cards.Wall,
                 Cards.Frame(Feet.Left, 60),
-                new SetDraft
+                new PassesDraft
                 {
                     Left = 20,
                     LongestRun = 21,
@@ -159,7 +159,7 @@ public class SetCheckTests
             .Check(
                 Cards.Juggling,
                 Cards.Frame(),
-                new SetDraft
+                new TriesDraft
                 {
                     TryTouches = [3, 4],
                     TryDropped = [true],
@@ -172,7 +172,7 @@ public class SetCheckTests
             .Check(
                 Cards.Juggling,
                 Cards.Frame(),
-                new SetDraft
+                new TriesDraft
                 {
                     TryTouches = [3, -4],
                     TryDropped = [true, true],

@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
+using System.Text.Json;
 using CsCheck;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Amounts;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Records;
 using Gambeta.Core.Practice.RunSheets;
@@ -241,15 +243,8 @@ public class TogetherTests
     {
         var card = Cards.All.Find(drill)!;
         var frame = Cards.Frame(card.Turns(Foot.Right)[0], planned: 30) with { With = part };
-        var draft = new SetDraft
-        {
-            Left = 12,
-            Right = 12,
-            Reps = 6,
-            Slips = 2,
-            Clips = 0,
-            Seconds = 30,
-        };
+        var draft = Ways.Of(card.MeasuredBy)
+            .ReadSent(JsonDocument.Parse("""{"left":12,"right":12,"reps":6,"slips":2,"clips":0,"seconds":30}""").RootElement);
         var set = SetCheck.Check(card, frame, draft, Cards.Today).Set!;
         (set.With is null).ShouldBe(counts);
         Scoring.MarksOf(set).Any().ShouldBe(counts && Scoring.MarksOf(set with { With = null }).Any());
@@ -298,7 +293,7 @@ public class TogetherTests
                 .Check(
                     Cards.Zigzag,
                     Cards.Frame(),
-                    new SetDraft
+                    new RunDraft
                     {
                         Seconds = seconds,
                         Clips = clips,

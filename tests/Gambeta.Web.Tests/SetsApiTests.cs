@@ -93,6 +93,10 @@ public class SetsApiTests(TestServer server)
     [InlineData("plannedSeconds", -30, "Part of the set is missing.")]
     [InlineData("startedAt", "2999-01-01T12:00:00Z", "That day has not come yet.")]
     [InlineData("startedAt", "1999-01-01T12:00:00Z", "years ago")]
+    // A draft is read by the measure of its drill.
+    [InlineData("draft", 34, "Part of the set is missing.")]
+    [InlineData("draft", "thirty-four", "Part of the set is missing.")]
+    [InlineData("draft", new[] { 34 }, "Part of the set is missing.")]
     public async Task What_is_wrong_with_a_set_is_said_in_words(string field, object? value, string words)
     {
         var household = await server.NewHouseholdAsync();

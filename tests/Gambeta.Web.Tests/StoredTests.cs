@@ -50,6 +50,7 @@ public class StoredTests
             ["json"] = NamesOf(JsonForms()),
             ["results"] = Results(wanted["results"]!.AsObject()),
             ["posts"] = NamesOf(Bodies()),
+            ["drafts"] = NamesOf(Drafts()),
             ["householdFile"] = Lists(),
         };
         // The browser's half is held by tests/modules/stored.test.mjs.
@@ -187,6 +188,10 @@ public class StoredTests
         )
             .Cast<Gambeta.Web.Api.Post>()
             .Select(post => (post.Path, post.Body, JsonSerializerOptions.Web));
+
+    // What is sent of a set is read by the measure of its drill.
+    private static IEnumerable<(string Heading, Type Type, JsonSerializerOptions Names)> Drafts() =>
+        Ways.All.Select(way => (way.Key.ToKey(), way.ReadSent(JsonElement.Parse("{}")).GetType(), JsonSerializerOptions.Web));
 
     private static IEnumerable<Type> Graph(Type type) => Graph(type, []);
 

@@ -1,9 +1,11 @@
+using System.Text.Json;
 using Gambeta.Core;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Catalogue.Doses;
+using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Records;
 using Gambeta.Core.Practice.Sets;
@@ -26,7 +28,7 @@ public sealed record SetPost(
     DateTimeOffset StartedAt,
     int? PlannedSeconds,
     string CountedBy,
-    SetDraft? Draft,
+    JsonElement? Draft,
     string? Layout = null,
     string? Events = null,
     double? Seconds = null,
@@ -42,7 +44,7 @@ public sealed record SetPost(
 );
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
-public sealed record CountPost(Guid Set, Guid Change, SetDraft? Draft, bool Sure = false);
+public sealed record CountPost(Guid Set, Guid Change, JsonElement? Draft, bool Sure = false);
 
 /// <summary>That the check before the first touch was made, for a sitting: what was looked at, and where.</summary>
 public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IReadOnlyList<string>? Items);
@@ -71,7 +73,7 @@ internal static class SetsApi
         if (
             post.Order is < 1 or > 999
             || post.PlannedSeconds is < 1 or > SetCheck.MostSeconds
-            || (post.Draft is null && post.Events is null)
+            || (post.Draft is not { ValueKind: not JsonValueKind.Null } && post.Events is null)
             || post.Events?.Length > LongestEvents
             || post.Layout?.Length > SharedParts.LongestKey
         )
@@ -122,7 +124,9 @@ internal static class SetsApi
         };
         var today = LocalDays.DayOf(now, view.TimeZone);
         // A count that was typed stands; what was tapped is scored here.
-        var check = post.Draft is { } draft
+        if (!TryDraft(post.Draft, card!.MeasuredBy, out var draft))
+            return Refusal.Final(Say("refusals.the-set-is-incomplete"));
+        var check = draft is not null
             ? SetCheck.Check(card!, frame, draft, today)
             : SetCheck.CheckPlayed(card!, frame, post.Seconds ?? 0, today);
         if (check.Set is not { } set)
@@ -158,8 +162,10 @@ internal static class SetsApi
             return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.there-is-no-such-set"));
         if ((await CardOfAsync(tools, work, household, old)) is not { } card)
             return Refusal.Of(StatusCodes.Status404NotFound, Say("refusals.there-is-no-such-drill"));
+        if (!TryDraft(post.Draft, card.MeasuredLike(old.Result.Of).MeasuredBy, out var draft))
+            return Refusal.Final(Say("refusals.the-count-is-incomplete"));
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
-        var check = Correction.Check(card, old, post.Draft ?? new SetDraft(), old.StartedAt, old.Day, today, post.Sure);
+        var check = Correction.Check(card, old, draft ?? new SetDraft(), old.StartedAt, old.Day, today, post.Sure);
         if (check.Set is not { } corrected)
             return Refused(check);
         if (!await tools.MayWriteAsync(work))
@@ -240,6 +246,23 @@ internal static class SetsApi
         {
             if (work is not null)
                 await work.DisposeAsync();
+        }
+    }
+
+    // A draft is of the measure of its drill, and is read by it.
+    private static bool TryDraft(JsonElement? sent, MeasuredBy measure, out SetDraft? draft)
+    {
+        draft = null;
+        if (sent is not { ValueKind: not JsonValueKind.Null } json)
+            return true;
+        try
+        {
+            draft = Ways.Of(measure).ReadSent(json);
+            return true;
+        }
+        catch (JsonException)
+        {
+            return false;
         }
     }
 

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -7,7 +9,16 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class AirTimeInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => PerFoot(line) with { UpTenths = line.List(DiaryColumn.Tenths) };
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.SecondsWithoutADrop];
+
+    /// <inheritdoc/>
+    public override SetDraft Read(DiaryLine line) =>
+        new AirTimeDraft
+        {
+            Left = line.Count(DiaryColumn.Left),
+            Right = line.Count(DiaryColumn.Right),
+            UpTenths = line.List(DiaryColumn.Tenths),
+        };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line) => line.Write(DiaryColumn.Tenths, ((AirTimeResult)result).Tenths);

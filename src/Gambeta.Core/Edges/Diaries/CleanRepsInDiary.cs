@@ -1,3 +1,6 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -7,7 +10,11 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class CleanRepsInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => new() { Reps = line.Count(DiaryColumn.Clean), Slips = line.Count(DiaryColumn.Slips) };
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.CleanReps];
+
+    /// <inheritdoc/>
+    public override SetDraft Read(DiaryLine line) =>
+        new RepsDraft { Reps = line.Count(DiaryColumn.Clean), Slips = line.Count(DiaryColumn.Slips) };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line)
@@ -16,4 +23,8 @@ internal sealed class CleanRepsInDiary : DiaryForm
         line.Write(DiaryColumn.Clean, reps.CleanReps);
         line.Write(DiaryColumn.Slips, reps.Slips);
     }
+
+    /// <inheritdoc/>
+    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
+        (RepsDraft)draft is var reps ? reps with { Reps = count, Slips = reps.Slips ?? 0 } : draft;
 }

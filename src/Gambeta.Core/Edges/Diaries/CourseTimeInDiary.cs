@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -7,9 +9,14 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class CourseTimeInDiary : DiaryForm
 {
     /// <inheritdoc/>
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.CourseTime];
+
+    /// <inheritdoc/>
     public override SetDraft Read(DiaryLine line) =>
-        PerFoot(line) with
+        new RunDraft
         {
+            Left = line.Count(DiaryColumn.Left),
+            Right = line.Count(DiaryColumn.Right),
             Clips = line.Count(DiaryColumn.Clips) ?? 0,
             Void = line.Flag(DiaryColumn.Void),
         };

@@ -1,5 +1,7 @@
 using System.Collections.Frozen;
+using System.Collections.Immutable;
 using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -8,26 +10,16 @@ namespace Gambeta.Core.Edges.Diaries;
 /// <summary>How the counts of a measure stand in a line of a diary. A test writes and reads a set of each.</summary>
 public abstract class DiaryForm
 {
-    private static readonly FrozenDictionary<MeasuredBy, DiaryForm> All = new Dictionary<MeasuredBy, DiaryForm>
-    {
-        [MeasuredBy.TouchesInARound] = new TouchesInDiary(),
-        [MeasuredBy.CleanReps] = new CleanRepsInDiary(),
-        [MeasuredBy.BestStreak] = new TriesInDiary(),
-        [MeasuredBy.CleanPasses] = new CleanPassesInDiary(),
-        [MeasuredBy.CourseTime] = new CourseTimeInDiary(),
-        [MeasuredBy.HitsOutOfTries] = new HitsInDiary(),
-        [MeasuredBy.LadderRung] = new LadderRungInDiary(),
-        [MeasuredBy.StationsTime] = new StationsInDiary(),
-        [MeasuredBy.TargetPoints] = new TargetPointsInDiary(),
-        [MeasuredBy.RunInTouches] = new TriesInDiary(),
-        [MeasuredBy.TrapHeights] = new TrapHeightsInDiary(),
-        [MeasuredBy.StrikesByZone] = new StrikesInDiary(),
-        [MeasuredBy.SecondsWithoutADrop] = new AirTimeInDiary(),
-        [MeasuredBy.CleanStreak] = new TriesInDiary(),
-    }.ToFrozenDictionary();
+    private static readonly FrozenDictionary<MeasuredBy, DiaryForm> All = OneOfEach
+        .In<DiaryForm>()
+        .SelectMany(form => form.Measures, (form, measure) => (form, measure))
+        .ToFrozenDictionary(one => one.measure, one => one.form);
 
     /// <summary>The form of a measure.</summary>
     public static DiaryForm Of(MeasuredBy measure) => All[measure];
+
+    /// <summary>The measures whose counts stand so.</summary>
+    protected abstract ImmutableArray<MeasuredBy> Measures { get; }
 
     /// <summary>The counts of a line, time left out.</summary>
     public abstract SetDraft Read(DiaryLine line);
@@ -35,7 +27,10 @@ public abstract class DiaryForm
     /// <summary>Writes what a set came to: what <see cref="Read"/> reads.</summary>
     public abstract void Write(SetResult result, DiaryLine line);
 
-    /// <summary>Touches of each foot.</summary>
-    protected static SetDraft PerFoot(DiaryLine line) =>
-        new() { Left = line.Count(DiaryColumn.Left), Right = line.Count(DiaryColumn.Right) };
+    /// <summary>What one number comes to, as a notebook has it: touches, clean reps, hits, the longest run, or the one try that was
+    /// counted. The draft as it was where one number does not tell it.</summary>
+    /// <param name="feet">The feet at work.</param>
+    /// <param name="count">The number.</param>
+    /// <param name="draft">What <see cref="Read"/> read, with its time.</param>
+    public virtual SetDraft OfCount(Feet feet, int count, SetDraft draft) => draft;
 }

@@ -112,45 +112,6 @@ public static class DiarySet
         };
     }
 
-    /// <summary>A draft that one number comes to, as a notebook has it: touches, clean reps, hits, the longest run, or the one try that was
-    /// counted.</summary>
-    public static SetDraft OfCount(DrillCard card, Feet feet, int count, SetDraft draft) =>
-        card.MeasuredBy switch
-        {
-            MeasuredBy.TouchesInARound => draft with
-            {
-                Left =
-                    feet == Feet.Right ? null
-                    : feet == Feet.Both ? count / 2
-                    : count,
-                Right =
-                    feet == Feet.Left ? null
-                    : feet == Feet.Both ? count - (count / 2)
-                    : count,
-            },
-            MeasuredBy.CleanReps or MeasuredBy.HitsOutOfTries or MeasuredBy.StrikesByZone => draft with
-            {
-                Reps = count,
-                Slips = draft.Slips ?? 0,
-            },
-            MeasuredBy.BestStreak or MeasuredBy.CleanStreak or MeasuredBy.RunInTouches => draft with
-            {
-                TryTouches = [count],
-                TryDropped = [true],
-            },
-            MeasuredBy.CleanPasses => draft with
-            {
-                LongestRun = count,
-                Slips = draft.Slips ?? 0,
-                Left = feet == Feet.Right ? null : count,
-                Right =
-                    feet == Feet.Left ? null
-                    : feet == Feet.Both ? 0
-                    : count,
-            },
-            _ => draft,
-        };
-
     /// <summary>A player by id, or by a nickname: the same name is the same player.</summary>
     private static Guid PlayerOf(string written) =>
         Guid.TryParse(written, out var id)

@@ -1,3 +1,6 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -7,7 +10,11 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class HitsInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => new() { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.HitsOutOfTries];
+
+    /// <inheritdoc/>
+    public override SetDraft Read(DiaryLine line) =>
+        new RepsDraft { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line) => Write((HitsResult)result, line);
@@ -18,4 +25,8 @@ internal sealed class HitsInDiary : DiaryForm
         line.Write(DiaryColumn.Hits, result.Hits);
         line.Write(DiaryColumn.Misses, result.Misses);
     }
+
+    /// <inheritdoc/>
+    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
+        (RepsDraft)draft is var reps ? reps with { Reps = count, Slips = reps.Slips ?? 0 } : draft;
 }

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -7,7 +9,10 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class StationsInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => new() { StationTries = line.List(DiaryColumn.Stations) };
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.StationsTime];
+
+    /// <inheritdoc/>
+    public override SetDraft Read(DiaryLine line) => new StationsDraft { StationTries = line.List(DiaryColumn.Stations) };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line) => line.Write(DiaryColumn.Stations, ((StationsResult)result).Tries);

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
@@ -8,10 +10,13 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class StrikesInDiary : DiaryForm
 {
     /// <inheritdoc/>
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.StrikesByZone];
+
+    /// <inheritdoc/>
     public override SetDraft Read(DiaryLine line) =>
         line.List(DiaryColumn.Zones) is { } zones
-            ? new() { StrikeZones = zones, StrikeLeft = [.. line[DiaryColumn.ZoneFeet].Select(foot => foot == 'l')] }
-            : new() { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
+            ? new StrikesDraft { StrikeZones = zones, StrikeLeft = [.. line[DiaryColumn.ZoneFeet].Select(foot => foot == 'l')] }
+            : new StrikesDraft { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line)
@@ -21,4 +26,8 @@ internal sealed class StrikesInDiary : DiaryForm
         line.Write(DiaryColumn.Zones, strikes.Strikes.Select(strike => strike.Zone));
         line[DiaryColumn.ZoneFeet] = string.Concat(strikes.Strikes.Select(strike => strike.Foot == Foot.Left ? 'l' : 'r'));
     }
+
+    /// <inheritdoc/>
+    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
+        (RepsDraft)draft is var reps ? reps with { Reps = count, Slips = reps.Slips ?? 0 } : draft;
 }

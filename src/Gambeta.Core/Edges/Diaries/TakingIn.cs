@@ -111,7 +111,7 @@ public static class TakingIn
                 return Not(LineProblem.NoDay, "");
             if (DiarySet.MeasureOf(line, card) is { } measure && measure != card.MeasuredBy)
                 card = card.MeasuredLike(measure);
-            var (way, draft) = (Ways.Of(card.MeasuredBy), DiaryForm.Of(card.MeasuredBy).Read(line));
+            var (way, form) = (Ways.Of(card.MeasuredBy), DiaryForm.Of(card.MeasuredBy));
             // What came later than the first files is left out where it is empty: the same line stays the same set.
             var whole = string.Join(
                 '\n',
@@ -130,10 +130,13 @@ public static class TakingIn
                 );
             if (!card.MayBePlayedWith(feet))
                 feet = card.Feet == FeetPlan.BothTogether ? Feet.Both : player.Preferred.Alone();
-            draft = draft with { Seconds = line.Amount(DiaryColumn.Seconds) ?? line.Amount(DiaryColumn.PlannedSeconds) ?? 60 };
+            var draft = form.Read(line) with
+            {
+                Seconds = line.Amount(DiaryColumn.Seconds) ?? line.Amount(DiaryColumn.PlannedSeconds) ?? 60,
+            };
             // A notebook says how many, not with which foot.
             if (!way.HasItsCounts(feet, draft) && line.Count(DiaryColumn.Count) is { } count)
-                draft = DiarySet.OfCount(card, feet, count, draft);
+                draft = form.OfCount(feet, count, draft);
             var at = instant ?? new DateTimeOffset(day.ToDateTime(new TimeOnly(16, 0)), offset).AddMinutes(Math.Clamp(order, 0, 400));
             var frame = new SetFrame(
                 line.Id(DiaryColumn.Set) ?? IdOf($"{whole}\n{seen[whole]}"),

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -7,7 +9,10 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class TargetPointsInDiary : DiaryForm
 {
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => new() { Points = line.List(DiaryColumn.Points) };
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.TargetPoints];
+
+    /// <inheritdoc/>
+    public override SetDraft Read(DiaryLine line) => new TargetsDraft { Points = line.List(DiaryColumn.Points) };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line) => line.Write(DiaryColumn.Points, ((TargetsResult)result).Points);

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -7,8 +9,11 @@ namespace Gambeta.Core.Edges.Diaries;
 internal sealed class TrapHeightsInDiary : DiaryForm
 {
     /// <inheritdoc/>
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.TrapHeights];
+
+    /// <inheritdoc/>
     public override SetDraft Read(DiaryLine line) =>
-        new() { Inside = line.List(DiaryColumn.Inside)?.Select(inside => inside > 0).ToList() };
+        new TrapDraft { Inside = line.List(DiaryColumn.Inside)?.Select(inside => inside > 0).ToList() };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line) =>

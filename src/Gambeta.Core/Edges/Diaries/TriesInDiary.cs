@@ -1,3 +1,6 @@
+using System.Collections.Immutable;
+using Gambeta.Core.Base.Measures;
+using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
@@ -7,6 +10,9 @@ namespace Gambeta.Core.Edges.Diaries;
 internal class TriesInDiary : DiaryForm
 {
     /// <inheritdoc/>
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.BestStreak, MeasuredBy.RunInTouches, MeasuredBy.CleanStreak];
+
+    /// <inheritdoc/>
     public override SetDraft Read(DiaryLine line)
     {
         var (touches, ends) = (line.List(DiaryColumn.Tries), line[DiaryColumn.Ends].Replace(" ", ""));
@@ -15,8 +21,10 @@ internal class TriesInDiary : DiaryForm
             ends = new string('d', touches.Count);
         if (ends.AsSpan().ContainsAnyExcept("dsa"))
             line.IsUnclear(DiaryColumn.Ends);
-        return PerFoot(line) with
+        return new TriesDraft
         {
+            Left = line.Count(DiaryColumn.Left),
+            Right = line.Count(DiaryColumn.Right),
             TryTouches = touches,
             TryDropped = [.. ends.Where("dsa".Contains).Select(end => TryEnds.OfLetter(end).AsDropped())],
         };
@@ -29,4 +37,12 @@ internal class TriesInDiary : DiaryForm
         line.Write(DiaryColumn.Tries, tried.Tries.Select(t => t.Touches));
         line[DiaryColumn.Ends] = string.Join(' ', tried.Tries.Select(t => t.End.Letter()));
     }
+
+    /// <inheritdoc/>
+    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
+        (TriesDraft)draft with
+        {
+            TryTouches = [count],
+            TryDropped = [true],
+        };
 }

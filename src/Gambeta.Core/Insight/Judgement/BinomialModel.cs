@@ -68,7 +68,7 @@ public sealed class BinomialModel(Func<PracticeSet, (int CameOff, int Not)> coun
 /// <summary>So many of n.</summary>
 public sealed class CoinsOutcome(int count) : Outcome
 {
-    private readonly double[][] _table = Chance.BinomialTails(Math.Min(count, SetCheck.MostTries * 5));
+    private readonly double[][] _table = Chance.BinomialTails(Math.Min(count, SetDraft.MostTries * 5));
 
     /// <inheritdoc/>
     public override (int Least, int Most) Range => (0, _table.Length - 1);

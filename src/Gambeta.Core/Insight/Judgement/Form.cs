@@ -151,7 +151,7 @@ public abstract class FormModel
     public virtual Form From(DrillCard card) => Form.Empty;
 
     /// <summary>Tries of a set in a dose: as many as it says, else as there usually were.</summary>
-    protected static int TriesOf(Form form, SetDose dose) => Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetCheck.MostTries);
+    protected static int TriesOf(Form form, SetDose dose) => Math.Clamp(dose.Count ?? Rounded.Whole(form.Usual), 1, SetDraft.MostTries);
 
     /// <summary>What a set in a dose can come to at each level; nothing where the form does not know enough.</summary>
     public abstract Outcome? Ahead(Form form, SetDose dose);

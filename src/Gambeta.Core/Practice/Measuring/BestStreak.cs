@@ -15,13 +15,13 @@ public sealed record TriesResult(ImmutableArray<JugglingTry> Tries) : TriedResul
 }
 
 /// <summary>The best streak over a number of tries.</summary>
-public sealed class BestStreak : Tried<TriesResult>
+public sealed class BestStreak : Tried<TriesDraft, TriesResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.BestStreak;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TriesResult(TriesOf(draft));
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, TriesDraft draft) => new TriesResult(TriesOf(draft));
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TriesResult result) =>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -10,6 +11,24 @@ using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Records;
 
 namespace Gambeta.Core.Practice.Measuring;
+
+/// <summary>Passes, as somebody typed or sent them.</summary>
+public sealed record PassesDraft : SetDraft
+{
+    /// <summary>The longest run of passes.</summary>
+    public int? LongestRun { get; init; }
+
+    /// <summary>Slips.</summary>
+    public int? Slips { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsBelow => base.IsBelow || LongestRun < 0 || Slips < 0;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override IEnumerable<long> Sums => [.. base.Sums, Sum(LongestRun), Sum(Slips)];
+}
 
 /// <summary>A round of passes: the longest run between two slips, and how many slips there were.</summary>
 public sealed record PassesResult(int LongestRun, int Slips) : SetResult
@@ -23,7 +42,7 @@ public sealed record PassesResult(int LongestRun, int Slips) : SetResult
 
 /// <summary>The longest run of passes without a slip, and passes a minute over a round. Written down as <c>{"longest": 12, "slips":
 /// 2}</c>.</summary>
-public sealed class CleanPasses : WayOfMeasuring<PassesResult>
+public sealed class CleanPasses : WayOfMeasuring<PassesDraft, PassesResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.CleanPasses;
@@ -39,14 +58,21 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
             else if (happened.Kind == PlayEventKind.Slip)
                 run = 0;
         }
-        return played.Touched with { LongestRun = longest, Slips = played.Count(PlayEventKind.Slip) };
+        return new PassesDraft
+        {
+            Left = played.Touches.Left,
+            Right = played.Touches.Right,
+            Seconds = played.Seconds,
+            LongestRun = longest,
+            Slips = played.Count(PlayEventKind.Slip),
+        };
     }
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => PerFoot.HasThem(feet, draft) && draft.LongestRun is not null;
+    protected override bool HasItsCounts(Feet feet, PassesDraft draft) => PerFoot.HasThem(feet, draft) && draft.LongestRun is not null;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) =>
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, PassesDraft draft) =>
         new PassesResult(draft.LongestRun ?? 0, draft.Slips ?? 0);
 
     /// <inheritdoc/>
@@ -66,8 +92,10 @@ public sealed class CleanPasses : WayOfMeasuring<PassesResult>
 
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) =>
-        PerFoot.Read(typed) with
+        new PassesDraft
         {
+            Left = typed.Count("left"),
+            Right = typed.Count("right"),
             LongestRun = typed.Count("longestRun"),
             Slips = typed.Count("slips"),
         };

@@ -20,13 +20,14 @@ public sealed record RepsResult(int CleanReps, int Slips) : SetResult
 }
 
 /// <summary>Clean reps in a set, which may go on past its aim. Written down as <c>{"clean": 8, "slips": 1}</c>.</summary>
-public sealed class CleanReps : ByReps<RepsResult>
+public sealed class CleanReps : ByReps<RepsDraft, RepsResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.CleanReps;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0);
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, RepsDraft draft) =>
+        new RepsResult(draft.Reps ?? 0, draft.Slips ?? 0);
 
     /// <summary>The touches follow from the pattern, clean reps and slips alike.</summary>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RepsResult result) =>

@@ -20,33 +20,26 @@ public sealed record CleanStreakResult(ImmutableArray<JugglingTry> Tries) : Trie
 /// (<see cref="MeasureTraits.LastingAs"/>), and what some cards are about. A tap is a rep. Written down as <c>{"tries": [12, 7], "ends":
 /// "da"}</c>.
 /// </summary>
-public sealed class CleanStreak : Tried<CleanStreakResult>
+public sealed class CleanStreak : Tried<TriesDraft, CleanStreakResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.CleanStreak;
 
     /// <inheritdoc/>
-    protected override SetDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
-        played.Timed with
+    protected override TriesDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
+        new()
         {
+            Seconds = played.Seconds,
             TryTouches = [.. tries.Select(t => t.Try.Touches)],
             TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())],
         };
 
     /// <summary>More reps than a foot can do in the time.</summary>
-    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
-        PlayedBounds.RepsAreBroken(
-            card,
-            feet,
-            draft with
-            {
-                Reps = (int)Math.Min(int.MaxValue, draft.TryTouches?.Sum(reps => (long)reps) ?? 0),
-            },
-            worked
-        );
+    protected override bool IsBroken(DrillCard card, Feet feet, TriesDraft draft, TimeSpan worked) =>
+        PlayedBounds.RepsAreBroken(card, feet, draft.All, worked);
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new CleanStreakResult(TriesOf(draft));
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, TriesDraft draft) => new CleanStreakResult(TriesOf(draft));
 
     /// <summary>The touches follow from the pattern; the rep that went wrong is not among them.</summary>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, CleanStreakResult result) =>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -10,6 +11,24 @@ using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
+
+/// <summary>A run, as somebody typed or sent it.</summary>
+public sealed record RunDraft : SetDraft
+{
+    /// <summary>Markers clipped.</summary>
+    public int? Clips { get; init; }
+
+    /// <summary>True for a run that does not count.</summary>
+    public bool? Void { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsBelow => base.IsBelow || Clips < 0;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override IEnumerable<long> Sums => [.. base.Sums, Sum(Clips)];
+}
 
 /// <summary>A run of a course; its time is the set's. Every clipped marker costs a penalty, as long as it was when the run was
 /// made.</summary>
@@ -29,31 +48,32 @@ public sealed record RunResult(int Clips, TimeSpan Penalty, bool Void = false) :
 /// Seconds for a course on a fixed layout, penalties added. Written down as <c>{"clips": 1, "penalty": 1, "void": false}</c>, the penalty
 /// in seconds.
 /// </summary>
-public sealed class CourseTime : WayOfMeasuring<RunResult>
+public sealed class CourseTime : WayOfMeasuring<RunDraft, RunResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.CourseTime;
 
     /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) =>
-        played.Timed with
+        new RunDraft
         {
+            Seconds = played.Seconds,
             Clips = played.Count(PlayEventKind.Slip),
             Void = played.Count(PlayEventKind.Void) > 0,
         };
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => true;
+    protected override bool HasItsCounts(Feet feet, RunDraft draft) => true;
 
     /// <summary>Faster over the length of the course than anybody runs.</summary>
-    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
+    protected override bool IsBroken(DrillCard card, Feet feet, RunDraft draft, TimeSpan worked) =>
         !(draft.Void ?? false)
         && card.Layout is { } layout
         && Course.Of(layout).Course is { } course
         && course.Length > PlayedBounds.MostMetresASecond * worked.TotalSeconds;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) =>
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, RunDraft draft) =>
         new RunResult(draft.Clips ?? 0, frame.ClipPenalty, draft.Void ?? false);
 
     /// <inheritdoc/>
@@ -67,7 +87,7 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
         (card.Layout?.Way ?? RunWay.Any).Share(pattern, CardRules.Of(Key).TouchesOfARun(card, pattern));
 
     /// <inheritdoc/>
-    public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
+    protected override RunDraft Complete(RunDraft draft, PracticeSet old) =>
         old.Result is RunResult run ? draft with { Void = draft.Void ?? run.Void } : draft;
 
     /// <inheritdoc/>
@@ -83,7 +103,7 @@ public sealed class CourseTime : WayOfMeasuring<RunResult>
         };
 
     /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => new() { Clips = typed.Count("clips"), Void = typed.Flag("void") };
+    public override SetDraft ReadTyped(TypedCounts typed) => new RunDraft { Clips = typed.Count("clips"), Void = typed.Flag("void") };
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RunResult result) =>

@@ -24,16 +24,16 @@ public sealed record HitsResult(int Hits, int Misses) : SetResult
 
 /// <summary>Tries that came off, out of a number of tries, each number a measure of its own. Written down as <c>{"hits": 7, "misses":
 /// 3}</c>.</summary>
-public sealed class HitsOutOfTries : ByReps<HitsResult>
+public sealed class HitsOutOfTries : ByReps<RepsDraft, HitsResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.HitsOutOfTries;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => OfCounts(draft);
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, RepsDraft draft) => OfCounts(draft);
 
     /// <summary>Hits and misses of a draft that knows no more.</summary>
-    public static HitsResult OfCounts(SetDraft draft) => new(draft.Reps ?? 0, draft.Slips ?? 0);
+    public static HitsResult OfCounts(RepsDraft draft) => new(draft.Reps ?? 0, draft.Slips ?? 0);
 
     /// <inheritdoc/>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, HitsResult result) =>

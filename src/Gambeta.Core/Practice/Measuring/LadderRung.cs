@@ -8,6 +8,13 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
 
+/// <summary>Goes at a ladder, as somebody typed or sent them.</summary>
+public sealed record LadderDraft : TriesDraft
+{
+    /// <summary>Seconds from the start until the highest rung was finished.</summary>
+    public double? RungSeconds { get; init; }
+}
+
 /// <summary>Goes at a ladder: each is aimed at the next rung, and a drop sends back to one.</summary>
 public sealed record LadderResult(ImmutableArray<JugglingTry> Tries) : TriedResult(Tries)
 {
@@ -43,28 +50,28 @@ public sealed record LadderResult(ImmutableArray<JugglingTry> Tries) : TriedResu
 /// One in a row, then two, then three; a drop sends back to one. The highest rung finished counts, and the seconds to it. Written down with
 /// <c>"took": 12.3</c> beside the tries where it was timed.
 /// </summary>
-public sealed class LadderRung : Tried<LadderResult>
+public sealed class LadderRung : Tried<LadderDraft, LadderResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.LadderRung;
 
     /// <inheritdoc/>
-    protected override SetDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
+    protected override LadderDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
         base.Counted(played, tries) with
         {
             RungSeconds = RungSeconds(tries),
         };
 
     /// <summary>A ladder's time cannot lie after the end of the set.</summary>
-    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) =>
+    protected override bool IsOfAnotherDrill(DrillCard card, LadderDraft draft, TimeSpan worked) =>
         draft.RungSeconds is { } rung && !(rung >= 0 && rung <= worked.TotalSeconds + 1);
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) =>
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, LadderDraft draft) =>
         new LadderResult(TriesOf(draft)) { Took = draft.RungSeconds is > 0 and var took ? TimeSpan.FromSeconds(took) : null };
 
     /// <inheritdoc/>
-    public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
+    protected override LadderDraft Complete(LadderDraft draft, PracticeSet old) =>
         old.Result is LadderResult { Took: { } took } && took.TotalSeconds <= draft.Seconds
             ? draft with
             {
@@ -73,7 +80,7 @@ public sealed class LadderRung : Tried<LadderResult>
             : draft;
 
     /// <summary>A ladder's time is that of its highest rung: on another rung it means nothing.</summary>
-    public override SetResult Mended(SetResult now, SetResult before, SetDraft draft) =>
+    protected override SetResult Mended(SetResult now, SetResult before, LadderDraft draft) =>
         now is LadderResult mended && before is LadderResult old && draft.RungSeconds is null && mended.Rung != old.Rung
             ? mended with
             {

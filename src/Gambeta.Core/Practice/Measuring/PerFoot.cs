@@ -25,6 +25,4 @@ internal static class PerFoot
             "right" => TypedCounts.Text(set.Touches.Right),
             _ => null,
         };
-
-    public static SetDraft Read(TypedCounts typed) => new() { Left = typed.Count("left"), Right = typed.Count("right") };
 }

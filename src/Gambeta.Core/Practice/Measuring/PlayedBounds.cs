@@ -26,26 +26,16 @@ public static class PlayedBounds
     public const double MostMetresASecond = 12;
 
     /// <summary>True when a draft's numbers cannot have been played in a time. The draft has no negative counts, and its lists are within
-    /// <see cref="SetCheck.MostTries"/>.</summary>
+    /// <see cref="SetDraft.MostTries"/>.</summary>
     public static bool AreBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked)
     {
         var most = Most(worked);
-        return Sum(draft.Left, draft.Right) > most
-            || Sum(draft.Reps, draft.Slips) > most
-            || draft.LongestRun > most
-            || draft.Clips > most
-            || Sum(draft.TryTouches) > most
-            || Sum(draft.StationTries) > most
-            || Ways.Of(card.MeasuredBy).IsBroken(card, feet, draft, worked);
+        return draft.Sums.Any(sum => sum > most) || Ways.Of(card.MeasuredBy).IsBroken(card, feet, draft, worked);
     }
 
     /// <summary>True when so many reps cannot have been played in a time, each with all the touches of its pattern.</summary>
-    public static bool RepsAreBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
-        Sum(draft.Reps, draft.Slips) * Math.Max(1, card.Pattern.For(feet).PerRep.Total) > Most(worked);
+    public static bool RepsAreBroken(DrillCard card, Feet feet, long reps, TimeSpan worked) =>
+        reps > Most(worked) || reps * Math.Max(1, card.Pattern.For(feet).PerRep.Total) > Most(worked);
 
     private static long Most(TimeSpan worked) => MostASecond * (long)Math.Ceiling(worked.TotalSeconds);
-
-    private static long Sum(params IEnumerable<int?> counts) => counts.Sum(count => (long)(count ?? 0));
-
-    private static long Sum(IEnumerable<int>? counts) => counts?.Sum(count => (long)count) ?? 0;
 }

@@ -13,11 +13,8 @@ namespace Gambeta.Core.Practice.Measuring;
 /// <param name="Seconds">How long it lasted.</param>
 public sealed record PlayedSet(ImmutableArray<PlayEvent> Standing, Feet Feet, ChallengeRules Rules, double Seconds)
 {
-    /// <summary>A draft with the time alone.</summary>
-    public SetDraft Timed => new() { Seconds = Seconds };
-
-    /// <summary>A draft with the time and the touches of each foot.</summary>
-    public SetDraft Touched
+    /// <summary>The touches of each foot.</summary>
+    public TouchCount Touches
     {
         get
         {
@@ -31,12 +28,7 @@ public sealed record PlayedSet(ImmutableArray<PlayEvent> Standing, Feet Feet, Ch
                 else
                     right++;
             }
-            return new SetDraft
-            {
-                Left = left,
-                Right = right,
-                Seconds = Seconds,
-            };
+            return new TouchCount(left, right);
         }
     }
 

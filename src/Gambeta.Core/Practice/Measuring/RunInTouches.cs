@@ -18,13 +18,13 @@ public sealed record RunInResult(ImmutableArray<JugglingTry> Tries) : TriedResul
 }
 
 /// <summary>Touches on the way to a wall or a line, the more the better; the best of some tries.</summary>
-public sealed class RunInTouches : Tried<RunInResult>
+public sealed class RunInTouches : Tried<TriesDraft, RunInResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.RunInTouches;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RunInResult(TriesOf(draft));
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, TriesDraft draft) => new RunInResult(TriesOf(draft));
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RunInResult result) =>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -10,6 +11,21 @@ using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Records;
 
 namespace Gambeta.Core.Practice.Measuring;
+
+/// <summary>Time in the air, as somebody typed or sent it.</summary>
+public sealed record AirTimeDraft : SetDraft
+{
+    /// <summary>How long the ball stayed up in each try, in whole tenths of a second.</summary>
+    public IReadOnlyList<int>? UpTenths { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsBelow => base.IsBelow || HasBelow(UpTenths);
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsUnclear => UpTenths?.Count > MostTries;
+}
 
 /// <summary>How long the ball stayed up in each try, in whole tenths of a second.</summary>
 public sealed record AirTimeResult(ImmutableArray<int> Tenths) : SetResult
@@ -32,7 +48,7 @@ public sealed record AirTimeResult(ImmutableArray<int> Tenths) : SetResult
 /// since longer is better and a thumb is no photo finish. Touches between need not be tapped. One that is still up when the set ends lasts
 /// to its last tap. Written down as <c>{"tenths": [124, 63]}</c>.
 /// </summary>
-public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
+public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeDraft, AirTimeResult>
 {
     private const string Field = "seconds up";
 
@@ -55,24 +71,31 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
         }
         if (since is { } began)
             tenths.Add((last - began) / 10);
-        return played.Touched with { UpTenths = tenths };
+        return new AirTimeDraft
+        {
+            Left = played.Touches.Left,
+            Right = played.Touches.Right,
+            Seconds = played.Seconds,
+            UpTenths = tenths,
+        };
     }
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.UpTenths is { Count: > 0 };
+    protected override bool HasItsCounts(Feet feet, AirTimeDraft draft) => draft.UpTenths is { Count: > 0 };
 
     /// <summary>Longer up than the set lasted.</summary>
-    public override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
+    protected override bool IsBroken(DrillCard card, Feet feet, AirTimeDraft draft, TimeSpan worked) =>
         draft.UpTenths?.Sum(tenths => (long)tenths) > (10 * worked.TotalSeconds) + 10;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new AirTimeResult([.. draft.UpTenths ?? []]);
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, AirTimeDraft draft) =>
+        new AirTimeResult([.. draft.UpTenths ?? []]);
 
     /// <summary>Only those that were tapped: how many there were between nobody counted.</summary>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, AirTimeResult result) => tapped;
 
     /// <summary>A correction says nothing about touches: those that were tapped stay.</summary>
-    public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
+    protected override AirTimeDraft Complete(AirTimeDraft draft, PracticeSet old) =>
         draft with
         {
             Left = draft.Left ?? old.Touches.Left,
@@ -87,7 +110,7 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeResult>
         set.Result is AirTimeResult air ? TypedCounts.Seconds(air.Tenths) : null;
 
     /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => new() { UpTenths = typed.Tenths(Field) };
+    public override SetDraft ReadTyped(TypedCounts typed) => new AirTimeDraft { UpTenths = typed.Tenths(Field) };
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, AirTimeResult result) =>

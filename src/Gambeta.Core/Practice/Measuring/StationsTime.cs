@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -9,6 +10,25 @@ using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
+
+/// <summary>Stations, as somebody typed or sent them.</summary>
+public sealed record StationsDraft : SetDraft
+{
+    /// <summary>Tries at each station that was hit.</summary>
+    public IReadOnlyList<int>? StationTries { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsBelow => base.IsBelow || HasBelow(StationTries, least: 1);
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsUnclear => StationTries?.Count > MostTries;
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override IEnumerable<long> Sums => [.. base.Sums, Sum(StationTries)];
+}
 
 /// <summary>Through the stations: how many tries each one took that was hit. The time is the set's.</summary>
 public sealed record StationsResult(ImmutableArray<int> Tries, int Stations) : SetResult
@@ -33,7 +53,7 @@ public sealed record StationsResult(ImmutableArray<int> Tries, int Stations) : S
 /// Seconds through all stations: a hit moves the target on, a miss is fetched and tried again. Written down as <c>{"stations": 4, "tries":
 /// [1, 2, 3, 1]}</c>.
 /// </summary>
-public sealed class StationsTime : WayOfMeasuring<StationsResult>
+public sealed class StationsTime : WayOfMeasuring<StationsDraft, StationsResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.StationsTime;
@@ -50,18 +70,18 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
             hit.Add(tries);
             tries = 0;
         }
-        return played.Timed with { StationTries = hit };
+        return new StationsDraft { Seconds = played.Seconds, StationTries = hit };
     }
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StationTries is not null;
+    protected override bool HasItsCounts(Feet feet, StationsDraft draft) => draft.StationTries is not null;
 
     /// <summary>More stations than there are.</summary>
-    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) =>
+    protected override bool IsOfAnotherDrill(DrillCard card, StationsDraft draft, TimeSpan worked) =>
         draft.StationTries?.Count > ChallengeRules.Of(card).Stations;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) =>
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, StationsDraft draft) =>
         new StationsResult([.. draft.StationTries ?? []], ChallengeRules.Of(card).Stations);
 
     /// <inheritdoc/>
@@ -76,7 +96,7 @@ public sealed class StationsTime : WayOfMeasuring<StationsResult>
         set.Result is StationsResult stations ? TypedCounts.Text(stations.Tries) : null;
 
     /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => new() { StationTries = typed.List("list") };
+    public override SetDraft ReadTyped(TypedCounts typed) => new StationsDraft { StationTries = typed.List("list") };
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, StationsResult result) =>

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -10,6 +11,22 @@ using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
+
+/// <summary>Strikes, as somebody typed or sent them: each with its zone, or hits and misses alone.</summary>
+public sealed record StrikesDraft : RepsDraft
+{
+    /// <summary>The zone that each strike hit, 0 for a miss.</summary>
+    public IReadOnlyList<int>? StrikeZones { get; init; }
+
+    /// <summary>For each strike, whether it was the left foot's.</summary>
+    public IReadOnlyList<bool>? StrikeLeft { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsUnclear =>
+        StrikeZones is { } zones
+        && (zones.Count > MostTries || StrikeLeft?.Count != zones.Count || zones.Any(zone => zone is < 0 or > ChallengeRules.GoalZones));
+}
 
 /// <summary>One strike: the foot, and the zone of the goal that it hit, from 1; 0 for a miss.</summary>
 public readonly record struct Strike(Foot Foot, int Zone)
@@ -51,7 +68,7 @@ public sealed record StrikesResult(ImmutableArray<Strike> Strikes) : SetResult
 /// Strikes that hit a zone of the goal, out of so many, each foot. Typed in afterwards nobody knows the zones any more: then hits and
 /// misses are enough. Written down as <c>{"feet": "lr", "zones": [3, 0]}</c>.
 /// </summary>
-public sealed class StrikesByZone : ByReps<StrikesResult>
+public sealed class StrikesByZone : ByReps<StrikesDraft, StrikesResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.StrikesByZone;
@@ -60,8 +77,9 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
     public override SetDraft Counted(PlayedSet played)
     {
         var strikes = played.Tries.ToList();
-        return played.Timed with
+        return new StrikesDraft
         {
+            Seconds = played.Seconds,
             StrikeZones =
             [
                 .. strikes.Select(e =>
@@ -77,14 +95,14 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
     }
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.StrikeZones is { Count: > 0 } || draft.Reps is not null;
+    protected override bool HasItsCounts(Feet feet, StrikesDraft draft) => draft.StrikeZones is { Count: > 0 } || draft.Reps is not null;
 
     /// <summary>Hits in zones that do not count.</summary>
-    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) =>
+    protected override bool IsOfAnotherDrill(DrillCard card, StrikesDraft draft, TimeSpan worked) =>
         !card.Zones.IsEmpty && draft.StrikeZones?.Any(zone => zone != 0 && !card.Zones.Contains(zone)) == true;
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) =>
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, StrikesDraft draft) =>
         draft.StrikeZones is { } zones
             ? new StrikesResult([.. zones.Zip(draft.StrikeLeft!, (zone, left) => new Strike(left ? Foot.Left : Foot.Right, zone))])
             : HitsOutOfTries.OfCounts(draft);
@@ -114,7 +132,7 @@ public sealed class StrikesByZone : ByReps<StrikesResult>
     }
 
     /// <summary>As many hits and misses as before: then the zones stay.</summary>
-    public override SetDraft Complete(SetDraft draft, PracticeSet old) =>
+    protected override StrikesDraft Complete(StrikesDraft draft, PracticeSet old) =>
         old.Result is StrikesResult strikes
         && draft.StrikeZones is null
         && draft.Reps == strikes.Counts.Hits

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -9,6 +10,21 @@ using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
+
+/// <summary>Tries at targets, as somebody typed or sent them.</summary>
+public sealed record TargetsDraft : SetDraft
+{
+    /// <summary>Points of each try, 0 for a miss.</summary>
+    public IReadOnlyList<int>? Points { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsBelow => base.IsBelow || HasBelow(Points);
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsUnclear => Points?.Count > MostTries;
+}
 
 /// <summary>Tries at targets on a wall: the points of each, 0 for a miss.</summary>
 public sealed record TargetsResult(ImmutableArray<int> Points) : SetResult
@@ -30,30 +46,27 @@ public sealed record TargetsResult(ImmutableArray<int> Points) : SetResult
 }
 
 /// <summary>Points of chalked targets on a wall, out of so many tries. Written down as <c>{"points": [1, 0, 3]}</c>.</summary>
-public sealed class TargetPoints : ByReps<TargetsResult>
+public sealed class TargetPoints : WayOfMeasuring<TargetsDraft, TargetsResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.TargetPoints;
 
     /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) =>
-        played.Timed with
-        {
-            Points = [.. played.Tries.Select(e => PointsOf(e, played.Rules.TargetPoints))],
-        };
+        new TargetsDraft { Seconds = played.Seconds, Points = [.. played.Tries.Select(e => PointsOf(e, played.Rules.TargetPoints))] };
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.Points is { Count: > 0 };
+    protected override bool HasItsCounts(Feet feet, TargetsDraft draft) => draft.Points is { Count: > 0 };
 
     /// <summary>Points that no target here gives.</summary>
-    public override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked)
+    protected override bool IsOfAnotherDrill(DrillCard card, TargetsDraft draft, TimeSpan worked)
     {
         var there = ChallengeRules.Of(card).TargetPoints;
         return draft.Points?.Any(points => points != 0 && !(there.IsEmpty ? points == 1 : there.Contains(points))) == true;
     }
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TargetsResult([.. draft.Points ?? []]);
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, TargetsDraft draft) => new TargetsResult([.. draft.Points ?? []]);
 
     /// <inheritdoc/>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, TargetsResult result) =>
@@ -67,7 +80,7 @@ public sealed class TargetPoints : ByReps<TargetsResult>
         set.Result is TargetsResult targets ? TypedCounts.Text(targets.Points) : null;
 
     /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => new() { Points = typed.List("list") };
+    public override SetDraft ReadTyped(TypedCounts typed) => new TargetsDraft { Points = typed.List("list") };
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TargetsResult result) =>

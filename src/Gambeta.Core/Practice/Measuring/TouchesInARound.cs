@@ -9,6 +9,9 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
 
+/// <summary>A round, as somebody typed or sent it: its time and its touches.</summary>
+public sealed record RoundDraft : SetDraft;
+
 /// <summary>A timed round: the touches say it all.</summary>
 public sealed record RoundResult : SetResult
 {
@@ -18,19 +21,25 @@ public sealed record RoundResult : SetResult
 
 /// <summary>Touches in a round of fixed length; each length is a measure of its own, and only a round played to its end counts. Written
 /// down as <c>{}</c>.</summary>
-public sealed class TouchesInARound : WayOfMeasuring<RoundResult>
+public sealed class TouchesInARound : WayOfMeasuring<RoundDraft, RoundResult>
 {
     /// <inheritdoc/>
     public override MeasuredBy Key => MeasuredBy.TouchesInARound;
 
     /// <inheritdoc/>
-    public override SetDraft Counted(PlayedSet played) => played.Touched;
+    public override SetDraft Counted(PlayedSet played) =>
+        new RoundDraft
+        {
+            Left = played.Touches.Left,
+            Right = played.Touches.Right,
+            Seconds = played.Seconds,
+        };
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => PerFoot.HasThem(feet, draft);
+    protected override bool HasItsCounts(Feet feet, RoundDraft draft) => PerFoot.HasThem(feet, draft);
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new RoundResult();
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, RoundDraft draft) => new RoundResult();
 
     /// <inheritdoc/>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, RoundResult result) => tapped;
@@ -42,7 +51,7 @@ public sealed class TouchesInARound : WayOfMeasuring<RoundResult>
     public override string? AsTyped(PracticeSet set, string field) => PerFoot.AsTyped(set, field);
 
     /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => PerFoot.Read(typed);
+    public override SetDraft ReadTyped(TypedCounts typed) => new RoundDraft { Left = typed.Count("left"), Right = typed.Count("right") };
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, RoundResult result) =>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -9,6 +10,17 @@ using Gambeta.Core.Practice.Counting;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Practice.Measuring;
+
+/// <summary>Tries at the trap square, as somebody typed or sent them.</summary>
+public sealed record TrapDraft : SetDraft
+{
+    /// <summary>For each try, whether the ball was killed inside.</summary>
+    public IReadOnlyList<bool>? Inside { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsUnclear => Inside?.Count > MostTries;
+}
 
 /// <summary>One try at the trap square.</summary>
 /// <param name="From">The height that it was played at.</param>
@@ -60,7 +72,7 @@ public sealed record TrapResult(ImmutableArray<TrapTry> Tries) : SetResult
 /// it comes from one lower. The first comes from the knee. The household's own rule: about half of all tries then come off, whoever plays.
 /// Written down as <c>{"inside": [1, 0, 1]}</c>; the heights follow.
 /// </summary>
-public sealed class TrapHeights : ByReps<TrapResult>
+public sealed class TrapHeights : WayOfMeasuring<TrapDraft, TrapResult>
 {
     /// <summary>In how many tries running the height changes.</summary>
     public const int InARow = 2;
@@ -90,16 +102,13 @@ public sealed class TrapHeights : ByReps<TrapResult>
 
     /// <inheritdoc/>
     public override SetDraft Counted(PlayedSet played) =>
-        played.Timed with
-        {
-            Inside = [.. played.Tries.Select(e => e.Kind == PlayEventKind.Touch)],
-        };
+        new TrapDraft { Seconds = played.Seconds, Inside = [.. played.Tries.Select(e => e.Kind == PlayEventKind.Touch)] };
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.Inside is { Count: > 0 };
+    protected override bool HasItsCounts(Feet feet, TrapDraft draft) => draft.Inside is { Count: > 0 };
 
     /// <inheritdoc/>
-    public override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => new TrapResult(Of(draft.Inside ?? []));
+    protected override SetResult ResultOf(DrillCard card, SetFrame frame, TrapDraft draft) => new TrapResult(Of(draft.Inside ?? []));
 
     /// <inheritdoc/>
     protected override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, TrapResult result) =>
@@ -113,7 +122,8 @@ public sealed class TrapHeights : ByReps<TrapResult>
         set.Result is TrapResult traps ? TypedCounts.Text(traps.Tries.Select(t => t.Inside ? 1 : 0)) : null;
 
     /// <inheritdoc/>
-    public override SetDraft ReadTyped(TypedCounts typed) => new() { Inside = typed.List("list")?.Select(inside => inside > 0).ToList() };
+    public override SetDraft ReadTyped(TypedCounts typed) =>
+        new TrapDraft { Inside = typed.List("list")?.Select(inside => inside > 0).ToList() };
 
     /// <inheritdoc/>
     protected override IEnumerable<(Measure Measure, decimal Value)> Marks(PracticeSet set, TrapResult result) =>

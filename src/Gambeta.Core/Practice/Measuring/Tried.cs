@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Counting;
@@ -66,6 +67,33 @@ public static class TryEnds
 /// <summary>One try with the ball kept up, or on the way.</summary>
 public readonly record struct JugglingTry(int Touches, TryEnd End);
 
+/// <summary>Tries, as somebody typed or sent them.</summary>
+public record TriesDraft : SetDraft
+{
+    /// <summary>Touches, or clean reps, of each try.</summary>
+    public IReadOnlyList<int>? TryTouches { get; init; }
+
+    /// <summary>For each try, whether the ball was dropped (true), the player stopped (false), or the set ended with it in the air
+    /// (nothing).</summary>
+    public IReadOnlyList<bool?>? TryDropped { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsBelow => base.IsBelow || HasBelow(TryTouches);
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override bool IsUnclear => TryTouches is { } tries && (tries.Count > MostTries || TryDropped?.Count != tries.Count);
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override IEnumerable<long> Sums => [.. base.Sums, All];
+
+    /// <summary>Touches, or clean reps, of all tries.</summary>
+    [JsonIgnore]
+    public long All => Sum(TryTouches);
+}
+
 /// <summary>A set made of tries, each of so many touches and with its end, in their order.</summary>
 public abstract record TriedResult(ImmutableArray<JugglingTry> Tries) : SetResult
 {
@@ -87,7 +115,8 @@ public abstract record TriedResult(ImmutableArray<JugglingTry> Tries) : SetResul
 /// What ways of measuring by tries share: a touch goes on, a slip or a stop ends a try. Written down as <c>{"tries": [12, 7], "ends":
 /// "da"}</c>.
 /// </summary>
-public abstract class Tried<TResult> : WayOfMeasuring<TResult>
+public abstract class Tried<TDraft, TResult> : WayOfMeasuring<TDraft, TResult>
+    where TDraft : TriesDraft, new()
     where TResult : TriedResult
 {
     private const string Field = "tries";
@@ -96,18 +125,21 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult>
     public override SetDraft Counted(PlayedSet played) => Counted(played, TriesOf(played.Standing));
 
     /// <summary>The counts of a set, from its tries with the hundredths at which each ended.</summary>
-    protected virtual SetDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
-        played.Touched with
+    protected virtual TDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
+        new()
         {
+            Left = played.Touches.Left,
+            Right = played.Touches.Right,
+            Seconds = played.Seconds,
             TryTouches = [.. tries.Select(t => t.Try.Touches)],
             TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())],
         };
 
     /// <inheritdoc/>
-    public override bool HasItsCounts(Feet feet, SetDraft draft) => draft.TryTouches is { Count: > 0 };
+    protected override bool HasItsCounts(Feet feet, TDraft draft) => draft.TryTouches is { Count: > 0 };
 
     /// <summary>The tries of a draft.</summary>
-    protected static ImmutableArray<JugglingTry> TriesOf(SetDraft draft) =>
+    protected static ImmutableArray<JugglingTry> TriesOf(TDraft draft) =>
         [.. (draft.TryTouches ?? []).Zip(draft.TryDropped ?? [], (touches, dropped) => new JugglingTry(touches, TryEnds.Of(dropped)))];
 
     /// <summary>As they were tapped where that adds up; a header counts for no foot, so there the pattern says.</summary>
@@ -123,8 +155,8 @@ public abstract class Tried<TResult> : WayOfMeasuring<TResult>
     /// <inheritdoc/>
     public override SetDraft ReadTyped(TypedCounts typed) =>
         typed.Words(Field) is not { } words
-            ? new SetDraft()
-            : new SetDraft
+            ? new TDraft()
+            : new TDraft
             {
                 TryTouches = [.. words.Select(word => typed.Whole(word.TrimEnd('*', '~'), Field) ?? 0)],
                 TryDropped = [.. words.Select(word => TypedTries.Dropped(word, Key))],

@@ -31,10 +31,10 @@ public abstract class WayOfMeasuring
     public abstract bool HasItsCounts(Feet feet, SetDraft draft);
 
     /// <summary>True when a draft's numbers cannot have been played, beyond what <see cref="PlayedBounds"/> knows of every draft.</summary>
-    public virtual bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) => false;
+    public abstract bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked);
 
     /// <summary>True when a draft holds what the drill's own rules do not give.</summary>
-    public virtual bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) => false;
+    public abstract bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked);
 
     /// <summary>The result that a draft comes to. The draft was checked.</summary>
     public abstract SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft);
@@ -51,10 +51,10 @@ public abstract class WayOfMeasuring
         pattern.Of(tempo.TouchesIn(worked));
 
     /// <summary>A correction with what it says nothing about, from the set as it stands.</summary>
-    public virtual SetDraft Complete(SetDraft draft, PracticeSet old) => draft;
+    public abstract SetDraft Complete(SetDraft draft, PracticeSet old);
 
     /// <summary>A corrected result without what no longer holds.</summary>
-    public virtual SetResult Mended(SetResult now, SetResult before, SetDraft draft) => now;
+    public abstract SetResult Mended(SetResult now, SetResult before, SetDraft draft);
 
     /// <summary>The fields in which the counts are typed, in their order, time and day left out.</summary>
     public abstract ImmutableArray<TypedField> Fields(Feet feet);
@@ -64,6 +64,10 @@ public abstract class WayOfMeasuring
 
     /// <summary>The draft that typed fields come to.</summary>
     public abstract SetDraft ReadTyped(TypedCounts typed);
+
+    /// <summary>The draft that was sent, as docs/api.md says; other names than its own are passed over.</summary>
+    /// <exception cref="JsonException">It is no draft of this measure.</exception>
+    public abstract SetDraft ReadSent(JsonElement sent);
 
     // --- records ------------------------------------------------------------------------------------------------
 
@@ -82,10 +86,35 @@ public abstract class WayOfMeasuring
     public abstract SetResult Read(JsonElement written);
 }
 
-/// <summary>A way of measuring whose results are of one type.</summary>
-public abstract class WayOfMeasuring<TResult> : WayOfMeasuring
+/// <summary>A way of measuring whose drafts and results are each of one type. A plain <see cref="SetDraft"/> is one that says nothing
+/// but its time and its touches.</summary>
+public abstract class WayOfMeasuring<TDraft, TResult> : WayOfMeasuring
+    where TDraft : SetDraft, new()
     where TResult : SetResult
 {
+    /// <inheritdoc/>
+    public sealed override bool HasItsCounts(Feet feet, SetDraft draft) => HasItsCounts(feet, Own(draft));
+
+    /// <inheritdoc/>
+    public sealed override bool IsBroken(DrillCard card, Feet feet, SetDraft draft, TimeSpan worked) =>
+        IsBroken(card, feet, Own(draft), worked);
+
+    /// <inheritdoc/>
+    public sealed override bool IsOfAnotherDrill(DrillCard card, SetDraft draft, TimeSpan worked) =>
+        IsOfAnotherDrill(card, Own(draft), worked);
+
+    /// <inheritdoc/>
+    public sealed override SetResult ResultOf(DrillCard card, SetFrame frame, SetDraft draft) => ResultOf(card, frame, Own(draft));
+
+    /// <inheritdoc/>
+    public sealed override SetDraft Complete(SetDraft draft, PracticeSet old) => Complete(Own(draft), old);
+
+    /// <inheritdoc/>
+    public sealed override SetResult Mended(SetResult now, SetResult before, SetDraft draft) => Mended(now, before, Own(draft));
+
+    /// <inheritdoc/>
+    public sealed override SetDraft ReadSent(JsonElement sent) => sent.Deserialize<TDraft>(JsonSerializerOptions.Web) ?? new TDraft();
+
     /// <inheritdoc/>
     public sealed override TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, SetResult result) =>
         TouchesOf(card, pattern, tapped, (TResult)result);
@@ -96,6 +125,24 @@ public abstract class WayOfMeasuring<TResult> : WayOfMeasuring
     /// <inheritdoc/>
     public sealed override JsonObject Write(SetResult result) => Write((TResult)result);
 
+    /// <summary>True when a draft holds what this measure needs.</summary>
+    protected abstract bool HasItsCounts(Feet feet, TDraft draft);
+
+    /// <summary>True when a draft's numbers cannot have been played.</summary>
+    protected virtual bool IsBroken(DrillCard card, Feet feet, TDraft draft, TimeSpan worked) => false;
+
+    /// <summary>True when a draft holds what the drill's own rules do not give.</summary>
+    protected virtual bool IsOfAnotherDrill(DrillCard card, TDraft draft, TimeSpan worked) => false;
+
+    /// <summary>The result that a draft comes to.</summary>
+    protected abstract SetResult ResultOf(DrillCard card, SetFrame frame, TDraft draft);
+
+    /// <summary>A correction with what it says nothing about.</summary>
+    protected virtual TDraft Complete(TDraft draft, PracticeSet old) => draft;
+
+    /// <summary>A corrected result without what no longer holds.</summary>
+    protected virtual SetResult Mended(SetResult now, SetResult before, TDraft draft) => now;
+
     /// <summary>The touches of a set that was counted.</summary>
     protected abstract TouchCount TouchesOf(DrillCard card, Pattern pattern, TouchCount tapped, TResult result);
 
@@ -104,4 +151,17 @@ public abstract class WayOfMeasuring<TResult> : WayOfMeasuring
 
     /// <summary>The result as it is written down.</summary>
     protected abstract JsonObject Write(TResult result);
+
+    private static TDraft Own(SetDraft draft) =>
+        draft as TDraft
+        ?? (
+            draft.GetType() == typeof(SetDraft)
+                ? new TDraft
+                {
+                    Left = draft.Left,
+                    Right = draft.Right,
+                    Seconds = draft.Seconds,
+                }
+                : throw new ArgumentException($"{draft.GetType().Name} is a draft of another measure.", nameof(draft))
+        );
 }

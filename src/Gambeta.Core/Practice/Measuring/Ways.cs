@@ -7,23 +7,7 @@ namespace Gambeta.Core.Practice.Measuring;
 public static class Ways
 {
     /// <summary>All of them, in the order of <see cref="MeasuredBy"/>.</summary>
-    public static readonly ImmutableArray<WayOfMeasuring> All =
-    [
-        new TouchesInARound(),
-        new CleanReps(),
-        new BestStreak(),
-        new CleanPasses(),
-        new CourseTime(),
-        new HitsOutOfTries(),
-        new LadderRung(),
-        new StationsTime(),
-        new TargetPoints(),
-        new RunInTouches(),
-        new TrapHeights(),
-        new StrikesByZone(),
-        new SecondsWithoutADrop(),
-        new CleanStreak(),
-    ];
+    public static readonly ImmutableArray<WayOfMeasuring> All = [.. OneOfEach.In<WayOfMeasuring>().OrderBy(way => way.Key)];
 
     /// <summary>The way of a key.</summary>
     public static WayOfMeasuring Of(MeasuredBy measuredBy) => All[(int)measuredBy];

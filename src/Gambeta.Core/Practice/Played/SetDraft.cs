@@ -1,9 +1,13 @@
+using System.Text.Json.Serialization;
 using Gambeta.Core.Practice.Sets;
 
 namespace Gambeta.Core.Practice.Played;
 
-/// <summary>A set as somebody typed or sent it: anything may be missing or absurd. <see cref="SetCheck"/> makes a set of it.</summary>
-public sealed record SetDraft
+/// <summary>
+/// A set as somebody typed or sent it: anything may be missing or absurd. <see cref="SetCheck"/> makes a set of it. Here stands what a set
+/// of any measure has; a measure that counts more than that has a type of its own, beside it.
+/// </summary>
+public record SetDraft
 {
     /// <summary>Touches of the left foot.</summary>
     public int? Left { get; init; }
@@ -14,46 +18,27 @@ public sealed record SetDraft
     /// <summary>Time with the ball in seconds.</summary>
     public double? Seconds { get; init; }
 
-    /// <summary>Clean reps, or tries that came off.</summary>
-    public int? Reps { get; init; }
+    /// <summary>The most tries in one set.</summary>
+    public const int MostTries = 100;
 
-    /// <summary>Slips, in reps and passes; tries that did not come off.</summary>
-    public int? Slips { get; init; }
+    /// <summary>True when a count is below what it can be.</summary>
+    [JsonIgnore]
+    public virtual bool IsBelow => Left < 0 || Right < 0;
 
-    /// <summary>The longest run of passes.</summary>
-    public int? LongestRun { get; init; }
+    /// <summary>True when there are more tries than <see cref="MostTries"/>, or what is said of them does not match them.</summary>
+    [JsonIgnore]
+    public virtual bool IsUnclear => false;
 
-    /// <summary>Markers clipped.</summary>
-    public int? Clips { get; init; }
+    /// <summary>Counts of which none can be greater than what feet do in the time. None is below zero.</summary>
+    [JsonIgnore]
+    public virtual IEnumerable<long> Sums => [Sum(Left, Right)];
 
-    /// <summary>Touches of each juggling try.</summary>
-    public IReadOnlyList<int>? TryTouches { get; init; }
+    /// <summary>The sum of counts, which no count that fits a draft can overflow.</summary>
+    protected static long Sum(params IEnumerable<int?> counts) => counts.Sum(count => (long)(count ?? 0));
 
-    /// <summary>For each try, whether the ball was dropped (true), the player stopped (false), or the set ended with it in the air
-    /// (nothing).</summary>
-    public IReadOnlyList<bool?>? TryDropped { get; init; }
+    /// <summary>The sum of a list.</summary>
+    protected static long Sum(IReadOnlyList<int>? counts) => counts?.Sum(count => (long)count) ?? 0;
 
-    /// <summary>Seconds from the start until the highest rung of a ladder was finished.</summary>
-    public double? RungSeconds { get; init; }
-
-    /// <summary>True for a run that does not count.</summary>
-    public bool? Void { get; init; }
-
-    /// <summary>Tries at each station that was hit.</summary>
-    public IReadOnlyList<int>? StationTries { get; init; }
-
-    /// <summary>Points of each try at the targets, 0 for a miss.</summary>
-    public IReadOnlyList<int>? Points { get; init; }
-
-    /// <summary>For each try at the trap square, whether the ball was killed inside.</summary>
-    public IReadOnlyList<bool>? Inside { get; init; }
-
-    /// <summary>How long the ball stayed up in each try, in whole tenths of a second.</summary>
-    public IReadOnlyList<int>? UpTenths { get; init; }
-
-    /// <summary>The zone that each strike hit, 0 for a miss.</summary>
-    public IReadOnlyList<int>? StrikeZones { get; init; }
-
-    /// <summary>For each strike, whether it was the left foot's.</summary>
-    public IReadOnlyList<bool>? StrikeLeft { get; init; }
+    /// <summary>True when a list holds a number below a least one.</summary>
+    protected static bool HasBelow(IReadOnlyList<int>? counts, int least = 0) => counts?.Any(count => count < least) == true;
 }

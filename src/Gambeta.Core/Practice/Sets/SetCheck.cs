@@ -39,7 +39,7 @@ public enum SetProblem
     /// <summary>The day lies before anybody here was practising.</summary>
     DayTooOld,
 
-    /// <summary>More tries than <see cref="SetCheck.MostTries"/>, or their ends do not match them.</summary>
+    /// <summary>More tries than <see cref="SetDraft.MostTries"/>, or their ends do not match them.</summary>
     TriesUnclear,
 
     /// <summary>The taps that were sent cannot be read.</summary>
@@ -63,9 +63,6 @@ public static class SetCheck
 
     /// <summary>The same in seconds.</summary>
     public const int MostSeconds = 3600;
-
-    /// <summary>The most tries in one set.</summary>
-    public const int MostTries = 100;
 
     /// <summary>How far back a set may be dated.</summary>
     public const int MostYearsBack = 12;
@@ -108,18 +105,11 @@ public static class SetCheck
         if (WrongDay(frame.Day, today) is { } wrongDay)
             problems.Add(wrongDay);
         var worked = CheckTime(draft.Seconds, problems);
-        int?[] counts = [draft.Left, draft.Right, draft.Reps, draft.Slips, draft.LongestRun, draft.Clips];
-        if (
-            counts.Any(c => c < 0)
-            || draft.TryTouches?.Any(t => t < 0) == true
-            || draft.StationTries?.Any(t => t < 1) == true
-            || draft.Points?.Any(p => p < 0) == true
-            || draft.UpTenths?.Any(t => t < 0) == true
-        )
+        if (draft.IsBelow)
             problems.Add(SetProblem.CountNegative);
         if (frame.CountedBy != CountedBy.Estimated && !way.HasItsCounts(frame.Feet, draft))
             problems.Add(SetProblem.CountMissing);
-        if (TriesAreUnclear(draft))
+        if (draft.IsUnclear)
             problems.Add(SetProblem.TriesUnclear);
         if (problems.Count > 0)
             return new CheckedSet(null, [.. problems]);
@@ -166,21 +156,6 @@ public static class SetCheck
             Plan = frame.Plan,
             With = frame.With is { } part && !PairRules.ComparesWithAlone(card, part) ? part : null,
         };
-
-    private static bool TriesAreUnclear(SetDraft draft) =>
-        (draft.TryTouches is { } tries && (tries.Count > MostTries || draft.TryDropped?.Count != tries.Count))
-        || draft.StationTries?.Count > MostTries
-        || draft.Points?.Count > MostTries
-        || draft.Inside?.Count > MostTries
-        || draft.UpTenths?.Count > MostTries
-        || (
-            draft.StrikeZones is { } zones
-            && (
-                zones.Count > MostTries
-                || draft.StrikeLeft?.Count != zones.Count
-                || zones.Any(zone => zone is < 0 or > ChallengeRules.GoalZones)
-            )
-        );
 
     private static TimeSpan CheckTime(double? seconds, List<SetProblem> problems)
     {
