@@ -18,5 +18,7 @@ public static class Speech
     /// <c>surface.outside</c>.</summary>
     /// <param name="kind">The enumeration, in words with hyphens.</param>
     /// <param name="key">The value's key; spaces become hyphens.</param>
-    public static string SayLabel(string kind, string key) => Say($"labels.{kind}.{key.Replace(' ', '-')}");
+    /// <param name="values">What stands in its places.</param>
+    public static string SayLabel(string kind, string key, params ReadOnlySpan<(string Name, object? Value)> values) =>
+        Say($"labels.{kind}.{key.Replace(' ', '-')}", values);
 }

@@ -1,5 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
+import { coveredNow } from './covered.mjs';
 import { expect, test } from './pages.mjs';
+import { allPages, mainViews } from './places.mjs';
 import { addBo, begin, besideInsideTaps, holdClock, newHousehold, openDemo, playPhase, start, tap } from './household.mjs';
 
 const desk = { width: 1280, height: 800 },
@@ -7,67 +9,6 @@ const desk = { width: 1280, height: 800 },
   sizes = { desk, phone };
 // What is used in the yard has to fit two more.
 const stageSizes = { ...sizes, across: { width: 844, height: 390 }, tablet: { width: 768, height: 1024 } };
-const mainViews = [
-  '/today',
-  '/drills',
-  '/drills/zigzag-and-home',
-  '/drills/own/edit?copy=v-cut',
-  '/logbook',
-  '/progress',
-  '/plan',
-  '/weeks',
-  '/weeks/rhythm',
-  '/beside/patio-turns-sixteen',
-  '/records',
-  '/household',
-  '/household/erase',
-  '/yard',
-  '/yard/plan?drill=wall-check-and-lay-off',
-  '/sheets',
-  '/sheets/edit?copy=garden-thirty-five',
-  '/practise/sheet/patio-turns-sixteen',
-  '/practise/together/patio-turns-sixteen?with=01900000-0000-7000-8000-0000000de302',
-  '/problem/404',
-];
-const allPages = [
-  ...mainViews,
-  '/drills/pull-back-laces-away',
-  '/drills/juggling-streak',
-  '/drills?view=ladders',
-  '/drills?place=indoors&gear=none',
-  '/drills/pictures',
-  '/drills/own',
-  '/household/heading',
-  '/household/grown-up',
-  '/drills?opponent=behind',
-  '/drills/own?first=v-cut',
-  '/logbook/take-in',
-  '/logbook/listen',
-  '/progress?weeks=52',
-  '/progress?from=2026-05-01&to=2026-06-01',
-  '/plan/together?way=turns',
-  '/weeks/print?span=week',
-  '/weeks/print?span=month',
-  '/beside',
-  '/without-network',
-  '/household/hand-over',
-  '/household/take-in',
-  '/beside/juggling-streak',
-  '/drills/pull-back-laces-away/progress',
-  '/household/settings',
-  '/household/password',
-  '/household/sign-ins',
-  '/household/words',
-  '/household/waiting',
-  '/household/players/01900000-0000-7000-8000-0000000de302',
-  '/yard/space',
-  '/yard/things',
-  '/yard/plan',
-  '/yard/plan?drill=game-wall-target',
-  '/yard/plan?space=none&at=0+2;0.3+2&run=1+left',
-  '/practise/instead',
-  '/sheets/print/wall-fourteen',
-];
 const areaOf = place => place.split(/[/?]/)[1];
 
 // A page at a time in each worker: the checker takes a second or two of a core for each.
@@ -110,49 +51,6 @@ async function check(page, over = sizes) {
   }
   await page.setViewportSize(Object.values(over)[0]);
 }
-
-/** What lies over what on the practice screen, or out of it: the ink of every piece of text and every block against every other. */
-const coveredNow = page =>
-  page.evaluate(() => {
-    const boxes = [];
-    for (const element of document.querySelectorAll(
-      '.stage-head p, .stage-head h1, .side .shoe, .side .count, .side p, .mosaic, .figure, .board, [data-yard], .under, .cue, ' +
-        '.result, .typed-row, .ask p, .choices button, .next, .keys button',
-    )) {
-      if (!element.checkVisibility() || (!element.textContent.trim() && !element.matches('.shoe, .mosaic'))) continue;
-      let box = element.getBoundingClientRect();
-      if (!element.matches('.board, [data-yard], .typed-row, .choices button, .keys button, svg')) {
-        const range = document.createRange(),
-          air = 0.24 * parseFloat(getComputedStyle(element).fontSize);
-        range.selectNodeContents(element);
-        const { left, right, top, bottom } = range.getBoundingClientRect();
-        box = { left, right, top: top + air, bottom: bottom - air };
-      }
-      boxes.push({
-        element,
-        box,
-        name:
-          `${element.getAttribute('class') ?? Object.keys(element.dataset)[0] ?? element.tagName} ` +
-          `“${element.textContent.trim().slice(0, 20)}”`,
-      });
-    }
-    const over = (a, b) =>
-      Math.min(a.right, b.right) - Math.max(a.left, b.left) > 2 && Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 2;
-    const found = boxes
-      .filter(
-        ({ box, element }) => !element.closest('.middle') && (box.left < -1 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1),
-      )
-      .map(({ name }) => `${name} is off the screen`);
-    const middle = document.querySelector('.middle').getBoundingClientRect();
-    for (const { box, element, name } of boxes)
-      if (element.closest('.middle') && (box.left < middle.left - 1 || box.right > middle.right + 1)) found.push(`${name} is cut off`);
-    for (const [i, a] of boxes.entries()) {
-      // The clock stands on the mosaic on purpose.
-      for (const b of boxes.slice(i + 1))
-        if (over(a.box, b.box) && !(a.element.matches('.mosaic') && b.element.matches('.figure'))) found.push(`${a.name} and ${b.name}`);
-    }
-    return found;
-  });
 
 /** The same at every size. */
 async function nothingCovered(page, when, over = stageSizes) {

@@ -3,8 +3,10 @@
 // application itself writes for a translator.
 import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { post } from './household.mjs';
+import { post, start } from './household.mjs';
+import { coveredNow } from './covered.mjs';
 import { expect, test } from './pages.mjs';
+import { oneOfEach } from './places.mjs';
 import { gone, portAt, root, serve } from './server.mjs';
 
 const folder = `${root}artifacts/other-writing-${process.pid}`;
@@ -142,39 +144,10 @@ test.describe('other writing', () => {
     rmSync(folder, { recursive: true, force: true });
   });
 
-  for (const [part, places] of Object.entries({
-    days: ['/today', '/plan', '/plan/together', '/weeks', '/weeks/rhythm', '/records', '/logbook', '/logbook/take-in', '/logbook/listen'],
-    drills: [
-      '/drills',
-      '/drills?view=ladders',
-      '/drills/toe-taps',
-      '/drills/zigzag-and-home',
-      '/drills/own',
-      '/drills/own/edit',
-      '/sheets',
-      '/sheets/edit',
-    ],
-    rest: [
-      '/progress',
-      '/drills/pull-back-laces-away/progress',
-      '/yard',
-      '/yard/space',
-      '/yard/things',
-      '/yard/plan',
-      '/beside',
-      '/household',
-      '/household/settings',
-      '/household/heading',
-      '/household/grown-up',
-      '/household/erase',
-      '/household/sign-ins',
-      '/household/words',
-      '/household/password',
-      '/household/hand-over',
-      '/practise/toe-taps',
-      '/practise/instead',
-    ],
-  }))
+  // What is printed is of one width, and what leads elsewhere is looked at where it leads.
+  const places = oneOfEach.filter(place => !/print|\/problem|\/household\/waiting|\/drills\/map|\/floor/.test(place)),
+    third = Math.ceil(places.length / 3);
+  for (const [part, some] of [0, 1, 2].map(n => [n + 1, places.slice(n * third, (n + 1) * third)]))
     test(`every page has room for a language of long words, from right to left: ${part}`, async ({ browser }) => {
       const context = await browser.newContext({ baseURL: base, reducedMotion: 'reduce' }),
         page = await context.newPage(),
@@ -194,10 +167,54 @@ test.describe('other writing', () => {
       const file = JSON.stringify(await (await post(page, '/household/erase', '/household/erase?handler=File', {})).json());
       names.push(...[...file.matchAll(/"(?:name|nickname|note|device|sheet|household)":"([^"]+)"/g)].map(([, name]) => name));
       names.sort((one, other) => other.length - one.length);
-      for (const place of places) {
+      for (const place of some) {
         await page.goto(place);
         await look(place);
       }
+      await context.close();
+      expect(all).toEqual([]);
+    });
+
+  for (const [what, viewport, hasTouch] of [
+    ['the smallest phone', { width: 320, height: 640 }, true],
+    ['a phone', { width: 390, height: 844 }, true],
+    ['a tablet', { width: 768, height: 1024 }, true],
+    ['a desk', { width: 1280, height: 800 }, false],
+  ])
+    test(`a practice is played in it, and nothing covers anything: ${what}`, async ({ browser }) => {
+      const context = await browser.newContext({ baseURL: base, reducedMotion: 'reduce', viewport, hasTouch, isMobile: hasTouch }),
+        page = await context.newPage(),
+        all = [];
+      const press = button => (hasTouch ? page.locator(button).tap() : page.locator(button).click());
+      const look = async when => {
+        await page.clock.runFor(100);
+        for (const one of await coveredNow(page)) all.push(`${when}: ${one}`);
+        for (const one of await wrong(page, ['Irune'])) all.push(`${when}: ${one}`);
+      };
+      await page.goto('/');
+      await page.locator('form[action*="Demo"] button, button[formaction*="Demo"]').click();
+      await page.waitForURL('**/today');
+      await page.clock.install();
+      await page.goto('/practise/inside-taps');
+      await page.waitForLoadState('load');
+      await press('[data-do=start]');
+      await page.clock.runFor(2000);
+      await look('ready');
+      await page.clock.runFor(4100);
+      await press('.side.left');
+      await look('work');
+      const count = await page.locator('[data-count=left]').evaluate(figure => parseFloat(getComputedStyle(figure).fontSize));
+      expect(count).toBeGreaterThanOrEqual(48);
+      await press('[data-do=pause]');
+      await look('held');
+      await press('[data-do=pause]');
+      await page.clock.runFor(31_000);
+      await look('rest');
+      for (let i = 0; i < 12 && (await page.locator('[data-do=skip]').isVisible()); i++) {
+        await press('[data-do=skip]');
+        await page.clock.runFor(300);
+      }
+      await look('done');
       await context.close();
       expect(all).toEqual([]);
     });

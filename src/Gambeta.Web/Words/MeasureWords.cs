@@ -96,7 +96,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
                 },
                 Marks = Mark(
                     MeasureKind.CleanReps,
-                    v => $"{Wording.Number(v)} {(v == 1 ? Say("measures.clean-rep") : Say("measures.clean-reps-word"))}",
+                    v => Say("measures.number-clean-reps", ("number", Wording.Number(v))),
                     _ => Say("measures.clean-reps-in-a-set")
                 ),
             },
@@ -417,7 +417,7 @@ public sealed record MeasureWords(string Name, Func<PracticeSet, string> Brief, 
             _ => count,
         };
 
-    private static string SlipsOf(int slips) => $"{slips} {(slips == 1 ? Say("measures.slip") : Say("measures.slips-word"))}";
+    private static string SlipsOf(int slips) => Say("measures.number-slips", ("slips", slips));
 
     private static string TriesOf(TriedResult tried) =>
         string.Join(

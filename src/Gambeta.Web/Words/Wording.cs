@@ -129,7 +129,9 @@ public static class Wording
 
     /// <summary>"ball", "4 markers".</summary>
     public static string Gear(GearItem item) =>
-        item.Count == 1 ? item.Kind.Label() : Say("common.several", ("count", item.Count), ("things", YardWords.Several(item.Kind)));
+        item.Count == 1
+            ? item.Kind.Label()
+            : Say("common.several", ("count", item.Count), ("things", YardWords.Counted(item.Kind, item.Count)));
 
     /// <summary>A day of the week.</summary>
     public static string ShortName(DayOfWeek day) => Language.Current.Dates.DateTimeFormat.GetAbbreviatedDayName(day);

@@ -296,9 +296,10 @@ public static class YardWords
 
     /// <summary>So many things of a kind that stand on a floor: "marker", "markers"; what is chalked is a cross.</summary>
     public static string Standing(GearKind kind, int count) =>
-        kind == GearKind.Chalk ? Say("yard.crosses", ("count", count))
-        : count == 1 ? kind.Label()
-        : Several(kind);
+        kind == GearKind.Chalk ? Say("yard.crosses", ("count", count)) : Counted(kind, count);
+
+    /// <summary>What things of a kind are called beside their number, which is not said.</summary>
+    public static string Counted(GearKind kind, int count) => SayLabel("counted", kind.ToKey(), ("count", count));
 
     /// <summary>Several things of a kind.</summary>
     public static string Several(GearKind kind) => SayLabel("several", kind.ToKey());

@@ -45,6 +45,7 @@ export function practise({
   toLook = 0,
   waiting = 0,
   preferred = 'right',
+  page = { player: 'p', space: null, session: null, preferred, players, bests: {}, sheet: { drills, phases, clipPenaltySeconds: 1 } },
 } = {}) {
   const at = { now: 0 },
     log = [],
@@ -92,7 +93,7 @@ export function practise({
       return Boolean(store.saved && (store.saved.run.index > 0 || store.saved.run.elapsed > 0));
     },
     keep(state) {
-      if (!store.isOver) store.saved = structuredClone(state);
+      if (!store.isOver) store.saved = JSON.parse(JSON.stringify(state));
     },
     forget() {
       store.isOver = true;
@@ -110,26 +111,23 @@ export function practise({
       this.held = false;
     },
   };
-  const practice = new Practice(
-    { player: 'p', space: null, session: null, preferred, players, bests: {}, sheet: { drills, phases, clipPenaltySeconds: 1 } },
-    {
-      kept: store,
-      lease,
-      outbox,
-      screen,
-      takesOver: false,
-      keepsRuns: () => true,
-      checks: Array.from({ length: toLook }, (_, i) => `thing ${i}`),
-      heard: { beatOf: () => null, begin() {}, nextBeat() {}, tick() {} },
-      now: () => at.now,
-      later: (act, milliseconds) => {
-        timers.push({ act, at: at.now + milliseconds });
-        return timers.length;
-      },
-      goTo: note('goTo'),
-      takeOver: note('takeOver'),
+  const practice = new Practice(page, {
+    kept: store,
+    lease,
+    outbox,
+    screen,
+    takesOver: false,
+    keepsRuns: () => true,
+    checks: Array.from({ length: toLook }, (_, i) => `thing ${i}`),
+    heard: { beatOf: () => null, begin() {}, nextBeat() {}, tick() {} },
+    now: () => at.now,
+    later: (act, milliseconds) => {
+      timers.push({ act, at: at.now + milliseconds });
+      return timers.length;
     },
-  );
+    goTo: note('goTo'),
+    takeOver: note('takeOver'),
+  });
   const wait = seconds => {
     for (let i = 0; i < seconds * 10; i++) {
       at.now += 100;

@@ -10,7 +10,10 @@ public readonly record struct CleanBar(double Share, int? Value)
 {
     /// <summary>Three in four: the figure for a drill that says nothing else. Below it a game is lost by the drill, well above it nothing
     /// is learnt any more.</summary>
-    public static readonly CleanBar Usual = new(0.75, null);
+    public const double UsualShare = 0.75;
+
+    /// <summary>The bar of a drill that says nothing else.</summary>
+    public static readonly CleanBar Usual = new(UsualShare, null);
 
     /// <summary>Reads what a card says: "8 in 10" where each is clean or not, else the value as it is said.</summary>
     /// <exception cref="FormatException">It is neither, or not what the measure asks for.</exception>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
@@ -11,6 +12,9 @@ public enum CautionKind
     /// <summary>Heading: the rules of the player's own association and club decide; few touches, a light ball.</summary>
     Heading,
 
+    /// <summary>The player is younger than the card's least age.</summary>
+    TooYoung,
+
     /// <summary>Before a wall: nothing breakable behind or beside it, no road behind a missed ball.</summary>
     Wall,
 
@@ -22,9 +26,6 @@ public enum CautionKind
 
     /// <summary>Indoors only with a soft ball, on a clear floor.</summary>
     SoftBallIndoors,
-
-    /// <summary>The player is younger than the card's least age.</summary>
-    TooYoung,
 
     /// <summary>Hard balls at a wall come back into a face: a stop line, and far enough from it.</summary>
     Rebound,
@@ -57,6 +58,59 @@ public enum CautionKind
 /// <param name="Sentence">The card's own sentence; nothing for a kind.</param>
 public sealed record Caution(DrillCard Card, CautionKind? Kind, string? Sentence);
 
+/// <summary>When a kind of caution is given: a row a kind.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="Holds">Whether a drill carries it, for a player of an age in years.</param>
+/// <param name="IsAsked">True where <see cref="FirstTouchCheck"/> asks about it itself before the first touch.</param>
+public sealed record CautionRule(CautionKind Kind, Func<DrillCard, int, bool> Holds, bool IsAsked = false)
+{
+    // Floors from this length on are walked; a juggled ball that comes down less often than this a minute goes over the head. Figures of
+    // ours.
+    private const double MovingFrom = 4,
+        HighBelow = 60;
+
+    /// <summary>All of them, in the order of <see cref="CautionKind"/>, the gravest first.</summary>
+    public static readonly ImmutableArray<CautionRule> All =
+    [
+        new(CautionKind.Heading, (card, _) => card.IsHeading),
+        new(CautionKind.TooYoung, (card, age) => card.LeastAge > age),
+        new(CautionKind.Wall, (card, _) => card.Places.HasFlag(Places.Wall), IsAsked: true),
+        new(CautionKind.Goal, (card, _) => card.Places.HasFlag(Places.Goal), IsAsked: true),
+        new(CautionKind.FullSpeed, (card, _) => IsRun(card), IsAsked: true),
+        new(CautionKind.SoftBallIndoors, (card, _) => card.Places.HasFlag(Places.Indoors), IsAsked: true),
+        new(CautionKind.Rebound, (card, _) => card.Pattern.Touches.Any(touch => touch is { Move: BallMove.Wall, Surface: Surface.Laces })),
+        new(CautionKind.KeeperHands, (card, _) =>
+            Steps(card).Any(pair => pair is (Contact { Touch.Move: BallMove.Wall }, Between { Happening: Happening.Catch }))
+        ),
+        new(CautionKind.Backwards, (card, _) => Needs(card, GearKind.Upright)),
+        new(CautionKind.Helper, (card, _) => Needs(card, GearKind.Helper)),
+        new(CautionKind.Burst, (card, _) =>
+            card.MeasuredBy == MeasuredBy.RunInTouches
+            || (card.Intensity == Intensity.Hard && FamilyTraits.Of(card.Family).Bursts && !IsRun(card))
+        ),
+        new(CautionKind.BlindWay, (card, _) => FamilyTraits.Of(card.Family).EyesAreOnTheBall && card.Space.Length >= MovingFrom),
+        new(CautionKind.OnTheBall, (card, _) =>
+            FamilyTraits.Of(card.Family) is { IsBallMastery: true, Travels: true }
+            && card.Pattern.Touches.Any(touch => touch.Surface == Surface.Sole)
+        ),
+        new(CautionKind.HighBall, (card, _) => GoesHigh(card)),
+    ];
+
+    private static bool IsRun(DrillCard card) => MeasureTraits.Of(card.MeasuredBy).IsRun;
+
+    private static bool Needs(DrillCard card, GearKind kind) => card.Gear.Any(item => item.Kind == kind);
+
+    // Juggled high, or lofted at a wall out of the hands.
+    private static bool GoesHigh(DrillCard card) =>
+        (card.Pattern.Beats.All(beat => beat is Contact { Touch.Move: BallMove.Up }) && card.Tempo.Slow.TouchesAMinute < HighBelow)
+        || Steps(card)
+            .Any(pair =>
+                pair is (Between { Happening: Happening.Hand }, Contact { Touch: { Move: BallMove.Wall, Surface: Surface.Laces } })
+            );
+
+    private static IEnumerable<(Beat, Beat)> Steps(DrillCard card) => card.Pattern.Beats.Zip(card.Pattern.Beats.Skip(1));
+}
+
 /// <summary>Which cautions a drill carries: the one way to them for the card, the practice screen and the check before the first
 /// touch.</summary>
 public static class Cautions
@@ -73,64 +127,11 @@ public static class Cautions
     public static IEnumerable<Caution> BeforeTheStart(IEnumerable<DrillCard> cards, int age) =>
         cards
             .SelectMany(card => All(card, age))
-            .Where(caution =>
-                caution.Kind is not (CautionKind.Wall or CautionKind.Goal or CautionKind.FullSpeed or CautionKind.SoftBallIndoors)
-            );
+            .Where(caution => caution.Kind is not { } kind || !CautionRule.All.Single(rule => rule.Kind == kind).IsAsked);
 
     /// <summary>The kinds for a player of an age in years, the gravest first.</summary>
-    public static IEnumerable<CautionKind> Of(DrillCard card, int age)
-    {
-        if (card.IsHeading)
-            yield return CautionKind.Heading;
-        if (card.LeastAge > age)
-            yield return CautionKind.TooYoung;
-        if (card.Places.HasFlag(Places.Wall))
-            yield return CautionKind.Wall;
-        if (card.Places.HasFlag(Places.Goal))
-            yield return CautionKind.Goal;
-        if (MeasureTraits.Of(card.MeasuredBy).IsRun)
-            yield return CautionKind.FullSpeed;
-        if (card.Places.HasFlag(Places.Indoors))
-            yield return CautionKind.SoftBallIndoors;
-        var touches = card.Pattern.Touches;
-        if (touches.Any(touch => touch is { Move: BallMove.Wall, Surface: Surface.Laces }))
-            yield return CautionKind.Rebound;
-        if (Steps(card).Any(pair => pair is (Contact { Touch.Move: BallMove.Wall }, Between { Happening: Happening.Catch })))
-            yield return CautionKind.KeeperHands;
-        if (Needs(GearKind.Upright))
-            yield return CautionKind.Backwards;
-        if (Needs(GearKind.Helper))
-            yield return CautionKind.Helper;
-        if (
-            card.MeasuredBy == MeasuredBy.RunInTouches
-            || card is { Intensity: Intensity.Hard, Family: Family.Feints or Family.DribblingAndTurns }
-                && !MeasureTraits.Of(card.MeasuredBy).IsRun
-        )
-            yield return CautionKind.Burst;
-        if (card.Family == Family.Juggling && card.Space.Length >= MovingFrom)
-            yield return CautionKind.BlindWay;
-        if (card.Family == Family.BallMasteryMoving && touches.Any(touch => touch.Surface == Surface.Sole))
-            yield return CautionKind.OnTheBall;
-        if (GoesHigh(card))
-            yield return CautionKind.HighBall;
-
-        bool Needs(GearKind kind) => card.Gear.Any(item => item.Kind == kind);
-    }
-
-    // Floors from this length on are walked; a juggled ball that comes down less often than this a minute goes over the head. Figures of
-    // ours.
-    private const double MovingFrom = 4,
-        HighBelow = 60;
-
-    // Juggled high, or lofted at a wall out of the hands.
-    private static bool GoesHigh(DrillCard card) =>
-        (card.Pattern.Beats.All(beat => beat is Contact { Touch.Move: BallMove.Up }) && card.Tempo.Slow.TouchesAMinute < HighBelow)
-        || Steps(card)
-            .Any(pair =>
-                pair is (Between { Happening: Happening.Hand }, Contact { Touch: { Move: BallMove.Wall, Surface: Surface.Laces } })
-            );
-
-    private static IEnumerable<(Beat, Beat)> Steps(DrillCard card) => card.Pattern.Beats.Zip(card.Pattern.Beats.Skip(1));
+    public static IEnumerable<CautionKind> Of(DrillCard card, int age) =>
+        CautionRule.All.Where(rule => rule.Holds(card, age)).Select(rule => rule.Kind);
 
     /// <summary>True when a drill may be started: heading only where the household allows it, and at its least age.</summary>
     public static bool MayStart(DrillCard card, int age, bool headingAllowed) =>

@@ -193,7 +193,7 @@ public static class FirstTouchCheck
     public static IEnumerable<DrillCard> FineAnyway(DrillCatalogue catalogue, Level level, int age, int most) =>
         catalogue
             .Cards.Where(card =>
-                card.Family == Family.BallMasteryOnTheSpot
+                FamilyTraits.Of(card.Family).IsOnTheSpot
                 && card.Places.HasFlag(Places.Indoors)
                 && card.Gear.Length == 1
                 && card.Intensity != Intensity.Hard

@@ -86,13 +86,16 @@ public sealed class PlanOptions
             _ => minutes <= 30 ? 1 : 2,
         };
 
-    private SheetPart PartOf(DrillCard card, Worth worth) =>
-        card.Family == Family.Games ? SheetPart.Fun
-        : card.Feet != FeetPlan.BothTogether && IsForOtherFoot(card) ? SheetPart.OtherFoot
-        : worth.Reason.Kind is not (ReasonKind.RungBelow or ReasonKind.New) && _facts.MayTest && _worths.RecordInReach(card) is not null
-            ? SheetPart.Test
-        : card.Family is Family.BallMasteryOnTheSpot or Family.BallMasteryMoving ? SheetPart.Mastery
-        : SheetPart.Focus;
+    private SheetPart PartOf(DrillCard card, Worth worth)
+    {
+        var family = FamilyTraits.Of(card.Family);
+        return family.IsForFun ? SheetPart.Fun
+            : card.Feet != FeetPlan.BothTogether && IsForOtherFoot(card) ? SheetPart.OtherFoot
+            : worth.Reason.Kind is not (ReasonKind.RungBelow or ReasonKind.New) && _facts.MayTest && _worths.RecordInReach(card) is not null
+                ? SheetPart.Test
+            : family.IsBallMastery ? SheetPart.Mastery
+            : SheetPart.Focus;
+    }
 
     private bool IsForOtherFoot(DrillCard card) =>
         card.Feet == FeetPlan.OtherFootOnly

@@ -82,7 +82,7 @@ public static class PlanRules
         : !IsForPlace(card, facts, ask) ? PlanRule.Place
         : ask.Space is { } space && !card.Space.FitsIn(new Floor(space.Width, space.Length)) ? PlanRule.Room
         : facts.Kit.Missing(card, ask.Space).Any(lack => lack.Needed.Kind is not (GearKind.Ball or GearKind.Helper)) ? PlanRule.Gear
-        : ask is { Indoors: true, SoftBall: false } && (card.Pattern.InTheAir || card.Family == Family.Striking)
+        : ask is { Indoors: true, SoftBall: false } && (card.Pattern.InTheAir || FamilyTraits.Of(card.Family).FliesHard)
             ? PlanRule.BallLeavesTheFloor
         : (ask.Fresh == Freshness.Tired || facts.IsLight) && card.Intensity == Intensity.Hard ? PlanRule.TooHardToday
         : NotItsTurn(card, facts, worths);

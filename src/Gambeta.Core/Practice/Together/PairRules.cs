@@ -42,7 +42,7 @@ public static class PairRules
         part switch
         {
             OtherPart.Races => MeasureTraits.Of(card.MeasuredBy).IsRun,
-            OtherPart.Shadows => card.Family is Family.BallMasteryMoving or Family.DribblingAndTurns or Family.Feints
+            OtherPart.Shadows => FamilyTraits.Of(card.Family).Travels
                 && !NeedsAServer(card)
                 && !card.Gear.Any(item => item.Kind is GearKind.Wall or GearKind.Goal),
             OtherPart.Serves => NeedsAServer(card)

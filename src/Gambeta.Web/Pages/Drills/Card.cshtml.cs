@@ -70,8 +70,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 
     private static string Labels(IEnumerable<Surface> surfaces) => string.Join(", ", surfaces.Select(surface => surface.Label()));
 
-    public string PerRep =>
-        Card.Pattern.Touches.Length == 1 ? Say("drills.1-touch") : Say("drills.touches", ("touches", Card.Pattern.Touches.Length));
+    public string PerRep => Say("drills.touches", ("touches", Card.Pattern.Touches.Length));
 
     public DoseWay[] Ways => [Card.Doses.Usual, .. new[] { DoseWay.Time, DoseWay.Reps }.Where(way => way != Card.Doses.Usual)];
 

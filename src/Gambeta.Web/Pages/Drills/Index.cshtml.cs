@@ -120,5 +120,5 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
             ? Wording.Value(feet[0].Key.Measure, feet[0].Value)
             : string.Join(", ", feet.Select(b => $"{b.Key.Feet.Label()} {Wording.Figure(b.Key.Measure, b.Value)}"));
 
-    private static string Cards(int count) => count == 1 ? Say("drills.1-drill") : Say("drills.count-drills", ("count", count));
+    private static string Cards(int count) => Say("drills.count-drills", ("count", count));
 }

@@ -88,53 +88,38 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     public IReadOnlyList<string> Cautions { get; private set; } = [];
 
     /// <summary>The sheet and whose it is. The serialiser escapes what could end the script element.</summary>
-    public HtmlString SheetJson =>
-        new(
-            JsonSerializer.Serialize(
-                new
-                {
-                    player = Player.Id,
-                    name = WhoPlays,
-                    players = Those.Length > 1
-                        ? Those.Select(one => new
-                        {
-                            player = one.Player.Id,
-                            name = one.Player.Nickname,
-                            preferred = one.Player.Preferred,
-                        })
-                        : null,
-                    key = RunKey,
-                    beside = Beside,
-                    sheet = Sheet,
-                    session = SheetName,
-                    bests = EachDrill((one, item) => one.BestsOf(item)),
-                    aims = EachDrill((one, item) => one.AimsOf(item)),
-                    hears = EachDrill(
-                        (one, item) => HeardDrill.FeetOf(one.Drills[item].Card).ToDictionary(feet => feet.ToKey(), _ => true)
-                    ),
-                    quietSeconds = PlaceSound.QuietFrames / SoundFrame.ASecond,
-                    space = Space?.Id,
-                    preferred = Player.Preferred,
-                    words = new
-                    {
-                        control = Asked(
-                            Say("practise.was-it-under-control"),
-                            Enum.GetValues<Control>().Select(word => (object[])[word.ToKey(), Wording.Control(word)])
-                        ),
-                        otherFoot = Asked(
-                            OtherFoot(Say("practise.how-was-the-other-foot")),
-                            Enum.GetValues<OtherFootFeel>().Select(word => (object[])[word.ToKey(), Wording.OtherFootFeel(word)])
-                        ),
-                        effort = Asked(
-                            Say("practise.how-hard-was-it"),
-                            Enumerable.Range(1, 10).Select(effort => (object[])[effort, Wording.Effort(effort)])
-                        ),
-                    },
-                    household = new { Household.Settings.Sounds },
-                },
-                SessionApi.Written
-            )
-        );
+    public HtmlString SheetJson => new(JsonSerializer.Serialize(Document, SessionApi.Written));
+
+    private StageDocument Document =>
+        new()
+        {
+            Player = Player.Id,
+            Name = WhoPlays,
+            Players =
+                Those.Length > 1 ? Those.Select(one => new StagePerson(one.Player.Id, one.Player.Nickname, one.Player.Preferred)) : null,
+            Key = RunKey,
+            Beside = Beside,
+            Sheet = Sheet,
+            Session = SheetName,
+            Bests = EachDrill((one, item) => one.BestsOf(item)),
+            Aims = EachDrill((one, item) => one.AimsOf(item)),
+            Hears = EachDrill((one, item) => HeardDrill.FeetOf(one.Drills[item].Card).ToDictionary(feet => feet.ToKey(), _ => true)),
+            QuietSeconds = PlaceSound.QuietFrames / SoundFrame.ASecond,
+            Space = Space?.Id,
+            Preferred = Player.Preferred,
+            Words = new StageQuestions(
+                new(
+                    Say("practise.was-it-under-control"),
+                    Enum.GetValues<Control>().Select(word => (object[])[word.ToKey(), Wording.Control(word)])
+                ),
+                new(
+                    OtherFoot(Say("practise.how-was-the-other-foot")),
+                    Enum.GetValues<OtherFootFeel>().Select(word => (object[])[word.ToKey(), Wording.OtherFootFeel(word)])
+                ),
+                new(Say("practise.how-hard-was-it"), Enumerable.Range(1, 10).Select(effort => (object[])[effort, Wording.Effort(effort)]))
+            ),
+            Household = new StageHousehold(Household.Settings.Sounds),
+        };
 
     /// <summary>Something of each drill of the run sheet, in its order: where two play, of the first one and then of the other.</summary>
     public IEnumerable<T> EachDrill<T>(Func<StagePlayer, int, T> of) =>
@@ -145,8 +130,6 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
 
     /// <summary>The balls whose sound is known where it is played, each with the day on which it was learned.</summary>
     public IReadOnlyDictionary<BallKind, DateOnly> KnownBalls { get; private set; } = new Dictionary<BallKind, DateOnly>();
-
-    private static object Asked(string question, IEnumerable<object[]> choices) => new { question, choices };
 
     /// <summary>The sheet that is played; nothing for a drill on its own.</summary>
     protected virtual string? SheetName => null;

@@ -126,13 +126,12 @@ public sealed class StagePlayer
             .ToDictionary(one => one.Id, one => one.Tempo!.Value);
 
     /// <summary>What is worth aiming at in a drill; what is asked for again after each set is told by the layout and the measure.</summary>
-    public object AimsOf(int item) =>
-        new
-        {
-            layout = Drills[item].Card.Layout?.Key ?? "",
-            measure = Scoring.Chiefly(Drills[item].Card, Drills[item].Dose)?.ToString(),
-            feet = Of(Drills[item]).ToDictionary(verdict => verdict.Key.Feet.ToKey(), verdict => Aim.Of(verdict, _said[verdict.Key])),
-        };
+    public StageAims AimsOf(int item) =>
+        new(
+            Drills[item].Card.Layout?.Key ?? "",
+            Scoring.Chiefly(Drills[item].Card, Drills[item].Dose)?.ToString(),
+            Of(Drills[item]).ToDictionary(verdict => verdict.Key.Feet.ToKey(), verdict => Aim.Of(verdict, _said[verdict.Key]))
+        );
 
     // Another length of round, or another number of tries, is another aim.
     private static bool IsOf(Measure said, Measure? asked) => asked is { } measure && said == measure;
