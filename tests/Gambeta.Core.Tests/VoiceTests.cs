@@ -172,7 +172,10 @@ public sealed partial class VoiceTests
     private static partial Regex Places();
 
     [GeneratedRegex(
-        @"\b1 (?:more |clean |new |hard |heading |extra |plastic )?(?:touches|passes|drills|reps|sets|days|weeks|minutes|tries|slips|points|hits|goals|seconds|markers|players|stations|rounds|devices|things|times|years|sessions|runs|cards|steps|metres|paces|files|lines|taps|presses|months|hours|bests|records|strikes|misses|clips|goes|balls|spaces|sheets|layouts|words|helpers|bottles|walls)\b"
+        @"\b1 (?:more |clean |new |hard |heading |extra |plastic )?(?:touches|passes|drills|reps|sets|days|weeks|minutes|tries|slips|"
+            + "points|hits|goals|seconds|markers|players|stations|rounds|devices|things|times|years|sessions|runs|cards|steps|metres|"
+            + "paces|files|lines|taps|presses|months|hours|bests|records|strikes|misses|clips|goes|balls|spaces|sheets|layouts|words|"
+            + @"helpers|bottles|walls)\b"
     )]
     private static partial Regex OneOfMany();
 

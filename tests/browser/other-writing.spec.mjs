@@ -3,7 +3,7 @@
 // application itself writes for a translator.
 import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { post, start } from './household.mjs';
+import { post } from './household.mjs';
 import { coveredNow } from './covered.mjs';
 import { expect, test } from './pages.mjs';
 import { oneOfEach } from './places.mjs';

@@ -60,8 +60,8 @@ public sealed record StageDocument
 /// <summary>One of two who play.</summary>
 public sealed record StagePerson(Guid Player, string Name, Foot Preferred);
 
-/// <summary>What is worth aiming at in a drill, by the key of the feet; what is asked for again after each set is told by the layout and the
-/// measure.</summary>
+/// <summary>What is worth aiming at in a drill, by the key of the feet; what is asked for again after each set is told by the layout and
+/// the measure.</summary>
 public sealed record StageAims(string Layout, string? Measure, IReadOnlyDictionary<string, Aim> Feet);
 
 /// <summary>A question with what may be answered: a key, or a number, and its words.</summary>
