@@ -7,6 +7,7 @@ using Gambeta.Core.Catalogue.Doses;
 using Gambeta.Core.Catalogue.Safety;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Insight.Planning;
+using Gambeta.Core.Insight.Weeks;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Sets;
@@ -111,6 +112,22 @@ public class WordingTests
                 words.Fields.ShouldContainKey(field.Name, $"{way.Key}");
             words.Marks.Keys.Order().ShouldBe(MeasureTraits.Of(way.Key).Keeps.Select(rule => rule.Kind).Order());
         }
+    }
+
+    [Theory]
+    [InlineData(1.0, Control.FellApart, "10 in 10 were clean lately, in 8 sets on 3 days. You move on when it feels under control too.")]
+    [InlineData(0.8, Control.Shaky, "8 in 10 were clean lately, in 8 sets on 3 days. You move on when it feels under control too.")]
+    [InlineData(1.0, Control.Easy, "10 in 10 were clean lately, in 8 sets on 3 days. A few more clean ones")]
+    [InlineData(0.6, Control.FellApart, "6 in 10 were clean lately, in 8 sets on 3 days. A few more clean ones")]
+    public void Whoever_holds_back_with_a_word_is_told_so(double clean, Control word, string said) =>
+        JudgementWords.Because(new Decision(DecisionKind.Stay, clean, 0.5, 8, 3, word), false).ShouldStartWith(said);
+
+    [Fact]
+    public void A_month_that_is_over_is_no_rhythm_any_more()
+    {
+        var rhythm = Rhythm.Usual with { School = RhythmSchool.EveryDayForAMonth, Since = new DateOnly(2026, 5, 1) };
+        WeeksWords.Rhythm(rhythm, new DateOnly(2026, 5, 9)).ShouldStartWith("Every day for a month");
+        WeeksWords.Rhythm(rhythm, new DateOnly(2026, 7, 9)).ShouldStartWith("Every other day");
     }
 
     [Theory]

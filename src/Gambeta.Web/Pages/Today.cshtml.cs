@@ -98,11 +98,12 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
         Target = DayTarget.TouchesAFoot(rows.Days);
         Tiles = FiveWeeks.Tiles(Today, Household.Settings.WeekStartsOn, rows.Days, Target);
         Last = rows.Last;
+        Plan = await PlanStore.OfDayAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings);
         Near = NearRecords.Nearest(
             rows.Standing.Where(near => rows.LastDays.TryGetValue(near.Best.Key.Drill, out var day) && NearRecords.IsFresh(day, Today)),
-            most: 3
+            most: 3,
+            isNamed: drill => !JudgementWords.IsRare(Verdict.LatestOfFeet(rows.About(drill)))
         );
-        Plan = await PlanStore.OfDayAsync(work, Player, Age(Player), Today, Catalogue, Household.Settings);
         Sums = await SumsOfAsync(work, Plan.Session);
         IsDone = Plan.IsPlayed(rows.LastDays);
         Verdicts = Choice is { } one ? Verdict.LatestOfFeet(rows.About(one.Item.Drill)) : [];

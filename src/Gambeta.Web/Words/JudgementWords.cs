@@ -1,5 +1,6 @@
 using Gambeta.Core;
 using Gambeta.Core.Insight.Judgement;
+using Gambeta.Core.Practice.Played;
 using Gambeta.Web.Charts;
 using Gambeta.Web.Pages.Drills;
 
@@ -21,8 +22,15 @@ public static class JudgementWords
     /// <summary>Why it was decided so.</summary>
     public static string Because(Verdict verdict) => Because(verdict.Decision, verdict.IsPlateau);
 
+    // So many of ten are enough for nearly every drill.
+    private const int CleanEnough = 8;
+
     /// <summary>Whether so few of ten were clean that "keep at it" is the wrong word: slower is what helps. A figure of ours.</summary>
     public static bool IsRare(int cleanInTen) => cleanInTen <= 3;
+
+    /// <summary>Whether hardly any were clean of a foot: then nothing says that a record is near.</summary>
+    public static bool IsRare(IEnumerable<Verdict> feet) =>
+        feet.Any(verdict => verdict.Decision is { Kind: not DecisionKind.TooEarly, CleanInTen: var clean } && IsRare(clean));
 
     /// <summary>Why it was decided so.</summary>
     public static string Because(Decision decision, bool isPlateau)
@@ -35,6 +43,13 @@ public static class JudgementWords
             DecisionKind.TooEarly => Say("judgement.because-too-early", ("sets", decision.Sets), ("days", decision.Days)),
             _ when isPlateau => Say("judgement.because-stay-stuck", ("clean", clean)),
             _ when IsRare(clean) => Say("judgement.because-stay-slower", ("clean", clean)),
+            // Clean enough, and held back by the player's own word: that is what has to change.
+            _ when clean >= CleanEnough && decision.Word is Control.FellApart or Control.Shaky => Say(
+                "judgement.because-stay-control",
+                ("clean", clean),
+                ("sets", decision.Sets),
+                ("days", decision.Days)
+            ),
             _ => Say("judgement.because-stay", ("clean", clean), ("sets", decision.Sets), ("days", decision.Days)),
         };
         return decision.Word is { } word && decision.Kind != DecisionKind.TooEarly
@@ -67,7 +82,7 @@ public static class JudgementWords
         if (verdict.IsPastCounting)
             yield return Say("judgement.past-counting");
         // What once was under control is no word for whoever has lost it.
-        if (!IsRare(verdict.Decision.CleanInTen) && Pace(verdict) is { } pace)
+        if (!IsRare(verdict.Decision.CleanInTen) && verdict.Decision.Word != Control.FellApart && Pace(verdict) is { } pace)
             yield return pace;
         if (course.Rounds.Kind == HoldKind.Held)
             yield return Say("judgement.rounds-held");

@@ -52,10 +52,10 @@ public static class WeeksWords
             _ => "",
         };
 
-    /// <summary>A rhythm in a line, with what is played elsewhere.</summary>
-    public static string Rhythm(Rhythm rhythm)
+    /// <summary>A rhythm in a line as it is on a day, with what is played elsewhere.</summary>
+    public static string Rhythm(Rhythm rhythm, DateOnly today)
     {
-        var often = rhythm.School switch
+        var often = rhythm.On(today) switch
         {
             RhythmSchool.TwoOrThreeAWeek => Say("weeks.rhythm-two-or-three", ("minutes", rhythm.Minutes)),
             RhythmSchool.EveryDayForAMonth => Say("weeks.rhythm-month", ("minutes", rhythm.Minutes)),

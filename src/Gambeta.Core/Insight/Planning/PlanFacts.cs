@@ -8,6 +8,7 @@ using Gambeta.Core.Catalogue.Yard;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Insight.Progress;
 using Gambeta.Core.Insight.Weeks;
+using Gambeta.Core.Practice.Records;
 
 namespace Gambeta.Core.Insight.Planning;
 
@@ -100,6 +101,10 @@ public sealed record PlanFacts
 
     /// <summary>Days since a drill was played; nothing for one that never was.</summary>
     public int? DaysSince(string drill) => LastDays.TryGetValue(drill, out var day) ? Math.Max(0, Day.DayNumber - day.DayNumber) : null;
+
+    /// <summary>What stands where a record of a drill is in reach, for whoever played it lately: old form is no form.</summary>
+    public IEnumerable<Verdict> RecordsInReach(string drill) =>
+        DaysSince(drill) <= NearRecords.FreshDays ? Of(drill).Where(verdict => verdict.NextDay.Reason == TargetReason.Record) : [];
 
     /// <summary>The level at which a drill is played.</summary>
     public Level LevelOf(string drill) => DrillLevels.Of(Player.Level, Of(drill).Select(verdict => verdict.Steps));

@@ -79,13 +79,7 @@ public static class SessionPlanner
         if (seconds > (minutes * 60) + Within)
             yield return PlanNote.KeptTooLong;
         bool Waits(SheetPart part) => !options.Parts[(int)part].IsEmpty && best.All(option => option.Drill.Item.Part != part);
-        if (
-            Waits(SheetPart.Test)
-            || (
-                !facts.MayTest
-                && facts.Verdicts.Any(drill => facts.Of(drill.Key).Any(verdict => verdict.NextDay.Reason == TargetReason.Record))
-            )
-        )
+        if (Waits(SheetPart.Test) || (!facts.MayTest && facts.Verdicts.Any(drill => facts.RecordsInReach(drill.Key).Any())))
             yield return PlanNote.TestWaits;
         if (Waits(SheetPart.OtherFoot))
             yield return PlanNote.OtherFootWaits;

@@ -128,8 +128,7 @@ public sealed class Worths
     }
 
     /// <summary>What stands where a record is in reach; nothing where none is worth trying for.</summary>
-    public Verdict? RecordInReach(DrillCard card) =>
-        _facts.Of(card.Id).Where(verdict => verdict.NextDay.Reason == TargetReason.Record).MaxBy(verdict => verdict.NextDay.Chance);
+    public Verdict? RecordInReach(DrillCard card) => _facts.RecordsInReach(card.Id).MaxBy(verdict => verdict.NextDay.Chance);
 
     private bool IsMended(DrillCard below, DrillCard above) =>
         Decision.OfFeet(_facts.Of(below.Id)) == DecisionKind.MoveOn

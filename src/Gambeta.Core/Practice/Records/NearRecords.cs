@@ -37,13 +37,19 @@ public static class NearRecords
     /// </summary>
     /// <param name="standing">The standing best of each key with the latest values besides it.</param>
     /// <param name="most">How many to name.</param>
-    public static IReadOnlyList<NearRecord> Nearest(IEnumerable<(Mark Best, IReadOnlyList<decimal> Latest)> standing, int most) =>
+    /// <param name="isNamed">Whether a drill is named at all; asked only as far as names are wanted. All are, where nothing is given.</param>
+    public static IReadOnlyList<NearRecord> Nearest(
+        IEnumerable<(Mark Best, IReadOnlyList<decimal> Latest)> standing,
+        int most,
+        Func<string, bool>? isNamed = null
+    ) =>
         [
             .. standing
                 .Where(s => s.Latest.Count > 0 && s.Best.Key.Measure.CanBeBeaten(s.Best.Value))
                 .Select(s => new NearRecord(s.Best, s.Best.Key.Measure.LowerIsBetter ? s.Latest.Min() : s.Latest.Max()))
                 .OrderBy(n => n.Gap)
                 .ThenBy(n => n.Best.Key.Drill, StringComparer.Ordinal)
+                .Where(n => isNamed?.Invoke(n.Best.Key.Drill) ?? true)
                 .Take(most),
         ];
 }

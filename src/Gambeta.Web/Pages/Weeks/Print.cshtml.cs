@@ -22,7 +22,7 @@ public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
         {
             IsMonth = span == "month";
             var (_, _, laid) = await WeeksStore.OfDayAsync(work, Player, Today, Catalogue, Household.Settings);
-            (Weeks, Rhythm) = (laid.Weeks, Words.WeeksWords.Rhythm(laid.Facts.Rhythm));
+            (Weeks, Rhythm) = (laid.Weeks, Words.WeeksWords.Rhythm(laid.Facts.Rhythm, Today));
             return Page();
         });
 }
