@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Text;
+using CsCheck;
 using Gambeta.Core.Edges.Calendars;
 using Gambeta.Core.Insight.Weeks;
 
@@ -8,6 +9,8 @@ namespace Gambeta.Core.Tests.Weeks;
 /// <summary>Calendars out and in.</summary>
 public sealed class CalendarTests
 {
+    private static readonly string[] Frequencies = ["SECONDLY", "MINUTELY", "HOURLY", "DAILY", "WEEKLY", "MONTHLY", "YEARLY"];
+
     private static readonly DateOnly Monday = new(2026, 9, 14);
 
     private static string File(params string[] events) =>
@@ -89,6 +92,70 @@ public sealed class CalendarTests
             Should.NotThrow(() => Read(text), text.Length > 60 ? text[^60..] : text);
         // Not a timed test: a machine ten times as slow is still far from this, a rule that never ends is not.
         clock.Elapsed.ShouldBeLessThan(TimeSpan.FromMinutes(2));
+    }
+
+    // Each of these took a thread for good, or minutes of one, before the bounds.
+    [Theory]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=DAILY\r\nEXRULE:FREQ=SECONDLY")]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30")]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=WEEKLY;BYMONTH=2;BYMONTHDAY=30")]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=MONTHLY;BYMONTH=2;BYMONTHDAY=30")]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30,31")]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=YEARLY;BYWEEKNO=1;BYMONTH=7")]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=YEARLY;BYYEARDAY=200;BYMONTH=1")]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=MONTHLY;BYDAY=MO;BYSETPOS=20")]
+    [InlineData("DTSTART:00010101T100000Z\r\nRRULE:FREQ=DAILY;COUNT=2000000000")]
+    [InlineData("DTSTART:00010101T100000Z\r\nRRULE:FREQ=DAILY;INTERVAL=2000000000")]
+    [InlineData(
+        "DTSTART:20000101T100000Z\r\nRRULE:FREQ=DAILY;BYHOUR=0,1,2,3,4,5,6,7,8,9,10,11,12,13;BYMINUTE=0,1,2,3,4,5;BYSECOND=0,1,2,3"
+    )]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=HOURLY;BYMONTH=2;BYMONTHDAY=30")]
+    [InlineData("DTSTART:20260914T100000Z\r\nRRULE:FREQ=DAILY\r\nRRULE:FREQ=SECONDLY")]
+    public void A_rule_that_never_ends_is_left_out(string rule)
+    {
+        var (text, answered) = (File(rule, "DTSTART:20261010T100000Z"), (IReadOnlyList<ClubDate>?)null);
+        // On a thread of its own: what never ends is a failure, not a run that hangs.
+        var reading = new Thread(() => answered = Read(text).Dates) { IsBackground = true };
+        reading.Start();
+        reading.Join(TimeSpan.FromMinutes(1)).ShouldBeTrue(rule);
+        // What stands beside it is taken in all the same.
+        answered!.ShouldContain(date => date.Day == new DateOnly(2026, 10, 10));
+    }
+
+    [Fact]
+    public void However_many_rules_there_are_all_of_them_are_answered()
+    {
+        var part = Gen.OneOf(
+            Gen.Int[-40, 40].Array[1, 6].Select(days => "BYMONTHDAY=" + string.Join(',', days)),
+            Gen.Int[0, 14].Array[1, 6].Select(months => "BYMONTH=" + string.Join(',', months)),
+            Gen.Int[-6, 6].Select(n => $"BYDAY={n}MO,SU"),
+            Gen.Int[-400, 400].Select(n => $"BYYEARDAY={n}"),
+            Gen.Int[-60, 60].Select(n => $"BYWEEKNO={n}"),
+            Gen.Int[-400, 400].Select(n => $"BYSETPOS={n}"),
+            Gen.Int[-1, 70].Select(n => $"BYHOUR={n}"),
+            Gen.Int[-2, 2_000_000].Select(n => $"INTERVAL={n}"),
+            Gen.Int[0, int.MaxValue].Select(n => $"COUNT={n}"),
+            Gen.Int[1, 9998].Select(n => $"UNTIL={n:0000}0101T000000Z")
+        );
+        var rule = Gen.Select(Gen.Int[0, 6].Select(i => Frequencies[i]), part.Array[0, 4])
+            .Select((often, parts) => string.Join(';', parts.Prepend("FREQ=" + often)));
+        var one = Gen.Select(Gen.Int[1, 9998], rule, rule, Gen.Int[0, 9])
+            .Select(
+                (year, first, second, n) => $"DTSTART:{year:0000}0305T100000Z\r\nRRULE:{first}" + (n == 0 ? $"\r\nEXRULE:{second}" : "")
+            );
+        one.Array[1, 12]
+            .Sample(
+                events =>
+                {
+                    var reading = new Thread(() => Read(File(events))) { IsBackground = true };
+                    reading.Start();
+                    reading.Join(TimeSpan.FromMinutes(1)).ShouldBeTrue(string.Join('\n', events));
+                },
+                iter: 400
+            );
+        // A whole file of the longest rules that are followed costs no more than its bound.
+        Read(File([.. Enumerable.Repeat("DTSTART:19800101T100000Z\r\nRRULE:FREQ=DAILY", 2000)]))
+            .Problem.ShouldBe(ClubCalendarProblem.TooMany);
     }
 
     [Fact]

@@ -4,6 +4,7 @@ using Gambeta.Core.Insight.Weeks;
 using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
+using Ical.Net.Evaluation;
 
 namespace Gambeta.Core.Edges.Calendars;
 
@@ -38,7 +39,8 @@ public static class ClubCalendar
 
     /// <summary>
     /// Reads the days between two days, both with them, on the household's calendar. Events that come back are followed by day, week, month
-    /// and year; those that come back within a day are nobody's matches.
+    /// and year; those that come back within a day are nobody's matches, and what is not known to end is left out
+    /// (<see cref="RecurrenceBounds"/>).
     /// </summary>
     /// <param name="text">The file.</param>
     /// <param name="kind">What they are.</param>
@@ -61,13 +63,17 @@ public static class ClubCalendar
             return ([], ClubCalendarProblem.NoCalendar);
         try
         {
-            var days = new Dictionary<DateOnly, int>();
+            var (days, steps) = (new Dictionary<DateOnly, int>(), 0L);
             foreach (
                 var one in (CalendarCollection.Load(text) ?? [])
                     .SelectMany(calendar => calendar.Events)
                     .Where(one => one.Status is not "CANCELLED")
             )
             {
+                if (RecurrenceBounds.Steps(one, to) is not { } more)
+                    continue;
+                if ((steps += more) > RecurrenceBounds.MostSteps)
+                    return ([], ClubCalendarProblem.TooMany);
                 foreach (var (day, minutes) in DaysOf(one, zone, from, to, most))
                 {
                     if (day < from || day > to)
@@ -98,13 +104,25 @@ public static class ClubCalendar
                 : UsualMinutes;
         if (one.RecurrenceRule is null && one.RecurrenceDates.GetAllDates().FirstOrDefault() is null)
             return [(DayOf(start, zone), minutes)];
-        if (one.RecurrenceRule is { Frequency: FrequencyType.Secondly or FrequencyType.Minutely or FrequencyType.Hourly })
-            return [];
-        // A day before and after, whatever zone it is written in.
-        return one.GetOccurrences(new CalDateTime(from.AddDays(-1)))
-            .TakeWhile(occurrence => DayOf(occurrence.Period.StartTime, zone) <= to)
-            .Take(most * 2)
-            .Select(occurrence => (DayOf(occurrence.Period.StartTime, zone), minutes));
+        var days = new List<(DateOnly, int)>();
+        try
+        {
+            // A day before and after, whatever zone it is written in.
+            foreach (
+                var occurrence in one.GetOccurrences(new CalDateTime(from.AddDays(-1)), RecurrenceBounds.OptionsFor(one)).Take(most * 2)
+            )
+            {
+                var day = DayOf(occurrence.Period.StartTime, zone);
+                if (day > to)
+                    break;
+                days.Add((day, minutes));
+            }
+        }
+        catch (EvaluationLimitExceededException)
+        {
+            // There is no further day.
+        }
+        return days;
     }
 
     private static DateOnly DayOf(CalDateTime at, string zone) =>
