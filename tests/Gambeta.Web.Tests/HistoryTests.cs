@@ -376,6 +376,10 @@ public sealed partial class HistoryTests(TestServer server)
                 }
             )),
         ("a player of no age", file => file["players"]![0]!["birthYear"] = null),
+        ("a player born before everybody", file => file["players"]![0]!["birthYear"] = -5),
+        ("a player born in the year nothing", file => file["players"]![0]!["birthYear"] = 0),
+        ("a player born in ages to come", file => file["players"]![0]!["birthYear"] = 30000),
+        ("a layout without its parts", file => file["layouts"]![0]!["laid"] = new JsonObject()),
         ("a goal that is none", file => file["goals"] = new JsonArray(
                 new JsonObject
                 {
@@ -397,6 +401,34 @@ public sealed partial class HistoryTests(TestServer server)
                 }
             )),
     ];
+
+    // Whatever is written down of a household is read on its pages: no row of any list is a place for megabytes.
+    [Fact]
+    public async Task No_list_takes_a_row_that_is_longer_than_anything_that_is_written_there()
+    {
+        var text = await RichAsync();
+        var (household, looked) = (await server.NewHouseholdAsync(), 0);
+        foreach (var (name, rows) in Parsed(text).Where(part => part.Value is JsonArray { Count: > 0 }))
+        {
+            foreach (var column in rows![0]!.AsObject().Select(part => part.Key))
+            {
+                var file = Parsed(text);
+                file[name]![0]![column] = new string('a', 2_000_000);
+                looked++;
+                try
+                {
+                    await TakeAsync(household, file.ToJsonString());
+                }
+                catch (HistoryException)
+                {
+                    continue;
+                }
+                // Where a text is no part of a list it is dropped, and leaves nothing behind.
+                (await FileOfAsync(household)).ToJsonString().ShouldNotContain(new string('a', 1000), Case.Sensitive, $"{name}.{column}");
+            }
+        }
+        looked.ShouldBeGreaterThan(100);
+    }
 
     [Fact]
     public async Task A_file_that_is_broken_anywhere_changes_nothing_and_is_refused_in_words()

@@ -24,6 +24,16 @@ internal sealed class FileList(string name, string table, string columns, string
 
     public string Key => key;
 
+    /// <summary>The longest row, in characters of its JSON: several times what this application ever writes. Taps make a set long, and a
+    /// change holds the set before it as well.</summary>
+    public int LongestRow =>
+        table switch
+        {
+            "practice_set" or "set_change" => 1_500_000,
+            "plan" or "sitting" or "own_drill" => 300_000,
+            _ => 40_000,
+        };
+
     /// <summary>The columns that make the key.</summary>
     public IReadOnlyList<string> KeyColumns { get; } = key.Split(", ");
 

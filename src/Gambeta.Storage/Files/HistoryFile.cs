@@ -97,7 +97,8 @@ public sealed class HistoryFile
                 ];
             }
             // No row, the same name twice in one object, numbers that are none.
-            catch (Exception problem) when (problem is ArgumentException or InvalidOperationException or FormatException)
+            catch (Exception problem)
+                when (problem is ArgumentException or InvalidOperationException or FormatException and not HistoryException)
             {
                 throw new HistoryException(HistoryProblem.Broken, list.Name, problem);
             }
@@ -120,6 +121,9 @@ public sealed class HistoryFile
     {
         if (list.KeyColumns.Any(column => row[column] is null))
             throw new FormatException($"a row of {list.Name} without {list.Key}");
+        // What is read on each page is no place for megabytes.
+        if (row.ToJsonString().Length > list.LongestRow)
+            throw new HistoryException(HistoryProblem.TooMuch, list.Name);
         foreach (var (name, value) in row)
         {
             if (

@@ -268,6 +268,8 @@ public static class HistoryStore
         foreach (var player in file.Rows(list).ToList())
         {
             var (id, name) = (player["player_id"]!.GetValue<string>(), HouseholdName.Key(player["nickname"]!.GetValue<string>()));
+            if (!Player.CanBeBornIn(player["birth_year"]!.GetValue<int>(), ask.Today))
+                throw new HistoryException(HistoryProblem.Broken, list.Name);
             if (here.Exists(known => known.Id.ToString() == id))
                 continue;
             if (here.Find(known => HouseholdName.Key(known.Nickname) == name) is { Nickname: not null } same)

@@ -37,7 +37,8 @@ public static class NearRecords
     /// </summary>
     /// <param name="standing">The standing best of each key with the latest values besides it.</param>
     /// <param name="most">How many to name.</param>
-    /// <param name="isNamed">Whether a drill is named at all; asked only as far as names are wanted. All are, where nothing is given.</param>
+    /// <param name="isNamed">Whether a drill is named at all; asked only as far as names are wanted. All are, where nothing is
+    /// given.</param>
     public static IReadOnlyList<NearRecord> Nearest(
         IEnumerable<(Mark Best, IReadOnlyList<decimal> Latest)> standing,
         int most,
