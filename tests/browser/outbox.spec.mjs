@@ -78,8 +78,33 @@ test('two tabs that keep and send at the same time lose nothing and double nothi
   expect(new Set(ids)).toEqual(new Set([...before, ...after]));
 });
 
+test('what went into memory while the disk would not have it is on the disk as soon as it will', async ({ page }) => {
+  await newHousehold(page);
+  await noLine(page);
+  await page.goto('/today');
+  await page.route('**/api/sets', route => route.abort());
+  await page.evaluate(() => {
+    const transaction = IDBDatabase.prototype.transaction;
+    IDBDatabase.prototype.transaction = () => {
+      throw new DOMException('The disk is busy.', 'UnknownError');
+    };
+    window.diskIsBack = () => {
+      IDBDatabase.prototype.transaction = transaction;
+    };
+  });
+  await keepMany(page, 2, 10);
+  await page.evaluate(() => window.diskIsBack());
+  await expect(async () => expect((await kept(page)).length).toBe(2)).toPass();
+  // The page may go now: what waits is sent by the next one.
+  await page.unroute('**/api/sets');
+  await page.reload();
+  await expect(async () => expect(await kept(page)).toEqual([])).toPass();
+  expect((await storedSets(page)).length).toBe(2);
+});
+
 test('one thing that the server breaks on does not hold up what comes after it, and goes when it is well again', async ({ page }) => {
   await newHousehold(page);
+  await noLine(page);
   await page.goto('/today');
   let ill = true;
   await page.route('**/api/sets', async route =>

@@ -64,11 +64,23 @@ export async function add(item) {
   }
 }
 
+/** What went into memory while the browser gave no storage goes on the disk as soon as it does. */
+async function settle(db) {
+  const held = Object.entries(memory).flatMap(([store, items]) => [...items.values()].map(item => ({ store, item })));
+  if (!db || held.length === 0) return;
+  const transaction = db.transaction(['waiting', 'refused'], 'readwrite', strict);
+  for (const { store, item } of held) transaction.objectStore(store).put(item);
+  await transaction.done;
+  for (const { store, item } of held) memory[store].delete(item.key);
+}
+
 /** Everything of a household in a store, oldest first. */
 export async function all(store, household) {
   const ours = [...memory[store].values()].filter(item => item.household === household);
   try {
-    const kept = (await (await database())?.getAllFromIndex(store, 'household', IDBKeyRange.bound([household], [household, []]))) ?? [];
+    const db = await database();
+    await settle(db).catch(() => {});
+    const kept = (await db?.getAllFromIndex(store, 'household', IDBKeyRange.bound([household], [household, []]))) ?? [];
     return [...kept, ...ours.filter(item => !kept.some(other => other.key === item.key))].sort((a, b) => a.order - b.order);
   } catch {
     return ours;
