@@ -10,7 +10,7 @@ public sealed partial class VoiceTests
 {
     private static readonly string Voice = File.ReadAllText(Repository.At("docs", "voice.md"));
 
-    private static readonly IReadOnlyList<(string Where, string Text)> Messages =
+    private static readonly IReadOnlyList<(string Where, string Text)> Raw =
     [
         .. Directory
             .EnumerateFiles(Repository.At("src", "Gambeta.Words", "en"), "*.json")
@@ -19,9 +19,11 @@ public sealed partial class VoiceTests
                 JsonDocument
                     .Parse(File.ReadAllText(file))
                     .RootElement.EnumerateObject()
-                    .Select(one => (Path.GetFileNameWithoutExtension(file) + "." + one.Name, Plain(one.Value.GetString()!)))
+                    .Select(one => (Path.GetFileNameWithoutExtension(file) + "." + one.Name, one.Value.GetString()!))
             ),
     ];
+
+    private static readonly IReadOnlyList<(string Where, string Text)> Messages = [.. Raw.Select(one => (one.Where, Plain(one.Text)))];
 
     private static readonly IReadOnlyList<(string Where, string Text)> Cards =
     [
@@ -153,19 +155,6 @@ public sealed partial class VoiceTests
         "yard.too-many-steps mostSteps",
         "yard.too-many-layouts layouts",
         "yard.too-many-spaces spaces",
-    ];
-
-    private static readonly IReadOnlyList<(string Where, string Text)> Raw =
-    [
-        .. Directory
-            .EnumerateFiles(Repository.At("src", "Gambeta.Words", "en"), "*.json")
-            .Where(file => Path.GetFileName(file) != "language.json")
-            .SelectMany(file =>
-                JsonDocument
-                    .Parse(File.ReadAllText(file))
-                    .RootElement.EnumerateObject()
-                    .Select(one => (Path.GetFileNameWithoutExtension(file) + "." + one.Name, one.Value.GetString()!))
-            ),
     ];
 
     [GeneratedRegex(@"\{(\w+)")]

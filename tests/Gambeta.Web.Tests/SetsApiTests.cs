@@ -94,6 +94,7 @@ public class SetsApiTests(TestServer server)
     [InlineData("startedAt", "2999-01-01T12:00:00Z", "That day has not come yet.")]
     [InlineData("startedAt", "1999-01-01T12:00:00Z", "years ago")]
     // A draft is read by the measure of its drill.
+    [InlineData("draft", null, "Part of the set is missing.")]
     [InlineData("draft", 34, "Part of the set is missing.")]
     [InlineData("draft", "thirty-four", "Part of the set is missing.")]
     [InlineData("draft", new[] { 34 }, "Part of the set is missing.")]

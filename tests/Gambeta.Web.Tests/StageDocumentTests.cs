@@ -17,9 +17,8 @@ namespace Gambeta.Web.Tests;
 /// </summary>
 public sealed partial class StageDocumentTests(TestServer server)
 {
-    private static readonly JsonSerializerOptions Indented = new()
+    private static readonly JsonSerializerOptions Readable = new()
     {
-        WriteIndented = true,
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
     };
 
@@ -28,6 +27,9 @@ public sealed partial class StageDocumentTests(TestServer server)
 
     [GeneratedRegex("[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}")]
     private static partial Regex AnId();
+
+    /// <summary>The document that a practice page carries, as JSON.</summary>
+    internal static string CarriedBy(string page) => Carried().Match(page).Groups[1].Value;
 
     [Fact]
     public async Task The_document_of_a_practice_page_has_the_names_that_the_module_knows()
@@ -51,7 +53,7 @@ public sealed partial class StageDocumentTests(TestServer server)
             }
         )
         {
-            var carried = Carried().Match(await browser.PageAsync(address)).Groups[1].Value;
+            var carried = CarriedBy(await browser.PageAsync(address));
             // Whoever plays in a test is somebody else each time.
             var ids = AnId().Matches(carried).Select(id => id.Value).Distinct().ToList();
             now[what] = JsonNode.Parse(AnId().Replace(carried, id => $"01900000-0000-7000-8000-00000000000{ids.IndexOf(id.Value)}"));
@@ -59,7 +61,11 @@ public sealed partial class StageDocumentTests(TestServer server)
         }
         var path = Path.Combine(Repository.Root, "tests/shared/stage.json");
         if (Environment.GetEnvironmentVariable("GAMBETA_WRITE_STAGE") is not null)
-            await File.WriteAllTextAsync(path, now.ToJsonString(Indented) + "\n", TestContext.Current.CancellationToken);
+            await File.WriteAllTextAsync(
+                path,
+                $"{{\n{string.Join(",\n", now.Select(part => $"  \"{part.Key}\": {part.Value!.ToJsonString(Readable)}"))}\n}}\n",
+                TestContext.Current.CancellationToken
+            );
         var wanted = JsonNode.Parse(Repository.Cases("stage"))!.AsObject();
         wanted["names"]!.AsArray().Select(name => name!.GetValue<string>()).ShouldBe(names);
         foreach (var what in new[] { "drill", "sheet", "two" })

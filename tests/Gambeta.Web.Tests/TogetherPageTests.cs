@@ -1,6 +1,5 @@
 using System.Net;
 using System.Text.Json;
-using System.Text.RegularExpressions;
 using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Base.Touches;
@@ -10,11 +9,8 @@ using Gambeta.Storage;
 namespace Gambeta.Web.Tests;
 
 /// <summary>Two on one sheet: what the page carries of each, what is stored of each, and what makes no record.</summary>
-public sealed partial class TogetherPageTests(TestServer server)
+public sealed class TogetherPageTests(TestServer server)
 {
-    [GeneratedRegex("""<script type="application/json" id="sheet">(.*?)</script>""", RegexOptions.Singleline)]
-    private static partial Regex Carried();
-
     private async Task<(Browser Browser, TestHousehold Household, Guid Other)> TwoAsync(int born = 2012)
     {
         var (household, other) = (await server.NewHouseholdAsync(), Guid.CreateVersion7());
@@ -24,7 +20,7 @@ public sealed partial class TogetherPageTests(TestServer server)
         return (await Browser.SignedInAsync(server, household), household, other);
     }
 
-    private static JsonElement Sheet(string page) => JsonDocument.Parse(Carried().Match(page).Groups[1].Value).RootElement;
+    private static JsonElement Sheet(string page) => JsonDocument.Parse(StageDocumentTests.CarriedBy(page)).RootElement;
 
     [Fact]
     public async Task The_page_carries_what_there_is_to_beat_for_each_of_them()

@@ -39,6 +39,10 @@ export const coveredNow = page =>
         ({ box, element }) => !element.closest('.middle') && (box.left < -1 || box.right > innerWidth + 1 || box.bottom > innerHeight + 1),
       )
       .map(({ name }) => `${name} is off the screen`);
+    // In a round nobody scrolls: but on the smallest phones everything has its place.
+    const { scrollHeight, clientHeight } = document.querySelector('.middle');
+    if (scrolls && innerWidth >= 360 && document.querySelector('[data-stage][data-phase=work]') && scrollHeight > clientHeight + 2)
+      found.push(`the middle has ${scrollHeight} px in ${clientHeight}`);
     for (const { box, element, name } of boxes)
       if (element.closest('.middle') && (box.left < middle.left - 1 || box.right > middle.right + 1)) found.push(`${name} is cut off`);
     for (const [i, a] of boxes.entries()) {

@@ -6,7 +6,7 @@ import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { post } from './household.mjs';
 import { coveredNow } from './covered.mjs';
 import { expect, test } from './pages.mjs';
-import { oneOfEach } from './places.mjs';
+import { allPages } from './places.mjs';
 import { gone, portAt, root, serve } from './server.mjs';
 
 const folder = `${root}artifacts/other-writing-${process.pid}`;
@@ -145,7 +145,7 @@ test.describe('other writing', () => {
   });
 
   // What is printed is of one width, and what leads elsewhere is looked at where it leads.
-  const places = oneOfEach.filter(place => !/print|\/problem|\/household\/waiting|\/drills\/map|\/floor/.test(place)),
+  const places = allPages.filter(place => !/print|\/problem|\/household\/waiting|\/drills\/map|\/floor/.test(place)),
     third = Math.ceil(places.length / 3);
   for (const [part, some] of [0, 1, 2].map(n => [n + 1, places.slice(n * third, (n + 1) * third)]))
     test(`every page has room for a language of long words, from right to left: ${part}`, async ({ browser }) => {

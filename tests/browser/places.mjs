@@ -77,18 +77,17 @@ const pages = new URL('../../src/Gambeta.Web/Pages/', import.meta.url);
 /** The route of every page, as its first line says, or its place in the folder; those with fewer parts that may be anything first. */
 export const routes = readdirSync(pages, { recursive: true })
   .filter(name => name.endsWith('.cshtml'))
-  .flatMap(name => {
-    const [, own] = /^@page(?: "([^"]*)")?/.exec(readFileSync(new URL(name, pages), 'utf8')) ?? [];
-    if (own === undefined && !readFileSync(new URL(name, pages), 'utf8').startsWith('@page')) return [];
-    return [
+  .map(name => [name, /^@page(?: "([^"]*)")?/.exec(readFileSync(new URL(name, pages), 'utf8'))])
+  .filter(([, first]) => first)
+  .map(
+    ([name, [, own]]) =>
       own ??
-        '/' +
-          name
-            .replace('.cshtml', '')
-            .toLowerCase()
-            .replace(/(^|\/)index$/, ''),
-    ];
-  })
+      '/' +
+        name
+          .replace('.cshtml', '')
+          .toLowerCase()
+          .replace(/(^|\/)index$/, ''),
+  )
   .map(route => (route === '/' ? route : route.replace(/\/$/, '')))
   .sort((one, other) => one.split('{').length - other.split('{').length || (one < other ? -1 : 1));
 
@@ -97,6 +96,3 @@ export const routeOf = place =>
   routes.find(route =>
     new RegExp(`^${route.replace(/\/\{[^}]*\?\}/g, '(/[^/]+)?').replace(/\{[^}]*\}/g, '[^/]+')}$`).test(place.split('?')[0]),
   );
-
-/** One address of each page: the first that is listed. */
-export const oneOfEach = [...new Map(allPages.toReversed().map(place => [routeOf(place), place])).values()].toReversed();

@@ -73,7 +73,7 @@ internal static class SetsApi
         if (
             post.Order is < 1 or > 999
             || post.PlannedSeconds is < 1 or > SetCheck.MostSeconds
-            || (post.Draft is not { ValueKind: not JsonValueKind.Null } && post.Events is null)
+            || (post.Draft is null && post.Events is null)
             || post.Events?.Length > LongestEvents
             || post.Layout?.Length > SharedParts.LongestKey
         )
@@ -252,16 +252,14 @@ internal static class SetsApi
     // A draft is of the measure of its drill, and is read by it.
     private static bool TryDraft(JsonElement? sent, MeasuredBy measure, out SetDraft? draft)
     {
-        draft = null;
-        if (sent is not { ValueKind: not JsonValueKind.Null } json)
-            return true;
         try
         {
-            draft = Ways.Of(measure).ReadSent(json);
+            draft = sent is { } json ? Ways.Of(measure).ReadSent(json) : null;
             return true;
         }
         catch (JsonException)
         {
+            draft = null;
             return false;
         }
     }

@@ -96,6 +96,9 @@ public sealed record CautionRule(CautionKind Kind, Func<DrillCard, int, bool> Ho
         new(CautionKind.HighBall, (card, _) => GoesHigh(card)),
     ];
 
+    /// <summary>The rule of a kind.</summary>
+    public static CautionRule Of(CautionKind kind) => All[(int)kind];
+
     private static bool IsRun(DrillCard card) => MeasureTraits.Of(card.MeasuredBy).IsRun;
 
     private static bool Needs(DrillCard card, GearKind kind) => card.Gear.Any(item => item.Kind == kind);
@@ -125,9 +128,7 @@ public static class Cautions
     /// <summary>What is said before the first touch besides <see cref="FirstTouchCheck"/>, which asks about wall, goal, run-off and floor
     /// itself.</summary>
     public static IEnumerable<Caution> BeforeTheStart(IEnumerable<DrillCard> cards, int age) =>
-        cards
-            .SelectMany(card => All(card, age))
-            .Where(caution => caution.Kind is not { } kind || !CautionRule.All.Single(rule => rule.Kind == kind).IsAsked);
+        cards.SelectMany(card => All(card, age)).Where(caution => caution.Kind is not { } kind || !CautionRule.Of(kind).IsAsked);
 
     /// <summary>The kinds for a player of an age in years, the gravest first.</summary>
     public static IEnumerable<CautionKind> Of(DrillCard card, int age) =>

@@ -7,20 +7,14 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Edges.Diaries;
 
 /// <summary>Passes, in a diary.</summary>
-internal sealed class CleanPassesInDiary : DiaryForm
+internal sealed class CleanPassesInDiary : DiaryForm<PassesDraft>
 {
     /// <inheritdoc/>
     protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.CleanPasses];
 
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) =>
-        new PassesDraft
-        {
-            Left = line.Count(DiaryColumn.Left),
-            Right = line.Count(DiaryColumn.Right),
-            LongestRun = line.Count(DiaryColumn.Longest),
-            Slips = line.Count(DiaryColumn.Slips),
-        };
+    protected override PassesDraft Counts(DiaryLine line) =>
+        PerFoot(line, new PassesDraft { LongestRun = line.Count(DiaryColumn.Longest), Slips = line.Count(DiaryColumn.Slips) });
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line)
@@ -31,17 +25,15 @@ internal sealed class CleanPassesInDiary : DiaryForm
     }
 
     /// <inheritdoc/>
-    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
-        (PassesDraft)draft is var passes
-            ? passes with
-            {
-                LongestRun = count,
-                Slips = passes.Slips ?? 0,
-                Left = feet == Feet.Right ? null : count,
-                Right =
-                    feet == Feet.Left ? null
-                    : feet == Feet.Both ? 0
-                    : count,
-            }
-            : draft;
+    protected override PassesDraft OfCount(Feet feet, int count, PassesDraft draft) =>
+        draft with
+        {
+            LongestRun = count,
+            Slips = draft.Slips ?? 0,
+            Left = feet == Feet.Right ? null : count,
+            Right =
+                feet == Feet.Left ? null
+                : feet == Feet.Both ? 0
+                : count,
+        };
 }

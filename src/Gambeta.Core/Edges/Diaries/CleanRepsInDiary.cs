@@ -1,19 +1,18 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Base.Measures;
-using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Edges.Diaries;
 
 /// <summary>Clean reps, in a diary.</summary>
-internal sealed class CleanRepsInDiary : DiaryForm
+internal sealed class CleanRepsInDiary : RepsInDiary<RepsDraft>
 {
     /// <inheritdoc/>
     protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.CleanReps];
 
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) =>
+    protected override RepsDraft Counts(DiaryLine line) =>
         new RepsDraft { Reps = line.Count(DiaryColumn.Clean), Slips = line.Count(DiaryColumn.Slips) };
 
     /// <inheritdoc/>
@@ -23,8 +22,4 @@ internal sealed class CleanRepsInDiary : DiaryForm
         line.Write(DiaryColumn.Clean, reps.CleanReps);
         line.Write(DiaryColumn.Slips, reps.Slips);
     }
-
-    /// <inheritdoc/>
-    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
-        (RepsDraft)draft is var reps ? reps with { Reps = count, Slips = reps.Slips ?? 0 } : draft;
 }

@@ -6,20 +6,14 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Edges.Diaries;
 
 /// <summary>A course, in a diary.</summary>
-internal sealed class CourseTimeInDiary : DiaryForm
+internal sealed class CourseTimeInDiary : DiaryForm<RunDraft>
 {
     /// <inheritdoc/>
     protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.CourseTime];
 
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) =>
-        new RunDraft
-        {
-            Left = line.Count(DiaryColumn.Left),
-            Right = line.Count(DiaryColumn.Right),
-            Clips = line.Count(DiaryColumn.Clips) ?? 0,
-            Void = line.Flag(DiaryColumn.Void),
-        };
+    protected override RunDraft Counts(DiaryLine line) =>
+        PerFoot(line, new RunDraft { Clips = line.Count(DiaryColumn.Clips) ?? 0, Void = line.Flag(DiaryColumn.Void) });
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line)

@@ -32,5 +32,30 @@ public abstract class DiaryForm
     /// <param name="feet">The feet at work.</param>
     /// <param name="count">The number.</param>
     /// <param name="draft">What <see cref="Read"/> read, with its time.</param>
-    public virtual SetDraft OfCount(Feet feet, int count, SetDraft draft) => draft;
+    public abstract SetDraft OfCount(Feet feet, int count, SetDraft draft);
+}
+
+/// <summary>The form of measures whose drafts are of one type.</summary>
+public abstract class DiaryForm<TDraft> : DiaryForm
+    where TDraft : SetDraft, new()
+{
+    /// <inheritdoc/>
+    public sealed override SetDraft Read(DiaryLine line) => Counts(line);
+
+    /// <inheritdoc/>
+    public sealed override SetDraft OfCount(Feet feet, int count, SetDraft draft) => OfCount(feet, count, (TDraft)draft);
+
+    /// <summary>The counts of a line, time left out.</summary>
+    protected abstract TDraft Counts(DiaryLine line);
+
+    /// <summary>What one number comes to.</summary>
+    protected virtual TDraft OfCount(Feet feet, int count, TDraft draft) => draft;
+
+    /// <summary>A draft with the touches of each foot.</summary>
+    protected static TDraft PerFoot(DiaryLine line, TDraft draft) =>
+        draft with
+        {
+            Left = line.Count(DiaryColumn.Left),
+            Right = line.Count(DiaryColumn.Right),
+        };
 }

@@ -1,19 +1,18 @@
 using System.Collections.Immutable;
 using Gambeta.Core.Base.Measures;
-using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Practice.Measuring;
 using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Edges.Diaries;
 
 /// <summary>Hits, in a diary.</summary>
-internal sealed class HitsInDiary : DiaryForm
+internal sealed class HitsInDiary : RepsInDiary<RepsDraft>
 {
     /// <inheritdoc/>
     protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.HitsOutOfTries];
 
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) =>
+    protected override RepsDraft Counts(DiaryLine line) =>
         new RepsDraft { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
 
     /// <inheritdoc/>
@@ -25,8 +24,4 @@ internal sealed class HitsInDiary : DiaryForm
         line.Write(DiaryColumn.Hits, result.Hits);
         line.Write(DiaryColumn.Misses, result.Misses);
     }
-
-    /// <inheritdoc/>
-    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
-        (RepsDraft)draft is var reps ? reps with { Reps = count, Slips = reps.Slips ?? 0 } : draft;
 }

@@ -7,13 +7,13 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Edges.Diaries;
 
 /// <summary>Strikes, in a diary.</summary>
-internal sealed class StrikesInDiary : DiaryForm
+internal sealed class StrikesInDiary : RepsInDiary<StrikesDraft>
 {
     /// <inheritdoc/>
     protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.StrikesByZone];
 
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) =>
+    protected override StrikesDraft Counts(DiaryLine line) =>
         line.List(DiaryColumn.Zones) is { } zones
             ? new StrikesDraft { StrikeZones = zones, StrikeLeft = [.. line[DiaryColumn.ZoneFeet].Select(foot => foot == 'l')] }
             : new StrikesDraft { Reps = line.Count(DiaryColumn.Hits), Slips = line.Count(DiaryColumn.Misses) };
@@ -26,8 +26,4 @@ internal sealed class StrikesInDiary : DiaryForm
         line.Write(DiaryColumn.Zones, strikes.Strikes.Select(strike => strike.Zone));
         line[DiaryColumn.ZoneFeet] = string.Concat(strikes.Strikes.Select(strike => strike.Foot == Foot.Left ? 'l' : 'r'));
     }
-
-    /// <inheritdoc/>
-    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
-        (RepsDraft)draft is var reps ? reps with { Reps = count, Slips = reps.Slips ?? 0 } : draft;
 }

@@ -6,13 +6,13 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Edges.Diaries;
 
 /// <summary>Points, in a diary.</summary>
-internal sealed class TargetPointsInDiary : DiaryForm
+internal sealed class TargetPointsInDiary : DiaryForm<TargetsDraft>
 {
     /// <inheritdoc/>
     protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.TargetPoints];
 
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) => new TargetsDraft { Points = line.List(DiaryColumn.Points) };
+    protected override TargetsDraft Counts(DiaryLine line) => new TargetsDraft { Points = line.List(DiaryColumn.Points) };
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line) => line.Write(DiaryColumn.Points, ((TargetsResult)result).Points);

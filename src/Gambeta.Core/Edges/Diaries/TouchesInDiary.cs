@@ -7,20 +7,19 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Edges.Diaries;
 
 /// <summary>A round, in a diary.</summary>
-internal sealed class TouchesInDiary : DiaryForm
+internal sealed class TouchesInDiary : DiaryForm<RoundDraft>
 {
     /// <inheritdoc/>
     protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.TouchesInARound];
 
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) =>
-        new RoundDraft { Left = line.Count(DiaryColumn.Left), Right = line.Count(DiaryColumn.Right) };
+    protected override RoundDraft Counts(DiaryLine line) => PerFoot(line, new RoundDraft());
 
     /// <inheritdoc/>
     public override void Write(SetResult result, DiaryLine line) { }
 
     /// <inheritdoc/>
-    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
+    protected override RoundDraft OfCount(Feet feet, int count, RoundDraft draft) =>
         draft with
         {
             Left =

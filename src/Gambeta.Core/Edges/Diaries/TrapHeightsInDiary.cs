@@ -6,13 +6,13 @@ using Gambeta.Core.Practice.Played;
 namespace Gambeta.Core.Edges.Diaries;
 
 /// <summary>Balls killed from rising heights, in a diary.</summary>
-internal sealed class TrapHeightsInDiary : DiaryForm
+internal sealed class TrapHeightsInDiary : DiaryForm<TrapDraft>
 {
     /// <inheritdoc/>
     protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.TrapHeights];
 
     /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line) =>
+    protected override TrapDraft Counts(DiaryLine line) =>
         new TrapDraft { Inside = line.List(DiaryColumn.Inside)?.Select(inside => inside > 0).ToList() };
 
     /// <inheritdoc/>

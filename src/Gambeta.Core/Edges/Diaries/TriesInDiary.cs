@@ -6,14 +6,12 @@ using Gambeta.Core.Practice.Played;
 
 namespace Gambeta.Core.Edges.Diaries;
 
-/// <summary>Tries that each last as long as they last, in a diary.</summary>
-internal class TriesInDiary : DiaryForm
+/// <summary>Tries with their ends, in a diary.</summary>
+internal abstract class TriesInDiary<TDraft> : DiaryForm<TDraft>
+    where TDraft : TriesDraft, new()
 {
     /// <inheritdoc/>
-    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.BestStreak, MeasuredBy.RunInTouches, MeasuredBy.CleanStreak];
-
-    /// <inheritdoc/>
-    public override SetDraft Read(DiaryLine line)
+    protected override TDraft Counts(DiaryLine line)
     {
         var (touches, ends) = (line.List(DiaryColumn.Tries), line[DiaryColumn.Ends].Replace(" ", ""));
         // A notebook says how long each try was, not how it ended: it fell.
@@ -21,13 +19,14 @@ internal class TriesInDiary : DiaryForm
             ends = new string('d', touches.Count);
         if (ends.AsSpan().ContainsAnyExcept("dsa"))
             line.IsUnclear(DiaryColumn.Ends);
-        return new TriesDraft
-        {
-            Left = line.Count(DiaryColumn.Left),
-            Right = line.Count(DiaryColumn.Right),
-            TryTouches = touches,
-            TryDropped = [.. ends.Where("dsa".Contains).Select(end => TryEnds.OfLetter(end).AsDropped())],
-        };
+        return PerFoot(
+            line,
+            new TDraft
+            {
+                TryTouches = touches,
+                TryDropped = [.. ends.Where("dsa".Contains).Select(end => TryEnds.OfLetter(end).AsDropped())],
+            }
+        );
     }
 
     /// <inheritdoc/>
@@ -37,10 +36,17 @@ internal class TriesInDiary : DiaryForm
         line.Write(DiaryColumn.Tries, tried.Tries.Select(t => t.Touches));
         line[DiaryColumn.Ends] = string.Join(' ', tried.Tries.Select(t => t.End.Letter()));
     }
+}
+
+/// <summary>Tries that each last as long as they last, in a diary.</summary>
+internal sealed class TriesInDiary : TriesInDiary<TriesDraft>
+{
+    /// <inheritdoc/>
+    protected override ImmutableArray<MeasuredBy> Measures => [MeasuredBy.BestStreak, MeasuredBy.RunInTouches, MeasuredBy.CleanStreak];
 
     /// <inheritdoc/>
-    public override SetDraft OfCount(Feet feet, int count, SetDraft draft) =>
-        (TriesDraft)draft with
+    protected override TriesDraft OfCount(Feet feet, int count, TriesDraft draft) =>
+        draft with
         {
             TryTouches = [count],
             TryDropped = [true],

@@ -104,7 +104,9 @@ public sealed record PlanFacts
 
     /// <summary>What stands where a record of a drill is in reach, for whoever played it lately: old form is no form.</summary>
     public IEnumerable<Verdict> RecordsInReach(string drill) =>
-        DaysSince(drill) <= NearRecords.FreshDays ? Of(drill).Where(verdict => verdict.NextDay.Reason == TargetReason.Record) : [];
+        LastDays.TryGetValue(drill, out var last) && NearRecords.IsFresh(last, Day)
+            ? Of(drill).Where(verdict => verdict.NextDay.Reason == TargetReason.Record)
+            : [];
 
     /// <summary>The level at which a drill is played.</summary>
     public Level LevelOf(string drill) => DrillLevels.Of(Player.Level, Of(drill).Select(verdict => verdict.Steps));

@@ -58,14 +58,7 @@ public sealed class CleanPasses : WayOfMeasuring<PassesDraft, PassesResult>
             else if (happened.Kind == PlayEventKind.Slip)
                 run = 0;
         }
-        return new PassesDraft
-        {
-            Left = played.Touches.Left,
-            Right = played.Touches.Right,
-            Seconds = played.Seconds,
-            LongestRun = longest,
-            Slips = played.Count(PlayEventKind.Slip),
-        };
+        return played.Touched(new PassesDraft { LongestRun = longest, Slips = played.Count(PlayEventKind.Slip) });
     }
 
     /// <inheritdoc/>

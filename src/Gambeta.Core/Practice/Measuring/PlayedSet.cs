@@ -13,23 +13,27 @@ namespace Gambeta.Core.Practice.Measuring;
 /// <param name="Seconds">How long it lasted.</param>
 public sealed record PlayedSet(ImmutableArray<PlayEvent> Standing, Feet Feet, ChallengeRules Rules, double Seconds)
 {
-    /// <summary>The touches of each foot.</summary>
-    public TouchCount Touches
+    /// <summary>A draft with the time and the touches of each foot.</summary>
+    public TDraft Touched<TDraft>(TDraft draft)
+        where TDraft : SetDraft
     {
-        get
+        var touches = CountTouches();
+        return draft with { Left = touches.Left, Right = touches.Right, Seconds = Seconds };
+    }
+
+    private TouchCount CountTouches()
+    {
+        var (left, right) = (0, 0);
+        foreach (var happened in Standing)
         {
-            var (left, right) = (0, 0);
-            foreach (var happened in Standing)
-            {
-                if (happened.Kind != PlayEventKind.Touch)
-                    continue;
-                if (FootOf(happened) == Foot.Left)
-                    left++;
-                else
-                    right++;
-            }
-            return new TouchCount(left, right);
+            if (happened.Kind != PlayEventKind.Touch)
+                continue;
+            if (FootOf(happened) == Foot.Left)
+                left++;
+            else
+                right++;
         }
+        return new TouchCount(left, right);
     }
 
     /// <summary>What came off and what did not, in order.</summary>

@@ -71,13 +71,7 @@ public sealed class SecondsWithoutADrop : WayOfMeasuring<AirTimeDraft, AirTimeRe
         }
         if (since is { } began)
             tenths.Add((last - began) / 10);
-        return new AirTimeDraft
-        {
-            Left = played.Touches.Left,
-            Right = played.Touches.Right,
-            Seconds = played.Seconds,
-            UpTenths = tenths,
-        };
+        return played.Touched(new AirTimeDraft { UpTenths = tenths });
     }
 
     /// <inheritdoc/>

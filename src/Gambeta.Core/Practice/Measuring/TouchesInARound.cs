@@ -27,13 +27,7 @@ public sealed class TouchesInARound : WayOfMeasuring<RoundDraft, RoundResult>
     public override MeasuredBy Key => MeasuredBy.TouchesInARound;
 
     /// <inheritdoc/>
-    public override SetDraft Counted(PlayedSet played) =>
-        new RoundDraft
-        {
-            Left = played.Touches.Left,
-            Right = played.Touches.Right,
-            Seconds = played.Seconds,
-        };
+    public override SetDraft Counted(PlayedSet played) => played.Touched(new RoundDraft());
 
     /// <inheritdoc/>
     protected override bool HasItsCounts(Feet feet, RoundDraft draft) => PerFoot.HasThem(feet, draft);

@@ -126,14 +126,9 @@ public abstract class Tried<TDraft, TResult> : WayOfMeasuring<TDraft, TResult>
 
     /// <summary>The counts of a set, from its tries with the hundredths at which each ended.</summary>
     protected virtual TDraft Counted(PlayedSet played, IReadOnlyList<(JugglingTry Try, int EndedAt)> tries) =>
-        new()
-        {
-            Left = played.Touches.Left,
-            Right = played.Touches.Right,
-            Seconds = played.Seconds,
-            TryTouches = [.. tries.Select(t => t.Try.Touches)],
-            TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())],
-        };
+        played.Touched(
+            new TDraft { TryTouches = [.. tries.Select(t => t.Try.Touches)], TryDropped = [.. tries.Select(t => t.Try.End.AsDropped())] }
+        );
 
     /// <inheritdoc/>
     protected override bool HasItsCounts(Feet feet, TDraft draft) => draft.TryTouches is { Count: > 0 };
