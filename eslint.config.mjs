@@ -25,4 +25,17 @@ export default [
     files: ['tests/**/*.mjs', 'tools/**/*.mjs', 'benchmarks/**/*.mjs', '*.mjs'],
     languageOptions: { globals: { ...globals.node, ...globals.browser } },
   },
+  {
+    files: ['tests/browser/**/*.mjs'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            "CallExpression[callee.name='expect'] > CallExpression[callee.property.name='getByRole'][arguments.0.value=/^(status|alert)$/]",
+          message: 'A page has several places for news; say which words are meant: said(page, words).',
+        },
+      ],
+    },
+  },
 ];

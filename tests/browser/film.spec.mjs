@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { chromium } from '@playwright/test';
 import { withDevices } from './browser-options.mjs';
-import { newHousehold, start } from './household.mjs';
+import { newHousehold, said, start } from './household.mjs';
 import { expect, test } from './pages.mjs';
 
 /** A page of a browser whose camera sees a pattern that moves. */
@@ -132,7 +132,7 @@ test('where a household has a word, nobody is filmed without it', async ({ baseU
     await page.getByLabel('Four letters or digits').fill('tree');
     await page.getByLabel('Password').fill('long enough');
     await page.getByRole('button', { name: 'Save' }).click();
-    await expect(page.getByRole('status')).toContainText('Saved');
+    await expect(said(page, 'Saved')).toBeVisible();
     await page.goto('/practise/pull-back-laces-away');
     await page.waitForLoadState('load');
     await start(page);

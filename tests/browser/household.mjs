@@ -72,6 +72,12 @@ export const frames = (page, count = 12) =>
     count,
   );
 
+/**
+ * What the page says in these words, as news or as a problem. A page holds several places for news, and the empty ones are hidden by
+ * its style alone: "the one with role status" would be two for as long as the style is on its way.
+ */
+export const said = (page, words, role = 'status') => page.getByRole(role).filter({ hasText: words });
+
 /** The address of a page's module, with the print of what is in it between its name and its end. */
 export const moduleOf = name => new RegExp(`/of-[0-9a-f]+/js/pages/${name}\\.js`);
 

@@ -1,5 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { begin, holdClock, logged, newHousehold, signUp, start, tap } from './household.mjs';
+import { begin, holdClock, logged, newHousehold, said, signUp, start, tap } from './household.mjs';
 
 test('the whole journey by keyboard, from a new household to a personal best', async ({ page }) => {
   await signUp(page);
@@ -67,11 +67,11 @@ test('the whole journey by keyboard, from a new household to a personal best', a
   await page.keyboard.press('Enter');
   await page.getByLabel('Left touches').fill('-8');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('cannot be less than zero');
+  await expect(said(page, 'cannot be less than zero', 'alert')).toBeVisible();
   await expect(page.getByLabel('Left touches')).toHaveValue('-8');
   await page.getByLabel('Left touches').fill('12');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('status')).toContainText('The set is fixed');
+  await expect(said(page, 'The set is fixed')).toBeVisible();
   await page.goto('/records');
   await expect(page.locator('.record').first()).toContainText('12');
   await expect(page.locator('.record').first()).toContainText('the first one');
@@ -80,7 +80,7 @@ test('the whole journey by keyboard, from a new household to a personal best', a
   await page.goto('/logbook');
   await page.locator('.log-sets a', { hasText: /^12\b/ }).click();
   await page.getByRole('button', { name: 'Remove this set' }).click();
-  await expect(page.getByRole('status')).toContainText('The set is removed');
+  await expect(said(page, 'The set is removed')).toBeVisible();
   await expect(page.locator('.log-sets a')).toHaveText([/^11\b/, /^10\b/]);
   await page.keyboard.press('u');
   await page.waitForURL(url => !url.search.includes('removed'));

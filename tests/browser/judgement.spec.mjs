@@ -1,5 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { holdClock, newHousehold, start } from './household.mjs';
+import { holdClock, newHousehold, said, start } from './household.mjs';
 
 const day = back => new Date(Date.now() - back * 86_400_000).toISOString().slice(0, 10);
 const notebook = () =>
@@ -28,7 +28,7 @@ for (const [device, size] of [
       await press(page.getByRole('button', { name: 'Check it' }), device);
       await expect(page.getByRole('heading', { name: '24 lines would be new' })).toBeVisible();
       await press(page.getByRole('button', { name: 'Add the new ones' }), device);
-      await expect(page.getByRole('status')).toHaveText('24 sets were added.');
+      await expect(said(page, '24 sets were added.')).toBeVisible();
 
       // Today says what, why and with what odds.
       await page.goto('/today');

@@ -1,5 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { begin, logged, newHousehold, start, storedSets, tap } from './household.mjs';
+import { begin, logged, newHousehold, said, start, storedSets, tap } from './household.mjs';
 import { gone, portAt, serve } from './server.mjs';
 
 const stored = page => page.locator('[data-stored]');
@@ -417,7 +417,7 @@ test('without network a grown-up says with the word that practice may go on, and
   await page.getByLabel('Four letters or digits').fill('tree');
   await page.getByLabel('Password').fill('long enough');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByRole('status')).toContainText('Saved');
+  await expect(said(page, 'Saved')).toBeVisible();
   await begin(page, 'toe-taps');
   await page.route('**/api/pains**', route => route.abort());
   await page.keyboard.press('p');

@@ -1,6 +1,6 @@
 import { expect, test } from './pages.mjs';
 import { readFileSync } from 'node:fs';
-import { holdClock, logged, newHousehold, openDemo, signUp, start } from './household.mjs';
+import { holdClock, logged, newHousehold, openDemo, said, signUp, start } from './household.mjs';
 
 const figure = (page, words) => page.locator('.plan-figures div', { hasText: words }).locator('dd');
 const markerAt = async (page, i) => new URL(page.url()).searchParams.get('at').split(';')[i].split(' ').map(Number);
@@ -37,7 +37,7 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await expect(page.getByText('Only guessed from the age')).toBeVisible();
   await page.getByLabel('How far do you get with ten normal paces').fill('16');
   await page.getByRole('button', { name: 'Measured' }).click();
-  await expect(page.getByRole('alert')).toContainText('Those would be jumps');
+  await expect(said(page, 'Those would be jumps', 'alert')).toBeVisible();
   await page.getByLabel('How far do you get with ten normal paces').fill('6.0');
   await page.getByRole('button', { name: 'Measured' }).click();
   await expect(page.locator('.pace-now')).toContainText('0.60 m');
@@ -68,7 +68,7 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   // Kept, it is a layout of its own; its plan is one page of A4.
   await page.getByLabel('Save it as').fill('Patio zigzag');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByRole('status').first()).toContainText('its record starts with your first run');
+  await expect(said(page, 'its record starts with your first run')).toBeVisible();
   const first = new URL(page.url()).searchParams.get('layout');
   const pdf = (await page.pdf({ format: 'A4' })).toString('latin1');
   expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
@@ -114,11 +114,11 @@ test('from a new household to a plan on paper, a record on it, another layout, a
   await page.getByLabel('The household’s name').fill(name);
   await page.getByLabel('Its password').fill('long enough');
   await page.getByRole('button', { name: 'Delete for good' }).click();
-  await expect(page.getByRole('status')).toContainText('deleted for good');
+  await expect(said(page, 'deleted for good')).toBeVisible();
   await page.getByLabel('Household').fill(name);
   await page.getByLabel('Password').fill('long enough');
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('alert')).toContainText('The name or the password is wrong');
+  await expect(said(page, 'The name or the password is wrong', 'alert')).toBeVisible();
 });
 
 test('a marker is dragged, also by touch, and without network it goes back where it was', async ({ page, context }) => {
@@ -148,7 +148,7 @@ test('measures are changed in a form, what cannot be passed is said, and another
   await page.goto('/yard/plan?drill=weave-both-feet');
   await page.getByLabel('Between two').fill('0.5');
   await page.getByRole('button', { name: 'Set it out like this' }).first().click();
-  await expect(page.getByRole('alert')).toContainText('Markers 1 and 2 are 0.50 m apart');
+  await expect(said(page, 'Markers 1 and 2 are 0.50 m apart', 'alert')).toBeVisible();
   await expect(page.getByLabel('Between two')).toHaveValue('0.5');
   await page.waitForLoadState();
   await page.getByLabel('Shape').selectOption('figure of eight');
