@@ -33,6 +33,11 @@ public sealed partial class Modules(IWebHostEnvironment files, Language language
     /// <summary>The addresses of all that a script imports, directly or not, the script itself left out.</summary>
     public IReadOnlyList<string> Of(string script) => [.. PathsOf(Folder + script).Select(path => $"/{Build}{path}")];
 
+    /// <summary>The same, with scripts that it asks for by itself once it runs, such as the measures of a sheet, and what those
+    /// import.</summary>
+    public IReadOnlyList<string> Of(string script, IEnumerable<string> asked) =>
+        [.. asked.SelectMany(more => Of(more).Prepend(At(more))).Concat(Of(script)).Distinct()];
+
     private IReadOnlyList<string> PathsOf(string script) => _isLive ? Imported(script) : _known.GetOrAdd(script, Imported);
 
     private IReadOnlyList<string> Imported(string entry)

@@ -37,7 +37,7 @@ public sealed class Message
             .Select(part =>
                 part switch
                 {
-                    Place place => place.Name,
+                    Placeholder place => place.Name,
                     Choice choice => choice.Name,
                     _ => null,
                 }
@@ -86,7 +86,7 @@ public sealed class Message
                 case Literal own:
                     text.AppendLiteral(literal is null ? own.Text : literal(own.Text));
                     break;
-                case Place place:
+                case Placeholder place:
                     var said = ValueOf(values, place.Name);
                     text.AppendLiteral(value is null ? said : value(said));
                     break;
@@ -150,7 +150,7 @@ public sealed class Message
         if (name.Length == 0)
             throw new FormatException($"A place without a name in “{text}”.");
         if (Next(text, at) == '}')
-            return new Place(name);
+            return new Placeholder(name);
         Expect(text, ref at, ',');
         var kind = Word(text, ref at);
         if (kind is not ("plural" or "select"))
@@ -199,7 +199,7 @@ public sealed class Message
         part switch
         {
             Literal own => own.Text,
-            Place place => $"{{{place.Name}}}",
+            Placeholder place => $"{{{place.Name}}}",
             Choice choice => $"{{{choice.Name}, {(choice.IsPlural ? "plural" : "select")}, "
                 + $"{string.Join(' ', choice.Ways.Select(way => $"{way.Key} {{{string.Concat(way.Value.Select(Written))}}}"))}}}",
             _ => "",
@@ -224,7 +224,7 @@ public sealed class Message
 
     private sealed record Literal(string Text) : Part;
 
-    private sealed record Place(string Name) : Part;
+    private sealed record Placeholder(string Name) : Part;
 
     private sealed record Choice(string Name, bool IsPlural, Dictionary<string, Part[]> Ways) : Part
     {

@@ -143,9 +143,17 @@ public class CatalogueTests(ITestOutputHelper output)
     public void A_player_stands_on_the_highest_rung_played()
     {
         var ladder = Cards.All.Rungs.Ladders.First(rungs => rungs[0].Id == "seated-strike");
-        var places = LadderPlace.Of(ladder, new HashSet<string> { ladder[2].Id, ladder[1].Id });
-        places[..6].ShouldBe([RungPlace.Behind, RungPlace.Behind, RungPlace.Here, RungPlace.Next, RungPlace.Stretch, RungPlace.Later]);
-        LadderPlace.Of(ladder, new HashSet<string>())[..3].ShouldBe([RungPlace.Next, RungPlace.Stretch, RungPlace.Later]);
+        var places = LadderPosition.Of(ladder, new HashSet<string> { ladder[2].Id, ladder[1].Id });
+        places[..6]
+            .ShouldBe([
+                RungPosition.Behind,
+                RungPosition.Behind,
+                RungPosition.Here,
+                RungPosition.Next,
+                RungPosition.Stretch,
+                RungPosition.Later,
+            ]);
+        LadderPosition.Of(ladder, new HashSet<string>())[..3].ShouldBe([RungPosition.Next, RungPosition.Stretch, RungPosition.Later]);
         var (behind, ahead) = Cards.All.Rungs.Around(Cards.PullBack);
         behind.Select(card => card.Id).ShouldBe(["drag-stop-push", "pull-back-inside-away"]);
         ahead[0].Id.ShouldBe("pull-back-outside-inside");

@@ -272,10 +272,10 @@ public class ChallengeTests
     public void Rhythm_is_tempo_the_longest_pause_and_how_even_it_was()
     {
         // Five gaps: 50, 50, 60, 50, 190: four of them near the middle one, 400 hundredths in all.
-        TapRhythm.Of(PlayNotation.Read("l100 r50 l50 r60 l50 x10 r180")).ShouldBe(new TapRhythm(75, 1.9, 0.8));
-        TapRhythm.Of(PlayNotation.Read("l100 r50 l50 r60")).ShouldBeNull();
-        TapRhythm.Of(PlayNotation.Read("l0 r0 l0 r0 l0")).ShouldBeNull();
+        TouchTiming.Of(PlayNotation.Read("l100 r50 l50 r60 l50 x10 r180")).ShouldBe(new TouchTiming(75, 1.9, 0.8));
+        TouchTiming.Of(PlayNotation.Read("l100 r50 l50 r60")).ShouldBeNull();
+        TouchTiming.Of(PlayNotation.Read("l0 r0 l0 r0 l0")).ShouldBeNull();
         // A touch that was taken back is none.
-        TapRhythm.Of(PlayNotation.Read("l100 r50 l50 r50 l50 l10 b10"))!.TouchesAMinute.ShouldBe(120);
+        TouchTiming.Of(PlayNotation.Read("l100 r50 l50 r50 l50 l10 b10"))!.TouchesAMinute.ShouldBe(120);
     }
 }

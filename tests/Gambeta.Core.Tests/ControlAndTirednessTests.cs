@@ -30,7 +30,7 @@ public sealed class ControlAndTirednessTests
     [Fact]
     public void The_limit_is_found_where_slips_pass_what_the_bar_allows()
     {
-        var limits = Enumerable.Range(1, 20).Select(seed => PaceOfControl.Of([.. Slipping(45, 6, seed)], 0.1)).ToList();
+        var limits = Enumerable.Range(1, 20).Select(seed => TempoUnderControl.Of([.. Slipping(45, 6, seed)], 0.1)).ToList();
         limits.ShouldAllBe(limit => limit.Kind == ControlKind.Limit && limit.Sure > 0.95);
         limits.Average(limit => limit.Pace).ShouldBe(45, 2);
         limits.ShouldAllBe(limit => limit.Pace > 38 && limit.Pace < 52);
@@ -41,7 +41,7 @@ public sealed class ControlAndTirednessTests
             .Select(step => (step, Odds: Math.Exp(Math.Log(step) - 1.5)))
             .Select(one => new ControlPoint(40 * one.step, 1e6 / (1 + one.Odds), 1e6 * one.Odds / (1 + one.Odds)))
             .ToList();
-        var found = PaceOfControl.Of(line, 1 / (1 + Math.E));
+        var found = TempoUnderControl.Of(line, 1 / (1 + Math.E));
         found.Pace.ShouldBe(40 * Math.Exp(0.5), 0.05);
     }
 
@@ -50,13 +50,13 @@ public sealed class ControlAndTirednessTests
     {
         Enumerable
             .Range(1, 40)
-            .Count(seed => PaceOfControl.Of([.. Slipping(45, 0, seed)], 0.1).Kind == ControlKind.Limit)
+            .Count(seed => TempoUnderControl.Of([.. Slipping(45, 0, seed)], 0.1).Kind == ControlKind.Limit)
             .ShouldBeLessThan(14);
-        PaceOfControl.Of([.. Enumerable.Repeat(new ControlPoint(50, 30, 10), 20)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
-        PaceOfControl.Of([.. Slipping(45, 6, 1, sets: 5)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
-        var clean = PaceOfControl.Of([.. Enumerable.Range(0, 12).Select(i => new ControlPoint(40 + i, 40, 0))], 0.1);
+        TempoUnderControl.Of([.. Enumerable.Repeat(new ControlPoint(50, 30, 10), 20)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
+        TempoUnderControl.Of([.. Slipping(45, 6, 1, sets: 5)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
+        var clean = TempoUnderControl.Of([.. Enumerable.Range(0, 12).Select(i => new ControlPoint(40 + i, 40, 0))], 0.1);
         (clean.Kind, clean.Pace).ShouldBe((ControlKind.Holds, Math.Exp(Math.Log(51))));
-        PaceOfControl.Of([new ControlPoint(0, 1, 0), new ControlPoint(double.NaN, 0, 0)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
+        TempoUnderControl.Of([new ControlPoint(0, 1, 0), new ControlPoint(double.NaN, 0, 0)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
     }
 
     [Fact]
@@ -68,7 +68,7 @@ public sealed class ControlAndTirednessTests
             .Select(i => 16 + (i * 0.75))
             .Select(t => new ControlPoint(t, 1, 17 - (5 * Math.Log(t))))
             .ToList();
-        var found = PaceOfControl.Of(points, 0.3, penalty: 4);
+        var found = TempoUnderControl.Of(points, 0.3, penalty: 4);
         (found.Kind, Math.Round(found.Pace, 2)).ShouldBe((ControlKind.Limit, 20));
         double Total(double t) => t + (4 * (17 - (5 * Math.Log(t))));
         Total(found.Pace).ShouldBeLessThan(Math.Min(Total(19), Total(21)));
@@ -116,28 +116,28 @@ public sealed class ControlAndTirednessTests
                     TimeSpan.FromMinutes(i + 1),
                     i < fallsAt ? 0.3 + (0.7 * chance.NextDouble()) : 0.25 * chance.NextDouble()
                 ));
-        var fell = Enumerable.Range(1, 50).Select(seed => SittingCourse.Of(Played(new Random(seed), 16, 11))).ToList();
+        var fell = Enumerable.Range(1, 50).Select(seed => SittingTrend.Of(Played(new Random(seed), 16, 11))).ToList();
         fell.Count(one => one.Kind == HoldKind.FellOff).ShouldBeGreaterThan(40);
         fell.Where(one => one.Kind == HoldKind.FellOff).Average(one => one.After!.Value).ShouldBe(11, 1);
         var even = Enumerable
             .Range(1, 400)
             .Select(seed => new Random(seed))
             .Select(chance =>
-                SittingCourse.Of(Enumerable.Range(0, 16).Select(i => new PlayedAt(TimeSpan.FromMinutes(i), chance.NextDouble())))
+                SittingTrend.Of(Enumerable.Range(0, 16).Select(i => new PlayedAt(TimeSpan.FromMinutes(i), chance.NextDouble())))
             )
             .ToList();
         even.Count(one => one.Kind == HoldKind.FellOff).ShouldBeLessThan(20, "one in twenty at most, where nothing happened");
-        SittingCourse.Of(Played(new Random(1), 5, 2)).Kind.ShouldBe(HoldKind.Unknown);
+        SittingTrend.Of(Played(new Random(1), 5, 2)).Kind.ShouldBe(HoldKind.Unknown);
     }
 
     [Fact]
     public void A_value_lies_among_its_quantiles()
     {
         var expected = new Quantiles(10, 20, 30, 40, 50);
-        double At(int value, bool lower = false) => SittingCourse.PositionOf(value, expected, lower);
+        double At(int value, bool lower = false) => SittingTrend.PositionOf(value, expected, lower);
         (At(30), At(35), At(45), At(9), At(51)).ShouldBe((0.5, 0.625, 0.85, 0.025, 0.975));
         At(35, lower: true).ShouldBe(0.375);
         // Half of the sets come to ten of ten: that is no feat.
-        SittingCourse.PositionOf(10, new Quantiles(7, 9, 10, 10, 10), false).ShouldBe(0.725);
+        SittingTrend.PositionOf(10, new Quantiles(7, 9, 10, 10, 10), false).ShouldBe(0.725);
     }
 }

@@ -24,7 +24,7 @@ public sealed class WeeksTests
         DecisionKind kind = DecisionKind.Stay,
         int steps = 0,
         MeasuredBy measure = MeasuredBy.TouchesInARound,
-        PaceOfControl? pace = null
+        TempoUnderControl? pace = null
     ) =>
         new(
             new FormKey(JudgedSets.Player, drill, measure, feet, ""),
@@ -39,7 +39,7 @@ public sealed class WeeksTests
             new Decision(kind, 0.8, 0.9, 8, 3, null),
             0.5,
             new WhatItTakes(null, middle),
-            pace ?? new PaceOfControl(ControlKind.Unknown, 0, 0, 0),
+            pace ?? new TempoUnderControl(ControlKind.Unknown, 0, 0, 0),
             Guid.Empty,
             new Target(middle, 0.5, default),
             steps
@@ -204,7 +204,7 @@ public sealed class WeeksTests
             .ShouldBe([64, .. BeatTrack.For(Cards.PullBack, round).Select(track => track.FromAMinute)]);
         BeatTrack.For(Cards.PullBack, round, 12).Length.ShouldBe(2, "a beat so slow is none");
         BeatTrack.For(Cards.Juggling, Cards.Juggling.Doses[Level.Steady], 64).ShouldBeEmpty();
-        var limit = new PaceOfControl(ControlKind.Limit, 63.6, 0.9, 12);
+        var limit = new TempoUnderControl(ControlKind.Limit, 63.6, 0.9, 12);
         About("a", Feet.Left, 40, pace: limit).ControlledTempo.ShouldBe(64);
         About("a", Feet.Left, 40, pace: limit, measure: MeasuredBy.CourseTime).ControlledTempo.ShouldBeNull("a time is no tempo");
         About("a", Feet.Left, 40, pace: limit with { Kind = ControlKind.Holds }).ControlledTempo.ShouldBeNull();
@@ -218,7 +218,7 @@ public sealed class WeeksTests
     public void One_thing_is_looked_at_and_the_most_useful_first()
     {
         var (card, cue) = (Cards.PullBack, Cards.PullBack.Cues[0]);
-        var limit = new PaceOfControl(ControlKind.Limit, 64.4, 0.95, 20);
+        var limit = new TempoUnderControl(ControlKind.Limit, 64.4, 0.95, 20);
         LookAt Of(DrillAnswer? last, params Verdict[] feet) => LookAt.Of(card, last, feet);
         DrillAnswer Said(Control control, string? fault = null, OtherFootFeel? other = null) => new(0, card.Id, control, fault, other);
         Of(null).ShouldBe(new LookAt(LookAtKind.Cue, card.Faults[0], cue, null));

@@ -75,5 +75,5 @@ public class DrawingTests
 
     [Fact]
     public void Every_place_has_a_mark_of_its_own() =>
-        RailPlace.All.Select(place => Drawn(PlaceMark.Draw(place.Turns))).Append(Drawn(PlaceMark.Draw())).ShouldBeUnique();
+        RailItem.All.Select(place => Drawn(RailMark.Draw(place.Turns))).Append(Drawn(RailMark.Draw())).ShouldBeUnique();
 }

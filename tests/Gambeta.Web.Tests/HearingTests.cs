@@ -300,16 +300,16 @@ public sealed class HearingTests(TestServer server)
         for (var i = 0; i < 2; i++)
         {
             var said = JsonDocument.Parse((await browser.PostAsync("/api/places", new { ball = "usual", frames })).Body).RootElement;
-            (said.GetProperty("learned").GetBoolean(), said.GetProperty("touches").GetInt32()).ShouldBe((true, PlaceSound.AskedTouches));
+            (said.GetProperty("learned").GetBoolean(), said.GetProperty("touches").GetInt32()).ShouldBe((true, SpaceSound.AskedTouches));
         }
         (await browser.PageAsync("/practise/inside-taps")).ShouldContain("learned today");
         await using (var work = await server.Database.BeginAsync(household.Id))
         {
-            (await PlaceStore.FindAsync(work, null, BallKind.Usual))
+            (await SpaceSoundStore.FindAsync(work, null, BallKind.Usual))
                 .ShouldNotBeNull()
                 .ToString()
-                .ShouldBe(PlaceSound.Learn(Learning.Value).Place!.ToString());
-            (await PlaceStore.KnownAsync(work, null)).Keys.ShouldBe([BallKind.Usual]);
+                .ShouldBe(SpaceSound.Learn(Learning.Value).Place!.ToString());
+            (await SpaceSoundStore.KnownAsync(work, null)).Keys.ShouldBe([BallKind.Usual]);
         }
         var @for = new
         {
@@ -445,11 +445,17 @@ public sealed class HearingTests(TestServer server)
         // Over steps, where much is in doubt: what was learned of this ball shows in what remains so.
         var made = new SimulatedMicrophone(10_504).Record(new Scene(SceneKind.Taps, 20, NoiseKind.Steps, 5) { Rate = 16_000 });
         var learning = new SimulatedMicrophone(10_504).Record(new Scene(SceneKind.Place, 30, NoiseKind.Hiss, 20) { Rate = 16_000 });
-        var learned = PlaceSound.Learn(FrameMaker.Of(learning.Samples, learning.Rate)).Place.ShouldNotBeNull();
+        var learned = SpaceSound.Learn(FrameMaker.Of(learning.Samples, learning.Rate)).Place.ShouldNotBeNull();
         foreach (var whose in new[] { household, other })
         {
             await using var work = await server.Database.BeginAsync(whose.Id);
-            await PlaceStore.KeepAsync(work, null, whose == household ? BallKind.Soft : BallKind.Small, learned, new DateOnly(2026, 11, 2));
+            await SpaceSoundStore.KeepAsync(
+                work,
+                null,
+                whose == household ? BallKind.Soft : BallKind.Small,
+                learned,
+                new DateOnly(2026, 11, 2)
+            );
             await work.CommitAsync();
         }
         var page = await browser.PageAsync("/logbook/listen");

@@ -157,11 +157,11 @@ public sealed partial class HistoryTests(TestServer server)
             );
             await RhythmStore.AddAwayAsync(work, player, Guid.CreateVersion7(), new Away(AwayKind.Holiday, Played.Day(40), Played.Day(33)));
             await FavouriteStore.MarkAsync(work, player, "v-cut", true);
-            await PlaceStore.KeepAsync(
+            await SpaceSoundStore.KeepAsync(
                 work,
                 space,
                 BallKind.Usual,
-                PlaceSound.Read(string.Join(' ', Enumerable.Repeat("9.5", 2 * SoundFrame.Bands)))!,
+                SpaceSound.Read(string.Join(' ', Enumerable.Repeat("9.5", 2 * SoundFrame.Bands)))!,
                 Played.Day(2)
             );
             await work.CommitAsync(TestContext.Current.CancellationToken);

@@ -86,7 +86,7 @@ public class HouseholdsApartTests(TestServer server)
             household.PlayerId,
             new Goal(Guid.CreateVersion7(), GoalKind.LevelFeet, null, null, null, Played.Day(0))
         );
-        await PlaceStore.KeepAsync(work, null, BallKind.Usual, PlaceSound.Read(HearingTests.PlaceLine)!, Played.Day(0));
+        await SpaceSoundStore.KeepAsync(work, null, BallKind.Usual, SpaceSound.Read(HearingTests.PlaceLine)!, Played.Day(0));
         await FeedStore.KeepAsync(work, household.PlayerId, $"secret of {household.Id}", "sealed");
         await HandOverStore.MakeAsync(work, DateTimeOffset.UtcNow);
         await work.CommitAsync();

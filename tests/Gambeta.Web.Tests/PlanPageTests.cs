@@ -2,6 +2,7 @@ using System.Net;
 using System.Text.RegularExpressions;
 using Dapper;
 using Gambeta.Core.Base.Household;
+using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Layouts;
 using Gambeta.Core.Catalogue.Safety;
@@ -59,6 +60,32 @@ public sealed partial class PlanPageTests(TestServer server)
         await server.StoreAsync(household, Played.Round(household, 33, daysBack: 0));
         System.Net.WebUtility.HtmlDecode(await browser.PageAsync($"/practise/result/{session}")).ShouldMatch(@"Next time, on \w+day: ");
     }
+
+    // What was planned in the morning is not told of what was played at noon.
+    [Fact]
+    public async Task A_planned_drill_that_was_played_is_no_more_called_new()
+    {
+        var household = await server.NewHouseholdAsync();
+        for (var back = 12; back > 0; back -= 2)
+            await server.StoreAsync(household, Played.Round(household, 30 + back, daysBack: back));
+        var browser = await Browser.SignedInAsync(server, household);
+        var before = await browser.PageAsync("/plan");
+        before.ShouldNotContain("Played today.");
+        var cards = DrillsOf(before).ConvertAll(drill => server.Catalogue.Find(drill)!);
+        var card = cards.Find(one => one.MeasuredBy == MeasuredBy.TouchesInARound && one.Id != "toe-taps")!;
+        WhyOf(before, card.Name).ShouldNotBeEmpty();
+        await server.StoreAsync(household, Played.Round(household, 20, daysBack: 0) with { Drill = card.Id });
+        var after = await browser.PageAsync("/plan");
+        WhyOf(after, card.Name).ShouldBe("Played today.");
+        after.Split("Played today.").Length.ShouldBe(2, "of this one alone");
+        (await browser.PageAsync("/today")).ShouldContain("Played today.");
+    }
+
+    private static string WhyOf(string plan, string drill) =>
+        Regex
+            .Match(plan, $"{Regex.Escape(WebUtility.HtmlEncode(drill))}</a>.*?plan-why small\">([^<]*)<", RegexOptions.Singleline)
+            .Groups[1]
+            .Value;
 
     [Fact]
     public async Task A_plan_is_made_changed_by_a_press_and_practised_like_a_sheet()

@@ -111,7 +111,7 @@ public class StoredTests
     // there.
     private static List<Type> WrittenDown()
     {
-        var speakers = new[] { "Keys", "Labels", "Stored", "Addresses", "YamlPlace", "DiaryLine", "SessionApi", "ShelfAddress" };
+        var speakers = new[] { "Keys", "Labels", "Stored", "Addresses", "YamlMapping", "DiaryLine", "SessionApi", "ShelfAddress" };
         return
         [
             .. GenericCalls()

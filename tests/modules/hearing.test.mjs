@@ -8,6 +8,7 @@ import { FrameMaker } from '../../src/Gambeta.Web/wwwroot/js/hearing/frames.js';
 import { LostSound, lostFrames } from '../../src/Gambeta.Web/wwwroot/js/hearing/lost-sound.js';
 import { heardOf, lineOf, withHeard } from '../../src/Gambeta.Web/wwwroot/js/practise/counting.js';
 import { Run } from '../../src/Gambeta.Web/wwwroot/js/practise/run.js';
+import './setup/all-measures.mjs';
 
 const tap = (what, at) => ({ what, at });
 

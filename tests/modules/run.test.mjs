@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { newId } from '../../src/Gambeta.Web/wwwroot/js/shared/ids.js';
 import { Run } from '../../src/Gambeta.Web/wwwroot/js/practise/run.js';
+import './setup/all-measures.mjs';
 
 const done = { kind: 'done', drill: 0, feet: 'both' };
 

@@ -1,7 +1,7 @@
 // Two on one sheet, without a screen: whose turn it is, whose set it becomes, and what is left when one of them stops.
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { measures } from '../../src/Gambeta.Web/wwwroot/js/measures/index.js';
+import { measures } from '../../src/Gambeta.Web/wwwroot/js/measures/known.js';
 import { addUp, lineOf, standing } from '../../src/Gambeta.Web/wwwroot/js/practise/counting.js';
 import { shareOut } from '../../src/Gambeta.Web/wwwroot/js/practise/turns.js';
 import { practise } from './setup/practise.mjs';

@@ -2,6 +2,7 @@
 import assert from 'node:assert/strict';
 import test from 'node:test';
 import { shared } from '../../src/Gambeta.Web/wwwroot/js/practise/typed.js';
+import './setup/all-measures.mjs';
 
 test('a number of both feet is shared by the pattern, and no touch is made or lost', () => {
   assert.deepEqual(shared(24, { left: 1, right: 1 }), { left: 12, right: 12 });

@@ -72,7 +72,7 @@ internal sealed record Lesson(int Seed, SceneKind Kind, string Place, byte[] Fra
         var made = new SimulatedMicrophone(seed).Record(scene);
         var place =
             seed % 4 == 0 && kind != SceneKind.Nothing
-                ? PlaceSound
+                ? SpaceSound
                     .Learn(
                         FramesOf(
                             new SimulatedMicrophone(seed).Record(

@@ -48,7 +48,7 @@ internal static class Lessons
 
     private static List<float> Of(Lesson lesson)
     {
-        var (rows, place, cycle) = (new List<float>(), PlaceSound.Read(lesson.Place), CycleOf(lesson));
+        var (rows, place, cycle) = (new List<float>(), SpaceSound.Read(lesson.Place), CycleOf(lesson));
         foreach (var (onset, kind) in Beginnings(lesson))
             rows.AddRange([lesson.Seed, (int)kind, (float)onset.At, .. SoundToken.Of(onset, place, cycle)]);
         return rows;

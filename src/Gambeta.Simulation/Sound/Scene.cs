@@ -67,10 +67,10 @@ public sealed record TrueSound(double At, TrueKind Kind, Foot? Foot = null, int 
 public sealed record Scene(SceneKind Kind, double Seconds, NoiseKind Noise, double Decibels)
 {
     /// <summary>Seconds of quiet before the touches by which a place is learned.</summary>
-    public const double QuietSeconds = PlaceSound.QuietFrames / (double)SoundFrame.ASecond;
+    public const double QuietSeconds = SpaceSound.QuietFrames / (double)SoundFrame.ASecond;
 
     /// <summary>The touches by which a place is learned.</summary>
-    public const int LearningTouches = PlaceSound.AskedTouches;
+    public const int LearningTouches = SpaceSound.AskedTouches;
 
     /// <summary>Samples a second.</summary>
     public int Rate { get; init; } = 48_000;

@@ -21,8 +21,8 @@ internal static class HistoryReadBack
         reads("household");
         var view = (await HouseholdStore.ViewAsync(work, new DateTimeOffset(ask.Today, TimeOnly.MinValue, TimeSpan.Zero)))!;
         reads("places");
-        foreach (var place in await PlaceStore.AllAsync(work))
-            await PlaceStore.FindAsync(work, place.Space, place.Ball);
+        foreach (var place in await SpaceSoundStore.AllAsync(work))
+            await SpaceSoundStore.FindAsync(work, place.Space, place.Ball);
         foreach (var player in view.Players)
         {
             reads("rhythms");

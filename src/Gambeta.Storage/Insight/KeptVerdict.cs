@@ -45,11 +45,11 @@ internal sealed record KeptTakes(int? Sets, int Value)
 }
 
 /// <summary>The pace of control, as JSON keeps it.</summary>
-internal sealed record KeptPace(ControlKind Kind, double Pace, double Sure, int Sets)
+internal sealed record KeptTempoUnderControl(ControlKind Kind, double Pace, double Sure, int Sets)
 {
-    public static KeptPace Of(PaceOfControl pace) => new(pace.Kind, pace.Pace, pace.Sure, pace.Sets);
+    public static KeptTempoUnderControl Of(TempoUnderControl pace) => new(pace.Kind, pace.Pace, pace.Sure, pace.Sets);
 
-    public PaceOfControl ToPace() => new(Kind, Pace, Sure, Sets);
+    public TempoUnderControl ToPace() => new(Kind, Pace, Sure, Sets);
 }
 
 /// <summary>What stands about a key, as JSON keeps it. What was said before a set is the same, as it stood then; what an older one lacks is
@@ -65,7 +65,7 @@ internal sealed record KeptVerdict(
     KeptDecision Decision,
     double Learning,
     KeptTakes? ToEight,
-    KeptPace? Pace,
+    KeptTempoUnderControl? Pace,
     Guid Sitting,
     KeptTarget? Again,
     int Version,
@@ -86,7 +86,7 @@ internal sealed record KeptVerdict(
                 KeptDecision.Of(v.Decision),
                 v.Learning,
                 KeptTakes.Of(v.ToEight),
-                KeptPace.Of(v.Pace),
+                KeptTempoUnderControl.Of(v.Pace),
                 v.Sitting,
                 KeptTarget.Of(v.Again),
                 Core.Insight.Judgement.Decision.Version,
@@ -113,7 +113,7 @@ internal sealed record KeptVerdict(
             Decision.ToDecision(),
             Learning,
             ToEight?.ToTakes() ?? new WhatItTakes(null, NextDay.Value),
-            Pace?.ToPace() ?? new PaceOfControl(ControlKind.Unknown, 0, 0, 0),
+            Pace?.ToPace() ?? new TempoUnderControl(ControlKind.Unknown, 0, 0, 0),
             Sitting,
             (Again ?? NextSet).ToTarget(),
             Steps

@@ -110,7 +110,7 @@ internal static class EarApi
         if (HeardDrill.Of(card, feet) is not { } cycle)
             return (null, Refusal.Final(Say("refusals.cannot-be-heard", ("name", card.Name))));
         // A ball of which nothing is known is heard as well as any.
-        var place = Keys.TryRead<BallKind>(post.Ball ?? "", out var ball) ? await PlaceStore.FindAsync(work, post.Space, ball) : null;
+        var place = Keys.TryRead<BallKind>(post.Ball ?? "", out var ball) ? await SpaceSoundStore.FindAsync(work, post.Space, ball) : null;
         var own = post.Own?.Select(one => new OwnSound(one[0], one[1], one[2])).ToList();
         return (new ListenedSet(card, feet, post.Lead, new ListeningFor(cycle, own, place)), null);
     }

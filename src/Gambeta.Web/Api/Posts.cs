@@ -24,7 +24,11 @@ internal static class Posts
         Post.Of<AnswerPost>("/api/answers", "How a drill went.", SessionApi.AnswerAsync),
         Post.Of<EndPost>("/api/ends", "How a sitting ended.", SessionApi.EndAsync),
         Post.Of<HeardPost>("/api/heard", "A set as it was heard, to be counted.", EarApi.CountAsync),
-        Post.Of<PlacePost>("/api/places", "Ten seconds of quiet and ten touches, by which a place is learned.", PlaceApi.LearnAsync),
+        Post.Of<SpaceSoundPost>(
+            "/api/places",
+            "Ten seconds of quiet and ten touches, by which a place is learned.",
+            SpaceSoundApi.LearnAsync
+        ),
         Post.Of<AimsPost>("/api/aims", "What is worth aiming at in the next set of a drill.", AimsApi.OnLineAsync),
         Post.Of<PainPost>("/api/pains", "That something hurts.", SessionApi.HurtAsync),
         Post.Of<MayGoOnPost>("/api/pains/cleared", "That a grown-up says practice may go on.", SessionApi.MayGoOnAsync),

@@ -18,7 +18,9 @@ namespace Gambeta.Web.Pages;
 /// <summary>Today: the session of the day, what was last, what is nearly a record, and five weeks as tiles.</summary>
 public sealed class TodayModel(PageTools tools) : CachedPage(tools)
 {
-    public override RailPlace Place => RailPlace.Today;
+    private IReadOnlyDictionary<string, DateOnly> _lastDays = null!;
+
+    public override RailItem Place => RailItem.Today;
 
     /// <summary>The one drill for whoever plays only one: what the plan of the day is about.</summary>
     public PlannedDrill? Choice => Plan.Session.OneAlone;
@@ -81,6 +83,9 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
         : Last.Count == 0 ? Say("today.first-hello", ("nickname", Player.Nickname))
         : Say("today.hello", ("nickname", Player.Nickname));
 
+    /// <summary>Why one of its drills is for today.</summary>
+    public string Why(PlannedDrill drill) => OtherFoot(PlanWords.Why(drill, Plan, _lastDays, Catalogue));
+
     public Task<IActionResult> OnGetAsync() =>
         InHousehold(work =>
             KeptAsync(
@@ -105,7 +110,7 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
             isNamed: drill => !JudgementWords.IsRare(Verdict.LatestOfFeet(rows.About(drill)))
         );
         Sums = await SumsOfAsync(work, Plan.Session);
-        IsDone = Plan.IsPlayed(rows.LastDays);
+        (_lastDays, IsDone) = (rows.LastDays, Plan.IsPlayed(rows.LastDays));
         Verdicts = Choice is { } one ? Verdict.LatestOfFeet(rows.About(one.Item.Drill)) : [];
         Own = rows.Sheet;
     }

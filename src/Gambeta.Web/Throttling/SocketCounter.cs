@@ -23,7 +23,7 @@ public sealed class SocketCounter(Limits limits)
             return null;
         }
         Interlocked.Increment(ref _all);
-        return new Place(() =>
+        return new Seat(() =>
         {
             Count(household, -1);
             Count(address, -1);
@@ -39,7 +39,7 @@ public sealed class SocketCounter(Limits limits)
         return now;
     }
 
-    private sealed class Place(Action giveBack) : IDisposable
+    private sealed class Seat(Action giveBack) : IDisposable
     {
         private Action? _giveBack = giveBack;
 

@@ -59,7 +59,7 @@ public static class JudgementWords
 
     /// <summary>What else is known of a drill and foot, a sentence each: what makes it eight in ten, by when a best is likely, pace and
     /// control, first and last rounds, the end of a round.</summary>
-    public static IEnumerable<string> Facts(DrillCourse course)
+    public static IEnumerable<string> Facts(DrillHistory course)
     {
         var verdict = course.Verdict;
         // What makes the aim of a day likelier is said with that aim: the one above it is of a single set.

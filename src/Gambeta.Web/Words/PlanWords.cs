@@ -9,6 +9,14 @@ namespace Gambeta.Web.Words;
 /// <summary>The words of a plan.</summary>
 public static class PlanWords
 {
+    /// <summary>Why a drill of a day's plan is in it; of one that was played since, only that.</summary>
+    public static string Why(
+        PlannedDrill planned,
+        DayPlan plan,
+        IReadOnlyDictionary<string, DateOnly> lastDays,
+        DrillCatalogue catalogue
+    ) => plan.IsPlayed(planned, lastDays) ? Say("planning.why-played") : Why(planned.Reason, catalogue);
+
     /// <summary>Why a drill is in a plan.</summary>
     public static string Why(PlanReason reason, DrillCatalogue catalogue) =>
         (reason.Kind, reason.Drill is { } drill ? catalogue.Find(drill)?.Name : null) switch

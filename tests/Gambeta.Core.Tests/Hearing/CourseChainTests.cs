@@ -29,19 +29,19 @@ public sealed class CourseChainTests
                 times[i] = at += 0.06 + (chance.NextDouble() * (time % 3 == 0 ? 2.2 : 0.8));
             double[] all = [.. times.Append(times[0] + chance.NextDouble()).Order()];
             double[][] worth = [.. times.Select(_ => Enumerable.Range(0, length).Select(_ => (chance.NextDouble() - 0.4) * 10).ToArray())];
-            var odds = new CourseOdds([.. Enumerable.Range(0, length).Select(place => time % 2 == 0 ? 0 : 0.3 + (0.1 * place))]);
-            var chain = new CourseDecoder(times, all, rep);
+            var odds = new PatternOdds([.. Enumerable.Range(0, length).Select(place => time % 2 == 0 ? 0 : 0.3 + (0.1 * place))]);
+            var chain = new PatternDecoder(times, all, rep);
             chain.Weigh(worth, odds);
 
-            var (sum, best, most, of) = (1.0, new List<CourseSound>(), 0.0, times.Select(_ => new double[length]).ToArray());
+            var (sum, best, most, of) = (1.0, new List<PatternSound>(), 0.0, times.Select(_ => new double[length]).ToArray());
             foreach (var one in Every([], 0, times, length))
             {
                 var value = Worth(one, times, all, worth, odds, rep);
                 if (value > most)
                     (most, best) = (value, one);
-                sum += Math.Exp(CourseDecoder.Tempered * value);
+                sum += Math.Exp(PatternDecoder.Tempered * value);
                 foreach (var sound in one)
-                    of[sound.At][sound.Place] += Math.Exp(CourseDecoder.Tempered * value);
+                    of[sound.At][sound.Place] += Math.Exp(PatternDecoder.Tempered * value);
             }
             var (told, isWorth) = chain.Best();
             told.ShouldBe(best);
@@ -59,8 +59,8 @@ public sealed class CourseChainTests
         double[] heard = [.. Enumerable.Range(0, 20).Where(i => i != 9).Select(i => 1 + (0.5 * i))];
         double Of(params double[] others)
         {
-            var chain = new CourseDecoder(heard, [.. heard.Concat(others).Order()], RepOf(1));
-            chain.Weigh([.. heard.Select(_ => new[] { 4.0 })], new CourseOdds([0.5]));
+            var chain = new PatternDecoder(heard, [.. heard.Concat(others).Order()], RepOf(1));
+            chain.Weigh([.. heard.Select(_ => new[] { 4.0 })], new PatternOdds([0.5]));
             var (course, _) = chain.Best();
             course.Count.ShouldBe(heard.Length);
             return chain.Steps(course[8], course[9]).Single(way => way.Steps == 2).Chance;
@@ -77,8 +77,8 @@ public sealed class CourseChainTests
         List<(double At, int Place)> all = [.. Enumerable.Range(0, 24).Select(i => (1 + (i / 2 * 1.1) + (i % 2 * 0.4), i % 2))];
         var heard = all.Where((_, i) => i is not (7 or 14)).ToList();
         double[] times = [.. heard.Select(sound => sound.At)];
-        var chain = new CourseDecoder(times, times, RepOf(2));
-        chain.Weigh([.. heard.Select(_ => new[] { 3.0, 3.0 })], new CourseOdds([0.4, 0.7]));
+        var chain = new PatternDecoder(times, times, RepOf(2));
+        chain.Weigh([.. heard.Select(_ => new[] { 3.0, 3.0 })], new PatternOdds([0.4, 0.7]));
         var (course, _) = chain.Best();
         course.Select(sound => sound.Place).ShouldBe(heard.Select(sound => sound.Place));
         course.Skip(1).ShouldAllBe(sound => !sound.Begins);
@@ -96,7 +96,7 @@ public sealed class CourseChainTests
             false
         );
 
-    private static IEnumerable<List<CourseSound>> Every(List<CourseSound> so, int from, double[] times, int length)
+    private static IEnumerable<List<PatternSound>> Every(List<PatternSound> so, int from, double[] times, int length)
     {
         for (var i = from; i < times.Length; i++)
         {
@@ -104,7 +104,7 @@ public sealed class CourseChainTests
             {
                 foreach (var begins in so.Count == 0 ? new[] { true } : [true, false])
                 {
-                    List<CourseSound> now = [.. so, new(i, place, begins)];
+                    List<PatternSound> now = [.. so, new(i, place, begins)];
                     yield return now;
                     foreach (var one in Every(now, i + 1, times, length))
                         yield return one;
@@ -114,7 +114,7 @@ public sealed class CourseChainTests
     }
 
     // Another way to the same: one course from its beginning to its end.
-    private static double Worth(List<CourseSound> course, double[] times, double[] all, double[][] worth, CourseOdds odds, SoundCycle rep)
+    private static double Worth(List<PatternSound> course, double[] times, double[] all, double[][] worth, PatternOdds odds, SoundCycle rep)
     {
         var (sum, length) = (0.0, rep.Sounds.Length);
         for (var k = 0; k < course.Count; k++)
@@ -123,21 +123,21 @@ public sealed class CourseChainTests
             sum += worth[i][place];
             if (begins)
             {
-                if (k > 0 && !(times[course[k - 1].At] < times[i] - CourseDecoder.Pause))
+                if (k > 0 && !(times[course[k - 1].At] < times[i] - PatternDecoder.Pause))
                     return double.NegativeInfinity;
                 sum +=
-                    length == 1 ? CourseDecoder.NewSeries
-                    : place == 0 ? CourseDecoder.NewPattern
-                    : CourseDecoder.NewInTheMiddle;
+                    length == 1 ? PatternDecoder.NewSeries
+                    : place == 0 ? PatternDecoder.NewPattern
+                    : PatternDecoder.NewInTheMiddle;
                 continue;
             }
             var (j, from) = (course[k - 1].At, course[k - 1].Place);
             var gap = times[i] - times[j];
             var toWall = rep.Sounds[from].Kind == HeardKind.Wall || rep.Sounds[place].Kind == HeardKind.Wall;
-            if (gap > CourseDecoder.LongestGap || gap < (toWall ? CourseDecoder.ShortestToWall : BallPath.ShortestTouch))
+            if (gap > PatternDecoder.LongestGap || gap < (toWall ? PatternDecoder.ShortestToWall : BallPath.ShortestTouch))
                 return double.NegativeInfinity;
             var best = double.NegativeInfinity;
-            for (var steps = 1; steps <= Math.Max(length, CourseOdds.MostMissed + 1); steps++)
+            for (var steps = 1; steps <= Math.Max(length, PatternOdds.MostMissed + 1); steps++)
             {
                 if ((from + steps) % length != place)
                     continue;
@@ -146,7 +146,10 @@ public sealed class CourseChainTests
                 best = Math.Max(
                     best,
                     fits
-                        + odds.Missing(steps, fits > CourseOdds.Worst && all.Any(at => at >= due - (0.14 * gap) && at < due + (0.14 * gap)))
+                        + odds.Missing(
+                            steps,
+                            fits > PatternOdds.Worst && all.Any(at => at >= due - (0.14 * gap) && at < due + (0.14 * gap))
+                        )
                 );
             }
             sum += best;

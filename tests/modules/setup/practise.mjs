@@ -1,4 +1,5 @@
 // A practice with everything round it made up: for the tests of what may be done in which state.
+import './all-measures.mjs';
 import { Practice } from '../../../src/Gambeta.Web/wwwroot/js/practise/practice.js';
 
 export const work = (feet, more = {}) => ({

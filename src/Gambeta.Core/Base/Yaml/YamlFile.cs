@@ -8,7 +8,7 @@ internal static class YamlFile
 {
     /// <summary>The items of the list, each knowing its place.</summary>
     /// <exception cref="CatalogueException">It is no YAML, or no list.</exception>
-    public static IEnumerable<YamlPlace> Items(string file, TextReader yaml, string what)
+    public static IEnumerable<YamlMapping> Items(string file, TextReader yaml, string what)
     {
         var stream = new YamlStream();
         var parser = new PlainYaml(file, new Parser(yaml));
@@ -35,6 +35,6 @@ internal static class YamlFile
         }
         if (stream.Documents.Count != 1 || stream.Documents[0].RootNode is not YamlSequenceNode items)
             throw new CatalogueException(file, 1, Say("card-files.expected-a-list-of", ("what", what)));
-        return items.Children.Select(node => new YamlPlace(file, node));
+        return items.Children.Select(node => new YamlMapping(file, node));
     }
 }

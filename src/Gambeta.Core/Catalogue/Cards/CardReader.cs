@@ -54,7 +54,7 @@ public sealed class CardReader(SharedParts shared)
                 }),
         ];
 
-    private DrillCard ReadCard(YamlPlace at)
+    private DrillCard ReadCard(YamlMapping at)
     {
         var measuredBy = at.Word<MeasuredBy>("measured by");
         var card = new DrillCard
@@ -104,7 +104,7 @@ public sealed class CardReader(SharedParts shared)
     }
 
     // An id is a word of its own wherever it stands: nothing that could mean something else in a file or an address.
-    private static string Id(YamlPlace at)
+    private static string Id(YamlMapping at)
     {
         var id = at.Scalar();
         return id.Length is > 0 and <= LongestId && id.All(c => c is (>= 'a' and <= 'z') or (>= '0' and <= '9') or '-')
@@ -112,11 +112,11 @@ public sealed class CardReader(SharedParts shared)
             : throw at.Wrong(Say("card-files.bad-id", ("id", id), ("longestId", LongestId)));
     }
 
-    private static bool ReadSlips(YamlPlace at) => at.Scalar() == "fine" ? true : throw at.Wrong(Say("card-files.bad-slips"));
+    private static bool ReadSlips(YamlMapping at) => at.Scalar() == "fine" ? true : throw at.Wrong(Say("card-files.bad-slips"));
 
-    private static bool ReadMoves(YamlPlace at) => at.Scalar() == "two" ? true : throw at.Wrong(Say("card-files.bad-moves"));
+    private static bool ReadMoves(YamlMapping at) => at.Scalar() == "two" ? true : throw at.Wrong(Say("card-files.bad-moves"));
 
-    private static ImmutableArray<int> ReadZones(YamlPlace at)
+    private static ImmutableArray<int> ReadZones(YamlMapping at)
     {
         var zones = at.Items("zones", ChallengeRules.GoalZones)
             .Select(item =>
@@ -166,7 +166,7 @@ public sealed class CardReader(SharedParts shared)
             : throw new FormatException(Say("card-files.bad-floor", ("written", written)));
     }
 
-    private static ImmutableArray<string> ReadCues(YamlPlace at)
+    private static ImmutableArray<string> ReadCues(YamlMapping at)
     {
         var cues = at.Items("cues", MostItems).ToList();
         if (cues.Count is < 1 or > 3)
@@ -179,7 +179,7 @@ public sealed class CardReader(SharedParts shared)
         return [.. cues.Select(cue => cue.Scalar())];
     }
 
-    private ImmutableArray<Fault> ReadFaults(YamlPlace at)
+    private ImmutableArray<Fault> ReadFaults(YamlMapping at)
     {
         var faults = at.Items("faults", MostItems)
             .Select(item =>
@@ -194,7 +194,7 @@ public sealed class CardReader(SharedParts shared)
         return faults.IsEmpty ? throw at.Inside("faults").Wrong(Say("card-files.faults-missing")) : faults;
     }
 
-    private static CardDoses ReadDoses(YamlPlace at, MeasuredBy measuredBy)
+    private static CardDoses ReadDoses(YamlMapping at, MeasuredBy measuredBy)
     {
         var usual = MeasureTraits.Of(measuredBy).Doses[0];
         ImmutableArray<Dose>? own = usual switch
@@ -213,7 +213,7 @@ public sealed class CardReader(SharedParts shared)
         );
     }
 
-    private Layout ReadLayout(YamlPlace at)
+    private Layout ReadLayout(YamlMapping at)
     {
         if (!at.IsText)
         {

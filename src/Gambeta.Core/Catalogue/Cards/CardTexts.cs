@@ -75,7 +75,7 @@ public sealed class CardTexts
             }
             : layout;
 
-    private static IEnumerable<T> Read<T>(Language language, string file, Func<YamlPlace, T> read)
+    private static IEnumerable<T> Read<T>(Language language, string file, Func<YamlMapping, T> read)
     {
         if (!language.Files.TryGetValue(file, out var yaml))
             return [];
@@ -93,19 +93,19 @@ public sealed class CardTexts
         ];
     }
 
-    private static Fault ReadFault(YamlPlace at) => new(at.Text("id"), Sentence(at, "seen"), Sentence(at, "cause"), Sentence(at, "fix"));
+    private static Fault ReadFault(YamlMapping at) => new(at.Text("id"), Sentence(at, "seen"), Sentence(at, "cause"), Sentence(at, "fix"));
 
-    private static (string Key, string Name, string Run) ReadLayout(YamlPlace at) =>
+    private static (string Key, string Name, string Run) ReadLayout(YamlMapping at) =>
         (at.Text("key"), at.Text("name", LongestName), at.Has("run") ? Sentence(at, "run") : "");
 
-    private static (string Id, string Name, string For) ReadSheet(YamlPlace at) => (at.Text("id"), at.Text("name"), Sentence(at, "for"));
+    private static (string Id, string Name, string For) ReadSheet(YamlMapping at) => (at.Text("id"), at.Text("name"), Sentence(at, "for"));
 
-    private static CardText ReadCard(YamlPlace at) =>
+    private static CardText ReadCard(YamlMapping at) =>
         new(at.Text("id"), at.Text("name", LongestName), Sentence(at, "purpose"), Lines(at, "cues"), Lines(at, "cautions"));
 
-    private static string Sentence(YamlPlace at, string key) => at.Text(key, 2 * SharedParts.LongestSentence);
+    private static string Sentence(YamlMapping at, string key) => at.Text(key, 2 * SharedParts.LongestSentence);
 
-    private static ImmutableArray<string> Lines(YamlPlace at, string key) =>
+    private static ImmutableArray<string> Lines(YamlMapping at, string key) =>
         at.Has(key) ? [.. at.Items(key, MostTexts).Select(line => line.Scalar(2 * SharedParts.LongestSentence))] : [];
 
     private sealed record CardText(string Id, string Name, string Purpose, ImmutableArray<string> Cues, ImmutableArray<string> Cautions);

@@ -114,7 +114,7 @@ public sealed class Rungs
 }
 
 /// <summary>Where a rung lies for a player.</summary>
-public enum RungPlace
+public enum RungPosition
 {
     /// <summary>A rung above it on the same ladder was played already.</summary>
     [Key("behind")]
@@ -138,10 +138,10 @@ public enum RungPlace
 }
 
 /// <summary>Finds a player's place on a ladder.</summary>
-public static class LadderPlace
+public static class LadderPosition
 {
     /// <summary>The place of each rung, for the drills that were played.</summary>
-    public static ImmutableArray<RungPlace> Of(ImmutableArray<DrillCard> ladder, IReadOnlySet<string> played)
+    public static ImmutableArray<RungPosition> Of(ImmutableArray<DrillCard> ladder, IReadOnlySet<string> played)
     {
         var here = -1;
         for (var i = 0; i < ladder.Length; i++)
@@ -156,11 +156,11 @@ public static class LadderPlace
                 .Select(i =>
                     (i - here) switch
                     {
-                        < 0 => RungPlace.Behind,
-                        0 => RungPlace.Here,
-                        1 => RungPlace.Next,
-                        2 => RungPlace.Stretch,
-                        _ => RungPlace.Later,
+                        < 0 => RungPosition.Behind,
+                        0 => RungPosition.Here,
+                        1 => RungPosition.Next,
+                        2 => RungPosition.Stretch,
+                        _ => RungPosition.Later,
                     }
                 ),
         ];

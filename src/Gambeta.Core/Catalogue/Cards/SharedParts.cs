@@ -49,14 +49,14 @@ public sealed class SharedParts
     /// <summary>Layouts that were laid before and have another in their place now, by key: what was run on them stays theirs.</summary>
     public FrozenDictionary<string, Layout> Before { get; }
 
-    internal static Fault ReadFault(YamlPlace at, string id)
+    internal static Fault ReadFault(YamlMapping at, string id)
     {
         var fault = new Fault(id, at.Text("seen", LongestSentence), at.Text("cause", LongestSentence), at.Text("fix", LongestSentence));
         at.NothingElse();
         return fault;
     }
 
-    internal static Layout ReadLayout(YamlPlace at)
+    internal static Layout ReadLayout(YamlMapping at)
     {
         var (key, name) = (at.Text("key", LongestKey), at.Text("name", CardReader.LongestName));
         var layout = at.Has("shape") ? ReadShape(at) : ReadPlaced(at);
@@ -79,7 +79,7 @@ public sealed class SharedParts
             );
     }
 
-    private static Layout ReadShape(YamlPlace at)
+    private static Layout ReadShape(YamlMapping at)
     {
         var shape = Shape.Of(at.Word<ShapeKind>("shape"));
         var measures = shape
@@ -91,7 +91,7 @@ public sealed class SharedParts
             : shape.Lay(measures);
     }
 
-    private static Layout ReadPlaced(YamlPlace at)
+    private static Layout ReadPlaced(YamlMapping at)
     {
         var markers = at.Items("markers", LayoutCheck.MostMarkers).Select(marker => marker.Read(ReadSpot)).ToImmutableArray();
         return new Layout

@@ -11,13 +11,13 @@ namespace Gambeta.Core.Catalogue.Doses;
 /// </summary>
 internal static partial class DoseReader
 {
-    public static ImmutableArray<RoundsDose> Time(YamlPlace at) => Three(at, "3x30/20", OneTime);
+    public static ImmutableArray<RoundsDose> Time(YamlMapping at) => Three(at, "3x30/20", OneTime);
 
-    public static ImmutableArray<RepsDose> Reps(YamlPlace at) => Three(at, "2x15/20", OneReps);
+    public static ImmutableArray<RepsDose> Reps(YamlMapping at) => Three(at, "2x15/20", OneReps);
 
-    public static ImmutableArray<Dose> Tries(YamlPlace at) => Three<Dose>(at, "8/0", OneTries);
+    public static ImmutableArray<Dose> Tries(YamlMapping at) => Three<Dose>(at, "8/0", OneTries);
 
-    public static ImmutableArray<Dose> Runs(YamlPlace at) => Three<Dose>(at, "4/40", OneRuns);
+    public static ImmutableArray<Dose> Runs(YamlMapping at) => Three<Dose>(at, "4/40", OneRuns);
 
     public static RoundsDose OneTime(string text) =>
         Sets(text) is (var rounds and >= 1 and <= 12, var work and >= 5 and <= 300, var rest)
@@ -38,7 +38,7 @@ internal static partial class DoseReader
     private static FormatException Wrong(string text, string what, int most) =>
         new(Say("card-files.bad-number-of", ("text", text), ("what", what), ("most", most)));
 
-    private static ImmutableArray<T> Three<T>(YamlPlace at, string example, Func<string, T> read)
+    private static ImmutableArray<T> Three<T>(YamlMapping at, string example, Func<string, T> read)
     {
         var items = at.Scalar().Split(',', StringSplitOptions.TrimEntries);
         if (items.Length != 3)

@@ -6,7 +6,7 @@ namespace Gambeta.Core.Edges.Hearing;
 /// </summary>
 /// <param name="cycle">What can be heard of the drill.</param>
 /// <param name="place">What the ball sounds like here, where that was learned.</param>
-public sealed class BallOdds(SoundCycle cycle, PlaceSound? place = null)
+public sealed class BallOdds(SoundCycle cycle, SpaceSound? place = null)
 {
     /// <summary>Beginnings of a stretch; as many after it are looked at with it, and what is told of those stands until more is
     /// known.</summary>

@@ -1,7 +1,7 @@
 namespace Gambeta.Core.Edges.Hearing;
 
 /// <summary>
-/// Which beginnings were a ball, taken together, before anything is known of the pattern (<see cref="PatternCourse"/> begins with it): the
+/// Which beginnings were a ball, taken together, before anything is known of the pattern (<see cref="PatternFit"/> begins with it): the
 /// best chain of them, each worth its log odds, less what it is out of time with those before it (a chain by dynamic programming in the way
 /// of Ellis, 2007, but held to the last intervals instead of one tempo). A stray sound that fits no rhythm has to be the surer.
 /// </summary>

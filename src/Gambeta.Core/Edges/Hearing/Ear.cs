@@ -10,7 +10,7 @@ public readonly record struct OwnSound(double At, double Seconds, double Hertz);
 /// <param name="Cycle">What can be heard of the drill.</param>
 /// <param name="Own">Signals of the application: the bands in which they sound say nothing then, the others go on.</param>
 /// <param name="Place">What the ball sounds like in this place, where that was learned.</param>
-public sealed record ListeningFor(SoundCycle Cycle, IReadOnlyList<OwnSound>? Own = null, PlaceSound? Place = null)
+public sealed record ListeningFor(SoundCycle Cycle, IReadOnlyList<OwnSound>? Own = null, SpaceSound? Place = null)
 {
     /// <summary>Nothing but touches.</summary>
     public static readonly ListeningFor Touches = new(SoundCycle.Plain);
@@ -111,7 +111,7 @@ public sealed class Ear(ListeningFor what)
     private HeardSet Listen()
     {
         var (kinds, feet) = (_odds.Of(_onsets), new PatternFeet(Cycle(what)));
-        var (heard, course) = _rep.Falls ? (HeardKeptUp.Of(_onsets, kinds, _rep, feet), 1) : HeardCourse.Of(_onsets, kinds, _rep, feet);
+        var (heard, course) = _rep.Falls ? (HeardKeptUp.Of(_onsets, kinds, _rep, feet), 1) : HeardPattern.Of(_onsets, kinds, _rep, feet);
         return HeardSet.Of([.. heard.OrderBy(touch => touch.At)], course, _lost);
     }
 }

@@ -26,7 +26,7 @@ public static class SoundToken
     /// <param name="onset">The beginning.</param>
     /// <param name="place">What the ball sounds like here, where that was learned.</param>
     /// <param name="cycle">What can be heard of the drill, as it repeats.</param>
-    public static float[] Of(Onset onset, PlaceSound? place, SoundCycle cycle)
+    public static float[] Of(Onset onset, SpaceSound? place, SoundCycle cycle)
     {
         var numbers = new float[Count];
         onset.Traits.CopyTo(numbers, 0);

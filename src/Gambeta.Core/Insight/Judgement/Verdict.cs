@@ -40,7 +40,7 @@ public sealed record Verdict(
     Decision Decision,
     double Learning,
     WhatItTakes ToEight,
-    PaceOfControl Pace,
+    TempoUnderControl Pace,
     Guid Sitting,
     Target Again,
     int Steps = 0
@@ -109,7 +109,7 @@ public sealed record Verdict(
             Decision.Of(key, bar),
             trend.Learning,
             WhatItTakes.Of(outlook, sets, aim),
-            PaceOfControl.Of(key.History, bar),
+            TempoUnderControl.Of(key.History, bar),
             last.Set.SessionId,
             key.Now(dose) is { } now ? Target.Of(now, toBeat) : Target.Of(outlook, toBeat)
         );

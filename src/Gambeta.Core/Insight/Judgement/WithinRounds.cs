@@ -7,7 +7,7 @@ namespace Gambeta.Core.Insight.Judgement;
 /// <summary>What becomes of tempo, evenness and slips within a round: its last third held against its first, over some rounds that were
 /// tapped.</summary>
 /// <param name="Tempo">Touches and slips, the difference as a share of their mean.</param>
-/// <param name="Evenness">The share of even gaps (<see cref="TapRhythm"/>), its difference.</param>
+/// <param name="Evenness">The share of even gaps (<see cref="TouchTiming"/>), its difference.</param>
 /// <param name="Slips">The share that came off, its difference: below zero where slips rise.</param>
 public sealed record WithinRounds(Hold Tempo, Hold Evenness, Hold Slips)
 {
@@ -15,7 +15,7 @@ public sealed record WithinRounds(Hold Tempo, Hold Evenness, Hold Slips)
     public const int Latest = 12;
 
     /// <summary>A third with fewer touches says nothing of tempo or evenness.</summary>
-    private const int LeastTouches = TapRhythm.LeastTouches;
+    private const int LeastTouches = TouchTiming.LeastTouches;
 
     /// <summary>What is let pass: a tempo 8 in 100 lower, 15 in 100 of the gaps no longer even, 5 in 100 more slips.</summary>
     private const double TempoPasses = 0.08,
@@ -79,7 +79,7 @@ public sealed record WithinRounds(Hold Tempo, Hold Evenness, Hold Slips)
                 touches + slips - (begin == from ? 0.5 : 0),
                 touches / (double)Math.Max(1, touches + slips),
                 slips,
-                TapRhythm.Of(here)?.Evenness
+                TouchTiming.Of(here)?.Evenness
             );
         }
     }

@@ -18,7 +18,11 @@ public sealed record DayPlan(Guid Id, DateOnly Day, PlanAsk Ask, ImmutableHashSe
     /// <summary>Whether all of it was played on its day.</summary>
     /// <param name="lastDays">When each drill was played last.</param>
     public bool IsPlayed(IReadOnlyDictionary<string, DateOnly> lastDays) =>
-        !Session.Drills.IsEmpty && Session.Drills.All(planned => lastDays.TryGetValue(planned.Item.Drill, out var day) && day == Day);
+        !Session.Drills.IsEmpty && Session.Drills.All(planned => IsPlayed(planned, lastDays));
+
+    /// <summary>Whether one of its drills was played on its day, as part of it or not: what was planned for it holds no more.</summary>
+    public bool IsPlayed(PlannedDrill planned, IReadOnlyDictionary<string, DateOnly> lastDays) =>
+        lastDays.TryGetValue(planned.Item.Drill, out var day) && day == Day;
 
     /// <summary>A plan for a day, for the minutes that the weeks have for it. What was wanted the last time is asked for again; what was
     /// turned down or kept then was for that day.</summary>

@@ -50,7 +50,7 @@ public static class ReadySheets
         ];
     }
 
-    private static ReadySheet ReadOne(YamlPlace at)
+    private static ReadySheet ReadOne(YamlMapping at)
     {
         var name = at.Text("name");
         if (name.Length > Sheet.LongestName)

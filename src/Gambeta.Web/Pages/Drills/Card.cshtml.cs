@@ -25,7 +25,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 {
     private IReadOnlyDictionary<string, DateOnly> _lastDays = new Dictionary<string, DateOnly>();
 
-    public override RailPlace Place => RailPlace.Drills;
+    public override RailItem Place => RailItem.Drills;
 
     public DrillCard Card { get; private set; } = null!;
 
@@ -120,27 +120,27 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
         });
 
     /// <summary>The rungs round this one, lowest first: behind, here, next, stretch.</summary>
-    public IEnumerable<(DrillCard Rung, RungPlace Place)> Rungs
+    public IEnumerable<(DrillCard Rung, RungPosition Place)> Rungs
     {
         get
         {
             var (behind, ahead) = Catalogue.Rungs.Around(Card);
             return
             [
-                .. behind.Select(rung => (rung, RungPlace.Behind)),
-                (Card, RungPlace.Here),
-                .. ahead.Select((rung, i) => (rung, i == 0 ? RungPlace.Next : RungPlace.Stretch)),
+                .. behind.Select(rung => (rung, RungPosition.Behind)),
+                (Card, RungPosition.Here),
+                .. ahead.Select((rung, i) => (rung, i == 0 ? RungPosition.Next : RungPosition.Stretch)),
             ];
         }
     }
 
-    public string RungWords(DrillCard rung, RungPlace place) =>
+    public string RungWords(DrillCard rung, RungPosition place) =>
         _lastDays.TryGetValue(rung.Id, out var day)
             ? Say("drills.played", ("day", Wording.Day(day, Today)))
             : place switch
             {
-                RungPlace.Behind => Say("drills.below-it-not-played"),
-                RungPlace.Here => Say("drills.not-played-yet"),
+                RungPosition.Behind => Say("drills.below-it-not-played"),
+                RungPosition.Here => Say("drills.not-played-yet"),
                 _ => place.Label(),
             };
 

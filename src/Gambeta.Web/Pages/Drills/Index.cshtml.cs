@@ -28,7 +28,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlyList<string> _favourites = [];
     private int _shown = AtATime;
 
-    public override RailPlace Place => RailPlace.Drills;
+    public override RailItem Place => RailItem.Drills;
 
     public ShelfChoice Choice { get; private set; } = new();
 
@@ -70,14 +70,14 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
         Request.Query.Where(part => part.Key is not ("words" or "shown")).Select(part => (part.Key, part.Value.ToString()));
 
     /// <summary>The ladders on which a card is left, with the player's place on each; ladders of one rung are no ladders.</summary>
-    public IEnumerable<IEnumerable<(DrillCard Card, RungPlace Place)>> LaddersShown
+    public IEnumerable<IEnumerable<(DrillCard Card, RungPosition Place)>> LaddersShown
     {
         get
         {
             var left = View.Ready.Concat(View.Lacking).Select(item => item.Card).ToHashSet();
             return Catalogue
                 .Rungs.Ladders.Where(ladder => ladder.Length > 1 && ladder.Any(left.Contains))
-                .Select(ladder => ladder.Zip(LadderPlace.Of(ladder, _played)).Reverse());
+                .Select(ladder => ladder.Zip(LadderPosition.Of(ladder, _played)).Reverse());
         }
     }
 
@@ -107,11 +107,11 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
             : Say("drills.best", ("bests", string.Join(", ", bests.GroupBy(b => b.Key.Measure).Select(measure => Line([.. measure])))));
     }
 
-    public string? PlaceWord(RungPlace place) =>
+    public string? PlaceWord(RungPosition place) =>
         place switch
         {
-            RungPlace.Behind => Say("drills.behind-you"),
-            RungPlace.Here or RungPlace.Next or RungPlace.Stretch => place.Label(),
+            RungPosition.Behind => Say("drills.behind-you"),
+            RungPosition.Here or RungPosition.Next or RungPosition.Stretch => place.Label(),
             _ => null,
         };
 

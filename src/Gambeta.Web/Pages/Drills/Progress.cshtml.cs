@@ -20,9 +20,9 @@ namespace Gambeta.Web.Pages.Drills;
 /// <param name="Rounds">First against last rounds.</param>
 /// <param name="Within">The beginning of a round against its end.</param>
 /// <param name="Best">The value of the next best, and the days between which it is likely; nothing where there is none to beat.</param>
-public sealed record DrillCourse(
+public sealed record DrillHistory(
     Verdict Verdict,
-    ImmutableArray<CoursePoint> Points,
+    ImmutableArray<FormPoint> Points,
     IReadOnlyList<TakenDecision> Decisions,
     string Name,
     Hold Rounds,
@@ -33,14 +33,14 @@ public sealed record DrillCourse(
 /// <summary>How one drill goes: every set on its day, the form as it was, and what was decided, by foot and layout.</summary>
 public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
 {
-    public override RailPlace Place => RailPlace.Progress;
+    public override RailItem Place => RailItem.Progress;
 
     public DrillCard Card { get; private set; } = null!;
 
-    public IReadOnlyList<DrillCourse> Courses { get; private set; } = [];
+    public IReadOnlyList<DrillHistory> Courses { get; private set; } = [];
 
-    public static Svg Chart(DrillCourse course, string title, bool asFile = false) =>
-        CourseChart.Draw(
+    public static Svg Chart(DrillHistory course, string title, bool asFile = false) =>
+        FormChart.Draw(
             course.Points,
             course.Decisions,
             title,
@@ -50,7 +50,7 @@ public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
             asFile
         );
 
-    public string TitleOf(DrillCourse course) => Say("judgement.chart-title", ("name", Card.Name), ("feet", course.Name));
+    public string TitleOf(DrillHistory course) => Say("judgement.chart-title", ("name", Card.Name), ("feet", course.Name));
 
     public Task<IActionResult> OnGetAsync(string id, int course, string? form) =>
         InHousehold(async work =>
@@ -100,9 +100,9 @@ public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
                 .Select(verdict =>
                 {
                     var own = read.Latest.Where(one => FormKey.Of(one.Set) == verdict.Key).ToList();
-                    return new DrillCourse(
+                    return new DrillHistory(
                         verdict,
-                        FormCourse.Of(verdict.Key, own),
+                        FormHistory.Of(verdict.Key, own),
                         [.. decisions.Where(taken => taken.Key == verdict.Key)],
                         Wording.Feet(verdict.Key.Feet) + (layouts.TryGetValue(verdict.Key.Layout, out var layout) ? $", {layout}" : ""),
                         LastRounds.Of(verdict.Key, own),
@@ -136,7 +136,7 @@ public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
         return (value, from, to);
     }
 
-    private static string Numbers(DrillCourse course)
+    private static string Numbers(DrillHistory course)
     {
         decimal? In(int? units) => units / (decimal)course.Verdict.UnitsInOne;
         return string.Join(

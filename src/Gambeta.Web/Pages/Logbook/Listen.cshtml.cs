@@ -27,7 +27,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
 {
     private const int LongestEvents = 100_000;
 
-    public override RailPlace Place => RailPlace.Logbook;
+    public override RailItem Place => RailItem.Logbook;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 
@@ -54,25 +54,25 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
     public PracticeSet? Heard { get; private set; }
 
     /// <summary>The places of which it is known what a ball sounds like.</summary>
-    public IReadOnlyList<KnownPlace> Places { get; private set; } = [];
+    public IReadOnlyList<KnownSpaceSound> Places { get; private set; } = [];
 
     /// <summary>The place that was chosen; nothing for none.</summary>
-    public KnownPlace? Where { get; private set; }
+    public KnownSpaceSound? Where { get; private set; }
 
     public Task<IActionResult> OnGetAsync(string? drill) =>
         InHousehold(async work =>
         {
             Drill = drill ?? "";
-            Places = await PlaceStore.AllAsync(work);
+            Places = await SpaceSoundStore.AllAsync(work);
             return Page();
         });
 
     public Task<IActionResult> OnPostLookAsync(IFormFile? file, string? drill, string? feet, string? where) =>
         InHousehold(async work =>
         {
-            Places = await PlaceStore.AllAsync(work);
+            Places = await SpaceSoundStore.AllAsync(work);
             Where = Places.FirstOrDefault(known => known.Key == where);
-            return Look(file, drill, feet, Where is { } place ? await PlaceStore.FindAsync(work, place.Space, place.Ball) : null);
+            return Look(file, drill, feet, Where is { } place ? await SpaceSoundStore.FindAsync(work, place.Space, place.Ball) : null);
         });
 
     public Task<IActionResult> OnPostKeepAsync(Guid id, string? drill, string? feet, string? events, string? mark, string? seconds) =>
@@ -97,7 +97,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
             return RedirectToPage("/Logbook/Set", new { id });
         });
 
-    private PageResult Look(IFormFile? file, string? drill, string? feet, PlaceSound? place)
+    private PageResult Look(IFormFile? file, string? drill, string? feet, SpaceSound? place)
     {
         (Drill, FeetWord) = (drill ?? "", feet ?? "both");
         if (Asked(drill, feet) is not var (card, with))

@@ -19,7 +19,7 @@ namespace Gambeta.Web.Pages.Logbook;
 /// <summary>One set: corrected or removed, either of which can be undone.</summary>
 public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailPlace Place => RailPlace.Logbook;
+    public override RailItem Place => RailItem.Logbook;
 
     public PracticeSet Set { get; private set; } = null!;
 

@@ -46,9 +46,10 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     private const int Step = 5;
 
     private YardView _yard = null!;
+    private IReadOnlyDictionary<string, DateOnly> _lastDays = null!;
     private TypedAsk? _refused;
 
-    public override RailPlace Place => RailPlace.Today;
+    public override RailItem Place => RailItem.Today;
 
     public DayPlan Plan { get; private set; } = null!;
 
@@ -64,7 +65,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     public IEnumerable<string> Notes =>
         Plan.Session.Notes.Select(note => OtherFoot(PlanWords.Note(note, Plan.Session, Age(Player), SheetWords.Minutes(Sums.Minutes))));
 
-    public string Why(PlannedDrill drill) => OtherFoot(PlanWords.Why(drill.Reason, Catalogue));
+    public string Why(PlannedDrill drill) => OtherFoot(PlanWords.Why(drill, Plan, _lastDays, Catalogue));
 
     /// <summary>The drills that were left out, by the rule that did it.</summary>
     public IEnumerable<(string Rule, IReadOnlyList<DrillCard> Drills)> LeftOut =>
@@ -174,7 +175,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private async Task<IActionResult> ShowAsync(HouseholdWork work)
     {
-        Sums = await SumsOfAsync(work, Plan.Session);
+        (Sums, _lastDays) = (await SumsOfAsync(work, Plan.Session), await DiaryStore.LastDaysAsync(work, Player.Id));
         return Page();
     }
 

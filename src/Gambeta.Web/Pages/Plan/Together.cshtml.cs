@@ -14,7 +14,7 @@ namespace Gambeta.Web.Pages.Plan;
 /// <summary>Two or three on one evening and one yard: their sessions of today, in an order that lays it as seldom as can be.</summary>
 public sealed class TogetherModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailPlace Place => RailPlace.Today;
+    public override RailItem Place => RailItem.Today;
 
     /// <summary>Who plays, in the order of the household.</summary>
     public ImmutableArray<Player> Those { get; private set; } = [];

@@ -38,7 +38,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlyList<Verdict> _verdicts = [];
     private Dictionary<Guid, SaidOfSet> _aims = [];
 
-    public override RailPlace Place => RailPlace.Today;
+    public override RailItem Place => RailItem.Today;
 
     public IReadOnlyList<PracticeSet> Sets { get; private set; } = [];
 
@@ -84,7 +84,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
             if (
                 _tapped is not { } tapped
                 || PlayNotation.ReadKept(tapped.Events!) is not { } events
-                || TapRhythm.Of(events) is not { } rhythm
+                || TouchTiming.Of(events) is not { } rhythm
             )
                 return null;
             return Say(
@@ -99,7 +99,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
 
     /// <summary>Whether it held to the end of the sitting; nothing where nobody can say.</summary>
     public string? HeldWords =>
-        SittingCourse.Of(Placed()) switch
+        SittingTrend.Of(Placed()) switch
         {
             { Kind: HoldKind.FellOff, After: { } minutes } => Say("result.fell-off-after", ("minutes", minutes)),
             { Kind: HoldKind.Held } => Say("result.held-to-the-end"),
@@ -116,7 +116,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
         where _aims.ContainsKey(set.Id) && model.Judges(set)
         select new PlayedAt(
             set.StartedAt + set.Worked - Sets[0].StartedAt,
-            SittingCourse.PositionOf(model.Value(set), _aims[set.Id].Expected, model.LowerIsBetter)
+            SittingTrend.PositionOf(model.Value(set), _aims[set.Id].Expected, model.LowerIsBetter)
         );
 
     public string Headline

@@ -104,7 +104,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             Bests = EachDrill((one, item) => one.BestsOf(item)),
             Aims = EachDrill((one, item) => one.AimsOf(item)),
             Hears = EachDrill((one, item) => HeardDrill.FeetOf(one.Drills[item].Card).ToDictionary(feet => feet.ToKey(), _ => true)),
-            QuietSeconds = PlaceSound.QuietFrames / SoundFrame.ASecond,
+            QuietSeconds = SpaceSound.QuietFrames / SoundFrame.ASecond,
             Space = Space?.Id,
             Preferred = Player.Preferred,
             Words = new StageQuestions(
@@ -141,6 +141,10 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
             .Select(words => (words.HowToCount, words.HowToCountByKeys))
             .Distinct()
             .Take(2);
+
+    /// <summary>The scripts of what its drills are measured by: each is called as its measure is.</summary>
+    public IEnumerable<string> MeasureScripts =>
+        Drills.Select(drill => $"measures/{drill.Card.MeasuredBy.ToKey().Replace(' ', '-')}.js").Distinct();
 
     /// <summary>Whether somebody has to say where it is: no space is written down.</summary>
     public bool AsksWhere { get; private set; }
@@ -211,7 +215,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
         // A page that is kept may be opened on another day: it asks anew.
         IsChecked = !Request.Headers.ContainsKey("Kept-Ahead") && await YardStore.IsCheckedAsync(work, Space?.Id, Today);
         if (Hears)
-            KnownBalls = await PlaceStore.KnownAsync(work, Space?.Id);
+            KnownBalls = await SpaceSoundStore.KnownAsync(work, Space?.Id);
         var season = FirstTouchCheck.SeasonOf(Today, LocalDays.IsSouthern(Household.TimeZone));
         AsksWhere = FirstTouchCheck.AsksWhere(Drills.Select(drill => drill.Card), Space?.Space);
         Checks = FirstTouchCheck.Of(Drills.Select(drill => drill.Card), Space?.Space, Youngest, season, AsksWhere ? Where : null);

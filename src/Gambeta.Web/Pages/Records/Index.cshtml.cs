@@ -23,7 +23,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private IReadOnlyDictionary<string, string> _layouts = new Dictionary<string, string>();
 
-    public override RailPlace Place => RailPlace.Records;
+    public override RailItem Place => RailItem.Records;
 
     public IReadOnlyList<RecordRow> Records { get; private set; } = [];
 

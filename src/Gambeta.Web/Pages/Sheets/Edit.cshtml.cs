@@ -22,7 +22,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 {
     private DrillLevels? _levels;
 
-    public override RailPlace Place => RailPlace.Sheets;
+    public override RailItem Place => RailItem.Sheets;
 
     public Guid Id { get; private set; }
 

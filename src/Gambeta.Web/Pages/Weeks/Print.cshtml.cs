@@ -9,7 +9,7 @@ namespace Gambeta.Web.Pages.Weeks;
 /// <summary>A week, or four, on one sheet of paper.</summary>
 public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailPlace Place => RailPlace.Today;
+    public override RailItem Place => RailItem.Today;
 
     public FourWeeks Weeks { get; private set; } = null!;
 

@@ -32,7 +32,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     private KeptLayout? _kept;
     private IReadOnlyList<Mark> _standing = [];
 
-    public override RailPlace Place => RailPlace.Yard;
+    public override RailItem Place => RailItem.Yard;
 
     public DrillCard Card { get; private set; } = null!;
 

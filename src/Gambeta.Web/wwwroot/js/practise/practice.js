@@ -2,7 +2,7 @@
 // is given both, so that it is tested without either (tests/modules/practice.test.mjs). What is shown is told to `screen`, what is heard to
 // `heard`, what was played to the `outbox`.
 import { hand } from '../measures/base.js';
-import { measures } from '../measures/index.js';
+import { measures } from '../measures/known.js';
 import { say } from '../shared/say.js';
 import * as posts from './posts.js';
 import { Run } from './run.js';

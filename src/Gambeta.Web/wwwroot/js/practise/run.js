@@ -4,7 +4,7 @@
 import { addUp, lineOf, withHeard } from './counting.js';
 import { moment } from '../shared/clock.js';
 import { newId } from '../shared/ids.js';
-import { measures } from '../measures/index.js';
+import { measures } from '../measures/known.js';
 import { shareOut } from './turns.js';
 
 /** Without a tick for so long the device was asleep: nobody was practising, so the run holds where it was. */

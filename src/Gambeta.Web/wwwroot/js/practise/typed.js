@@ -1,5 +1,5 @@
 // Typing a count in after the round, while the rest goes on.
-import { measures } from '../measures/index.js';
+import { measures } from '../measures/known.js';
 import { isForFingers, NumberPad } from './number-pad.js';
 import { readTries, writeTries } from './typed-tries.js';
 import { say } from '../shared/say.js';

@@ -10,7 +10,7 @@ namespace Gambeta.Core.Edges.Hearing;
 /// </summary>
 /// <param name="Means">The mean of each band beside the loudness, in decibels.</param>
 /// <param name="Spreads">How far each band spreads about it, in decibels.</param>
-public sealed record PlaceSound(ImmutableArray<double> Means, ImmutableArray<double> Spreads)
+public sealed record SpaceSound(ImmutableArray<double> Means, ImmutableArray<double> Spreads)
 {
     /// <summary>Frames of quiet that are asked for.</summary>
     public const int QuietFrames = 10 * SoundFrame.ASecond;
@@ -54,7 +54,7 @@ public sealed record PlaceSound(ImmutableArray<double> Means, ImmutableArray<dou
     /// touch.</param>
     /// <returns>What was learned, nothing where too few touches that sound alike were heard; how many there were; and how many sounds fell
     /// into the quiet.</returns>
-    public static (PlaceSound? Place, int Touches, int InTheQuiet) Learn(ReadOnlySpan<byte> frames)
+    public static (SpaceSound? Place, int Touches, int InTheQuiet) Learn(ReadOnlySpan<byte> frames)
     {
         var onsets = OnsetDetector.Of(frames).FindAll(onset => onset.Strength > LeastStrength);
         var quiet = onsets.Where(onset => onset.Frame < QuietFrames).ToList();
@@ -62,7 +62,7 @@ public sealed record PlaceSound(ImmutableArray<double> Means, ImmutableArray<dou
         // Whoever was asked for ten touches made them: the likeliest ten, then the ten that are most like those.
         Func<Onset, double> worth = onset => Math.Clamp(onset.Alone, -6, 6) + Math.Min(3, onset.Strength / 8);
         List<Onset> chosen = [];
-        PlaceSound? place = null;
+        SpaceSound? place = null;
         for (var round = 0; round < Rounds; round++)
         {
             chosen = Apartly(after.OrderByDescending(worth));
@@ -81,7 +81,7 @@ public sealed record PlaceSound(ImmutableArray<double> Means, ImmutableArray<dou
     }
 
     /// <summary>Reads a line; nothing where it is none.</summary>
-    public static PlaceSound? Read(string? line)
+    public static SpaceSound? Read(string? line)
     {
         if (line is null || line.Length > LongestLine)
             return null;
@@ -144,7 +144,7 @@ public sealed record PlaceSound(ImmutableArray<double> Means, ImmutableArray<dou
         return chosen;
     }
 
-    private static PlaceSound Of(List<Onset> touches)
+    private static SpaceSound Of(List<Onset> touches)
     {
         double[] means = [.. Enumerable.Range(0, SoundFrame.Bands).Select(band => touches.Average(onset => onset.Shape[band]))];
         return new(

@@ -9,7 +9,7 @@ namespace Gambeta.Web.Charts;
 
 /// <summary>The sets of a drill and foot as dots on their days, over the bands in which they were expected, with the decisions at the
 /// foot.</summary>
-public static class CourseChart
+public static class FormChart
 {
     private const double Width = 720,
         Height = 260,
@@ -31,7 +31,7 @@ public static class CourseChart
     /// <param name="target">What is aimed at next, in units.</param>
     /// <param name="asFile">Whether it brings its own style.</param>
     public static Svg Draw(
-        ImmutableArray<CoursePoint> points,
+        ImmutableArray<FormPoint> points,
         IReadOnlyList<TakenDecision> decisions,
         string title,
         int unitsInOne,
@@ -44,15 +44,15 @@ public static class CourseChart
             Width,
             Height,
             title,
-            chart => new Course(chart, points, decisions, unitsInOne, lowerIsBetter, target).Fill(),
+            chart => new Drawing(chart, points, decisions, unitsInOne, lowerIsBetter, target).Fill(),
             asFile ? FileStyle : null
         );
 
     // What is drawn in it, with the scale of its sets.
-    private sealed class Course
+    private sealed class Drawing
     {
         private readonly Chart _chart;
-        private readonly ImmutableArray<CoursePoint> _points;
+        private readonly ImmutableArray<FormPoint> _points;
         private readonly IReadOnlyList<TakenDecision> _decisions;
         private readonly int _first,
             _last,
@@ -62,9 +62,9 @@ public static class CourseChart
         private readonly double _least,
             _most;
 
-        public Course(
+        public Drawing(
             Chart chart,
-            ImmutableArray<CoursePoint> points,
+            ImmutableArray<FormPoint> points,
             IReadOnlyList<TakenDecision> decisions,
             int unitsInOne,
             bool lowerIsBetter,
@@ -126,7 +126,7 @@ public static class CourseChart
 
             void Band(string name, Func<Quantiles, int> above, Func<Quantiles, int> below) =>
                 _chart.Path(name, Chart.Line(Along(known, above).Concat(Along(Enumerable.Reverse(known), below))) + "Z");
-            IEnumerable<(double, double)> Along(IEnumerable<CoursePoint> points, Func<Quantiles, int> value) =>
+            IEnumerable<(double, double)> Along(IEnumerable<FormPoint> points, Func<Quantiles, int> value) =>
                 points.Select(point => (X(point), Y(value(point.Expected!.Value))));
         }
 
@@ -156,7 +156,7 @@ public static class CourseChart
             }
         }
 
-        private double X(CoursePoint point) => X(point.Set.Set.Day);
+        private double X(FormPoint point) => X(point.Set.Set.Day);
 
         private double X(DateOnly day) => Left + ((day.DayNumber - _first) / (double)Math.Max(1, _last - _first) * (Width - Left - 14)) + 2;
 

@@ -35,7 +35,7 @@ public enum ControlKind
 /// the quickest pace played where it holds.</param>
 /// <param name="Sure">How sure it is that haste costs control, from 0 to 1.</param>
 /// <param name="Sets">Of how many sets.</param>
-public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, int Sets)
+public sealed record TempoUnderControl(ControlKind Kind, double Pace, double Sure, int Sets)
 {
     private const int LeastSets = 8;
     private const double SureEnough = 0.8;
@@ -50,12 +50,12 @@ public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, i
     /// <param name="points">The sets.</param>
     /// <param name="allowed">The share that may go wrong, from 0 to 1.</param>
     /// <param name="penalty">Seconds for each that goes wrong; nothing where no time is run for.</param>
-    public static PaceOfControl Of(IReadOnlyCollection<ControlPoint> points, double allowed, double? penalty = null)
+    public static TempoUnderControl Of(IReadOnlyCollection<ControlPoint> points, double allowed, double? penalty = null)
     {
         var used = points.Where(point => point.Pace > 0 && point.CameOff + point.Not > 0).ToList();
         var paces = used.Select(point => Math.Log(point.Pace)).ToArray();
         if (used.Count < LeastSets || paces.StandardDeviation() < LeastSpread)
-            return new PaceOfControl(ControlKind.Unknown, 0, 0, used.Count);
+            return new TempoUnderControl(ControlKind.Unknown, 0, 0, used.Count);
         var (y, w) = penalty is null
             ? (used.Select(LogOddsOfSlip).ToArray(), used.Select(Weight).ToArray())
             : (used.Select(point => point.Not).ToArray(), [.. used.Select(_ => 1.0)]);
@@ -67,11 +67,11 @@ public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, i
         if (double.IsNaN(sure) || sure < SureEnough)
         {
             var wrong = used.Sum(point => point.Not) / used.Sum(point => point.CameOff + point.Not);
-            return new PaceOfControl(wrong <= allowed ? ControlKind.Holds : ControlKind.Unknown, quickest, sure, used.Count);
+            return new TempoUnderControl(wrong <= allowed ? ControlKind.Holds : ControlKind.Unknown, quickest, sure, used.Count);
         }
         var limit = penalty is { } cost ? cost * -slope : Math.Exp((Math.Log(allowed / (1 - allowed)) - start) / slope);
         var isBeyond = penalty is null ? limit >= quickest : limit <= quickest;
-        return new PaceOfControl(
+        return new TempoUnderControl(
             isBeyond ? ControlKind.Holds : ControlKind.Limit,
             Math.Clamp(limit, Math.Exp(paces.Min()), Math.Exp(paces.Max())),
             sure,
@@ -80,12 +80,12 @@ public sealed record PaceOfControl(ControlKind Kind, double Pace, double Sure, i
     }
 
     /// <summary>From the latest sets of a key. Where only a word tells of control, as many may go wrong as come off.</summary>
-    public static PaceOfControl Of(SetHistory history, CleanBar bar)
+    public static TempoUnderControl Of(SetHistory history, CleanBar bar)
     {
         var model = history.Key.Model;
         var points = history.Latest.Select(model.Control).OfType<ControlPoint>().ToList();
         if (points.Count == 0)
-            return new PaceOfControl(ControlKind.Unknown, 0, 0, 0);
+            return new TempoUnderControl(ControlKind.Unknown, 0, 0, 0);
         return Of(
             points,
             bar.Value is null ? 1 - bar.Share : 0.5,

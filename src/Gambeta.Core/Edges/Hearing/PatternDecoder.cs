@@ -4,13 +4,13 @@ namespace Gambeta.Core.Edges.Hearing;
 /// <param name="At">Its place among those that it was chosen from.</param>
 /// <param name="Place">Its place in what repeats of the pattern.</param>
 /// <param name="Begins">True where nothing before it belongs to it.</param>
-public readonly record struct CourseSound(int At, int Place, bool Begins);
+public readonly record struct PatternSound(int At, int Place, bool Begins);
 
 /// <summary>
-/// The courses through a pattern that sounds may be: each sound is one of the pattern's or none, and what are worth something are the
-/// sounds themselves and the intervals between them (<see cref="CourseOdds"/>), some of which are longer because something was not heard.
+/// The paths through a pattern that sounds may be: each sound is one of the pattern's or none, and what are worth something are the
+/// sounds themselves and the intervals between them (<see cref="PatternOdds"/>), some of which are longer because something was not heard.
 /// </summary>
-public sealed class CourseDecoder : ChainDecoder
+public sealed class PatternDecoder : ChainDecoder
 {
     /// <summary>Seconds between two sounds of one series, at most.</summary>
     public const double LongestGap = 2;
@@ -36,13 +36,13 @@ public sealed class CourseDecoder : ChainDecoder
     private readonly bool[] _isWall;
     private IReadOnlyList<double[]> _worth = [];
     private double[][] _ways = [];
-    private CourseOdds _odds = new([]);
+    private PatternOdds _odds = new([]);
 
     /// <summary>Takes the sounds.</summary>
     /// <param name="times">When each was, in seconds, in order.</param>
     /// <param name="all">When anything began, those among them, in order.</param>
     /// <param name="rep">What repeats of the pattern.</param>
-    public CourseDecoder(IReadOnlyList<double> times, IReadOnlyList<double> all, SoundCycle rep)
+    public PatternDecoder(IReadOnlyList<double> times, IReadOnlyList<double> all, SoundCycle rep)
         : base(times, LowOf(times, LongestGap, Back), _ => rep.Sounds.Length, Back * rep.Sounds.Length * rep.Sounds.Length)
     {
         (_times, _all, _length) = (times, [.. all], rep.Sounds.Length);
@@ -52,7 +52,7 @@ public sealed class CourseDecoder : ChainDecoder
     /// <summary>Says what everything is worth.</summary>
     /// <param name="worth">Of each sound what it is worth as each place of the pattern: log odds.</param>
     /// <param name="odds">The intervals.</param>
-    public void Weigh(IReadOnlyList<double[]> worth, CourseOdds odds)
+    public void Weigh(IReadOnlyList<double[]> worth, PatternOdds odds)
     {
         (_worth, _odds) = (worth, odds);
         // From each place of each sound that may be before it to each of its own, the likeliest way.
@@ -73,14 +73,14 @@ public sealed class CourseDecoder : ChainDecoder
         ];
     }
 
-    /// <summary>The best course, empty where none is worth anything; and what it is worth.</summary>
-    public (List<CourseSound> Sounds, double Worth) Best()
+    /// <summary>The best path, empty where none is worth anything; and what it is worth.</summary>
+    public (List<PatternSound> Sounds, double Worth) Best()
     {
         var (states, worth) = BestStates();
-        return ([.. states.Select(one => new CourseSound(one.Sound, one.State, one.Begins))], worth);
+        return ([.. states.Select(one => new PatternSound(one.Sound, one.State, one.Begins))], worth);
     }
 
-    /// <summary>The chance of each sound that it was each place of the pattern, over all courses.</summary>
+    /// <summary>The chance of each sound that it was each place of the pattern, over all paths.</summary>
     public double[][] Chances()
     {
         var chances = _times.Select(_ => new double[_length]).ToArray();
@@ -103,9 +103,9 @@ public sealed class CourseDecoder : ChainDecoder
         return many;
     }
 
-    /// <summary>Of two sounds that follow each other in a course, the chance of each number of steps through the pattern that it was so
+    /// <summary>Of two sounds that follow each other in a path, the chance of each number of steps through the pattern that it was so
     /// many from the one to the other; what is left of one is the chance of a pause.</summary>
-    public IReadOnlyList<(int Steps, double Chance)> Steps(CourseSound one, CourseSound other)
+    public IReadOnlyList<(int Steps, double Chance)> Steps(PatternSound one, PatternSound other)
     {
         var (j, i, gap, ways) = (one.At, other.At, _times[other.At] - _times[one.At], new List<(int Steps, double Weight)>());
         for (var steps = Least(one.Place, other.Place); steps <= Most && gap <= LongestGap; steps += _length)
@@ -128,7 +128,7 @@ public sealed class CourseDecoder : ChainDecoder
         {
             var fits = _odds.Fits(q, steps, log);
             // Of those that do not fit fewer steps are likelier.
-            if (fits > CourseOdds.Worst || double.IsNegativeInfinity(best))
+            if (fits > PatternOdds.Worst || double.IsNegativeInfinity(best))
                 best = Math.Max(best, fits + _odds.Missing(steps, IsHidden(j, q, i, steps, fits)));
         }
         return best;
@@ -138,12 +138,12 @@ public sealed class CourseDecoder : ChainDecoder
 
     private int Least(int q, int p) => ((p - q - 1 + (2 * _length)) % _length) + 1;
 
-    private int Most => Math.Max(_length, CourseOdds.MostMissed + 1);
+    private int Most => Math.Max(_length, PatternOdds.MostMissed + 1);
 
     // Whether something sounded between two when the one that is missing was due.
     private bool IsHidden(int j, int q, int i, int steps, double fits)
     {
-        if (steps != 2 || fits <= CourseOdds.Worst)
+        if (steps != 2 || fits <= PatternOdds.Worst)
             return false;
         var (from, gap) = (_times[j], _times[i] - _times[j]);
         var due = from + (gap * _odds.Lasts(q, 1) / _odds.Lasts(q, 2));

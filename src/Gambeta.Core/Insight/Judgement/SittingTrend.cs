@@ -11,7 +11,7 @@ public readonly record struct PlayedAt(TimeSpan Since, double Position);
 /// <summary>Whether a sitting held to its end, from all its sets of all drills.</summary>
 /// <param name="Kind">Held, fell off, or nobody knows.</param>
 /// <param name="After">Where it fell off: minutes after which the sets lay behind.</param>
-public sealed record SittingCourse(HoldKind Kind, int? After)
+public sealed record SittingTrend(HoldKind Kind, int? After)
 {
     private const int LeastSets = 6,
         LeastOnASide = 3;
@@ -25,11 +25,11 @@ public sealed record SittingCourse(HoldKind Kind, int? After)
     /// most for their numbers; it fell off when that is 95 in 100 sure for the best of all cuts (a bell for the difference of means, each
     /// cut's chance multiplied by their number as Bonferroni does).
     /// </summary>
-    public static SittingCourse Of(IEnumerable<PlayedAt> played)
+    public static SittingTrend Of(IEnumerable<PlayedAt> played)
     {
         var sets = played.OrderBy(set => set.Since).ToImmutableArray();
         if (sets.Length < LeastSets)
-            return new SittingCourse(HoldKind.Unknown, null);
+            return new SittingTrend(HoldKind.Unknown, null);
         var cuts = Enumerable
             .Range(LeastOnASide, sets.Length - (2 * LeastOnASide) + 1)
             .Select(cut =>
@@ -42,8 +42,8 @@ public sealed record SittingCourse(HoldKind Kind, int? After)
         var (at, fine, behind, score) = cuts.MaxBy(cut => cut.Score);
         var chance = (1 - Normal.CDF(0, 1, score)) * cuts.Count;
         if (chance <= 0.05 && fine >= Fine && behind <= Behind)
-            return new SittingCourse(HoldKind.FellOff, Math.Max(1, (int)sets[at - 1].Since.TotalMinutes));
-        return new SittingCourse(
+            return new SittingTrend(HoldKind.FellOff, Math.Max(1, (int)sets[at - 1].Since.TotalMinutes));
+        return new SittingTrend(
             sets.Skip(sets.Length - LeastOnASide).Average(set => set.Position) >= Fine ? HoldKind.Held : HoldKind.Unknown,
             null
         );

@@ -3,7 +3,7 @@ using Gambeta.Simulation.Sound;
 
 namespace Gambeta.Core.Tests.Hearing;
 
-public sealed class PlaceSoundTests(ITestOutputHelper told)
+public sealed class SpaceSoundTests(ITestOutputHelper told)
 {
     private static readonly int Places = Environment.GetEnvironmentVariable("GAMBETA_RECORDINGS") is null ? 8 : 48;
 
@@ -26,13 +26,13 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
         var (learned, touches, hits, before, counted, countedBefore) = (0, 0, 0, 0, 0, 0);
         for (var seed = Recordings.FirstSeed + 500; seed < Recordings.FirstSeed + 500 + Places; seed++)
         {
-            var (place, heard, inTheQuiet) = PlaceSound.Learn(Frames(seed, SceneKind.Place, NoiseKind.Hiss, out _));
+            var (place, heard, inTheQuiet) = SpaceSound.Learn(Frames(seed, SceneKind.Place, NoiseKind.Hiss, out _));
             if (place is null)
                 continue;
             learned++;
-            heard.ShouldBeInRange(PlaceSound.LeastTouches, PlaceSound.AskedTouches);
+            heard.ShouldBeInRange(SpaceSound.LeastTouches, SpaceSound.AskedTouches);
             inTheQuiet.ShouldBe(0);
-            PlaceSound.Read(place.ToString()).ShouldNotBeNull().ToString().ShouldBe(place.ToString());
+            SpaceSound.Read(place.ToString()).ShouldNotBeNull().ToString().ShouldBe(place.ToString());
             // In most it makes no difference, and in one now and then much: many are asked for, of each kind.
             foreach (var kind in new[] { SceneKind.Taps, SceneKind.Juggling, SceneKind.Wall })
             {
@@ -66,13 +66,13 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
             var made = new SimulatedMicrophone(Recordings.FirstSeed + 600).Record(
                 new Scene(SceneKind.Nothing, 26, noise, 10) { Rate = 16_000 }
             );
-            PlaceSound.Learn(FrameMaker.Of(made.Samples, made.Rate)).Place.ShouldBeNull(noise.ToString());
+            SpaceSound.Learn(FrameMaker.Of(made.Samples, made.Rate)).Place.ShouldBeNull(noise.ToString());
         }
-        PlaceSound.Learn([]).ShouldBe((null, 0, 0));
-        PlaceSound.Learn(new byte[SoundFrame.Bands * 2600]).Place.ShouldBeNull();
+        SpaceSound.Learn([]).ShouldBe((null, 0, 0));
+        SpaceSound.Learn(new byte[SoundFrame.Bands * 2600]).Place.ShouldBeNull();
         var any = new byte[SoundFrame.Bands * 2600];
         new Random(5).NextBytes(any);
-        _ = PlaceSound.Learn(any);
+        _ = SpaceSound.Learn(any);
     }
 
     [Theory]
@@ -82,9 +82,9 @@ public sealed class PlaceSoundTests(ITestOutputHelper told)
     [InlineData("0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0")]
     [InlineData("NaN 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4")]
     [InlineData("1e9 0 0 0 0 0 0 0 0 0 0 0 0 0 0 0 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4")]
-    public void What_is_no_place_is_none(string? line) => PlaceSound.Read(line).ShouldBeNull();
+    public void What_is_no_place_is_none(string? line) => SpaceSound.Read(line).ShouldBeNull();
 
     [Fact]
     public void A_line_of_a_place_is_read() =>
-        PlaceSound.Read("-3.5 0 0 0 0 0 0 0 0 0 0 0 0 0 0 12 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 9.5").ShouldNotBeNull().Means[0].ShouldBe(-3.5);
+        SpaceSound.Read("-3.5 0 0 0 0 0 0 0 0 0 0 0 0 0 0 12 4 4 4 4 4 4 4 4 4 4 4 4 4 4 4 9.5").ShouldNotBeNull().Means[0].ShouldBe(-3.5);
 }

@@ -1,8 +1,8 @@
 namespace Gambeta.Core.Edges.Hearing;
 
-/// <summary>What was heard of a pattern in which the ball does not fall (<see cref="PatternCourse"/>); a touch that was drowned between two
+/// <summary>What was heard of a pattern in which the ball does not fall (<see cref="PatternFit"/>); a touch that was drowned between two
 /// is added.</summary>
-internal static class HeardCourse
+internal static class HeardPattern
 {
     private const double LeastTold = 0.05;
 
@@ -18,7 +18,7 @@ internal static class HeardCourse
         PatternFeet feet
     )
     {
-        var told = new PatternCourse(onsets, kinds, rep).Tell();
+        var told = new PatternFit(onsets, kinds, rep).Tell();
         var heard = new List<HeardTouch>();
         void Add(double at, int place, double sure, bool ends = false) =>
             heard.Add(new HeardTouch(at, rep.Sounds[place].Kind, feet.Next(place), sure, EndsTry: ends, IsPass: rep.IsPass(place)));

@@ -5,7 +5,7 @@ namespace Gambeta.Core.Edges.Hearing;
 /// to the next, which is worth nothing. What was not heard in between makes it longer by as many steps; one that something else hid is
 /// likelier than one of which nothing was heard.
 /// </summary>
-public sealed class CourseOdds
+public sealed class PatternOdds
 {
     /// <summary>Sounds that may be missing in a row, at most.</summary>
     public const int MostMissed = 3;
@@ -32,7 +32,7 @@ public sealed class CourseOdds
 
     /// <summary>Takes what is usual.</summary>
     /// <param name="usual">Of each place of the pattern the seconds to the next one; 0 where that is not known.</param>
-    public CourseOdds(IReadOnlyList<double> usual)
+    public PatternOdds(IReadOnlyList<double> usual)
     {
         _usual = [.. usual.Select(seconds => seconds > 0 ? seconds : UsualAnywhere)];
         _isKnown = [.. usual.Select(seconds => seconds > 0)];
@@ -48,7 +48,7 @@ public sealed class CourseOdds
     }
 
     /// <summary>What is usual, of the intervals from each place to the next.</summary>
-    public static CourseOdds From(IReadOnlyList<List<double>> gaps) => new([.. gaps.Select(UsualTime.Of)]);
+    public static PatternOdds From(IReadOnlyList<List<double>> gaps) => new([.. gaps.Select(UsualTime.Of)]);
 
     /// <summary>Whether it is known how long it usually is from a place to the next one.</summary>
     /// <param name="place">The place.</param>

@@ -4,10 +4,10 @@ using Gambeta.Core.Edges.Hearing;
 namespace Gambeta.Storage;
 
 /// <summary>What balls sound like in the spaces of a household.</summary>
-public static class PlaceStore
+public static class SpaceSoundStore
 {
     /// <summary>Keeps what was learned, in place of what was known of that space and ball. A space of nobody is the nil id.</summary>
-    public static Task KeepAsync(HouseholdWork work, Guid? space, BallKind ball, PlaceSound sound, DateOnly today) =>
+    public static Task KeepAsync(HouseholdWork work, Guid? space, BallKind ball, SpaceSound sound, DateOnly today) =>
         work.ExecuteAsync(
             """
             insert into place_sound (household_id, space_id, ball, sound, learned_on) values (@Household, @Space, @Ball, @Sound, @today)
@@ -24,8 +24,8 @@ public static class PlaceStore
         );
 
     /// <summary>What a ball sounds like in a space; nothing where that was not learned.</summary>
-    public static async Task<PlaceSound?> FindAsync(HouseholdWork work, Guid? space, BallKind ball) =>
-        PlaceSound.Read(
+    public static async Task<SpaceSound?> FindAsync(HouseholdWork work, Guid? space, BallKind ball) =>
+        SpaceSound.Read(
             await work.ExecuteScalarAsync<string>(
                 "select sound from place_sound where household_id = @Household and space_id = @Space and ball = @Ball",
                 new
@@ -47,7 +47,7 @@ public static class PlaceStore
         ).ToDictionary(row => Stored.Word<BallKind>(row.Ball), row => row.LearnedOn);
 
     /// <summary>Everything that is known: the space and its name (none for no space), and the ball.</summary>
-    public static async Task<IReadOnlyList<KnownPlace>> AllAsync(HouseholdWork work) =>
+    public static async Task<IReadOnlyList<KnownSpaceSound>> AllAsync(HouseholdWork work) =>
         [
             .. (
                 await work.QueryAsync<(Guid Space, string? Name, string Ball)>(
@@ -60,7 +60,7 @@ public static class PlaceStore
                     """,
                     new { work.Household, nowhere = Guid.Empty }
                 )
-            ).Select(row => new KnownPlace(row.Space, row.Name, Stored.Word<BallKind>(row.Ball))),
+            ).Select(row => new KnownSpaceSound(row.Space, row.Name, Stored.Word<BallKind>(row.Ball))),
         ];
 }
 
@@ -68,7 +68,7 @@ public static class PlaceStore
 /// <param name="Space">The space; the nil id for no space.</param>
 /// <param name="Name">Its name; nothing for no space.</param>
 /// <param name="Ball">Which ball.</param>
-public sealed record KnownPlace(Guid Space, string? Name, BallKind Ball)
+public sealed record KnownSpaceSound(Guid Space, string? Name, BallKind Ball)
 {
     /// <summary>How a form names it.</summary>
     public string Key => $"{Space:N} {Ball.ToKey()}";

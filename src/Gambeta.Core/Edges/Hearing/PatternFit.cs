@@ -7,23 +7,23 @@ namespace Gambeta.Core.Edges.Hearing;
 /// <param name="Missing">Of each sound but the first, how many steps it may be from the one before it, and the chance of each; what is left
 /// of one is that of a pause.</param>
 /// <param name="Usual">Seconds from each place of the pattern to the next one.</param>
-/// <param name="Sure">How sure it is that the course was not begun from another place.</param>
-public sealed record CourseTold(
-    List<CourseSound> Sounds,
+/// <param name="Sure">How sure it is that the path was not begun from another place.</param>
+public sealed record PatternTold(
+    List<PatternSound> Sounds,
     double[] Touch,
     double[] Ball,
     List<IReadOnlyList<(int Steps, double Chance)>> Missing,
-    CourseOdds Usual,
+    PatternOdds Usual,
     double Sure
 );
 
 /// <summary>
-/// Which beginnings were which sound of a pattern, told together by the best <see cref="CourseDecoder"/>. How long each step lasts and what
-/// the wall sounds like here is learned from the recording itself, from the course of one round for the next; begun once from each place of
+/// Which beginnings were which sound of a pattern, told together by the best <see cref="PatternDecoder"/>. How long each step lasts and what
+/// the wall sounds like here is learned from the recording itself, from the path of one round for the next; begun once from each place of
 /// the pattern, and the likeliest taken. A kick reaches the wall sooner than it comes back from there, since the wall and the floor slow
 /// it.
 /// </summary>
-public sealed class PatternCourse
+public sealed class PatternFit
 {
     // What is less likely is not looked at; the net's odds weigh less than they say, and what it tells of the wall much less, since rhythm
     // told it as well.
@@ -46,37 +46,37 @@ public sealed class PatternCourse
     private readonly KindOdds[] _kinds;
     private readonly double[][] _shapes;
     private readonly SoundCycle _rep;
-    private readonly CourseDecoder _chain;
+    private readonly PatternDecoder _chain;
 
     /// <summary>Takes the beginnings of a recording.</summary>
     /// <param name="onsets">They.</param>
     /// <param name="kinds">What each may have been.</param>
     /// <param name="rep">What repeats of the pattern.</param>
-    public PatternCourse(IReadOnlyList<Onset> onsets, IReadOnlyList<KindOdds> kinds, SoundCycle rep)
+    public PatternFit(IReadOnlyList<Onset> onsets, IReadOnlyList<KindOdds> kinds, SoundCycle rep)
     {
         (_all, _rep) = (onsets.Count, rep);
         _onsets = [.. Enumerable.Range(0, _all).Where(i => kinds[i].Ball > LeastOdds)];
         _times = [.. _onsets.Select(i => onsets[i].At)];
         _kinds = [.. _onsets.Select(i => kinds[i])];
         _shapes = [.. _onsets.Select(i => onsets[i].Shape)];
-        _chain = new CourseDecoder(_times, [.. onsets.Select(onset => onset.At)], rep);
+        _chain = new PatternDecoder(_times, [.. onsets.Select(onset => onset.At)], rep);
     }
 
     /// <summary>Tells what was heard.</summary>
-    public CourseTold Tell()
+    public PatternTold Tell()
     {
         var length = _rep.Sounds.Length;
         var path = BallPath.Best(
             _times,
             [.. _kinds.Select(kind => kind.Ball)],
-            length > 1 ? CourseDecoder.ShortestToWall : BallPath.ShortestTouch
+            length > 1 ? PatternDecoder.ShortestToWall : BallPath.ShortestTouch
         );
         var rivals = new List<Rival>();
         for (var phase = 0; phase < length; phase++)
         {
             var one = Followed(Begun(path, phase));
-            // The same course comes from several beginnings: only others are rivals.
-            if (!rivals.Exists(rival => rival.Course.SequenceEqual(one.Course)))
+            // The same path comes from several beginnings: only others are rivals.
+            if (!rivals.Exists(rival => rival.Path.SequenceEqual(one.Path)))
                 rivals.Add(one);
         }
         var won = rivals.MaxBy(rival => rival.Worth + rival.Forgiven)!;
@@ -97,29 +97,29 @@ public sealed class PatternCourse
                 );
         }
         return new(
-            [.. won.Course.Select(sound => sound with { At = _onsets[sound.At] })],
+            [.. won.Path.Select(sound => sound with { At = _onsets[sound.At] })],
             touch,
             ball,
-            [.. won.Course.Zip(won.Course.Skip(1)).Select(pair => _chain.Steps(pair.First, pair.Second))],
+            [.. won.Path.Zip(won.Path.Skip(1)).Select(pair => _chain.Steps(pair.First, pair.Second))],
             won.Learned.Odds,
             KindOdds.Chance(margin / length)
         );
     }
 
-    // What the net told against a course in all, beyond what it may: a ball and a wall sound alike all the time, and where it is wrong of
+    // What the net told against a path in all, beyond what it may: a ball and a wall sound alike all the time, and where it is wrong of
     // one it is wrong of all.
-    private double Forgiven(List<CourseSound> course)
+    private double Forgiven(List<PatternSound> path)
     {
-        var told = course.Sum(sound => Told * Against(_kinds[sound.At], _rep.Sounds[sound.Place].Kind));
+        var told = path.Sum(sound => Told * Against(_kinds[sound.At], _rep.Sounds[sound.Place].Kind));
         return Math.Max(0, -MostOfTold - told);
     }
 
     private static double Against(KindOdds odds, HeardKind kind) => Math.Max(-MostTold, odds.Of(kind) - odds.Ball);
 
-    // A course that was begun somewhere, what it is worth, and what is forgiven it.
-    private sealed record Rival(List<CourseSound> Course, Learned Learned, double Worth, double Forgiven);
+    // A path that was begun somewhere, what it is worth, and what is forgiven it.
+    private sealed record Rival(List<PatternSound> Path, Learned Learned, double Worth, double Forgiven);
 
-    private Rival Followed(List<CourseSound> now)
+    private Rival Followed(List<PatternSound> now)
     {
         for (var round = 1; ; round++)
         {
@@ -132,39 +132,39 @@ public sealed class PatternCourse
     }
 
     // Sounds that keep time, one by one through the pattern from a place on; so again after each pause.
-    private List<CourseSound> Begun(List<int> path, int phase)
+    private List<PatternSound> Begun(List<int> inTime, int phase)
     {
-        var (course, place) = (new List<CourseSound>(), phase);
-        foreach (var i in path)
+        var (path, place) = (new List<PatternSound>(), phase);
+        foreach (var i in inTime)
         {
-            var begins = course.Count == 0 || _times[i] - _times[course[^1].At] > BallPath.LongestGap;
+            var begins = path.Count == 0 || _times[i] - _times[path[^1].At] > BallPath.LongestGap;
             place = begins ? phase : (place + 1) % _rep.Sounds.Length;
-            course.Add(new CourseSound(i, place, begins));
+            path.Add(new PatternSound(i, place, begins));
         }
-        return course;
+        return path;
     }
 
-    // What each kind sounds like, and how long it is from each place to the next, in one course.
+    // What each kind sounds like, and how long it is from each place to the next, in one path.
     private sealed class Learned
     {
-        private readonly PatternCourse _of;
+        private readonly PatternFit _of;
         private readonly Likeness?[] _kinds = new Likeness?[Enum.GetValues<HeardKind>().Length];
 
-        public Learned(List<CourseSound> course, PatternCourse of)
+        public Learned(List<PatternSound> path, PatternFit of)
         {
             _of = of;
             var gaps = of._rep.Sounds.Select(_ => new List<double>()).ToList();
-            for (var k = 0; k < course.Count; k++)
+            for (var k = 0; k < path.Count; k++)
             {
-                var (i, place, begins) = course[k];
+                var (i, place, begins) = path[k];
                 (_kinds[(int)of._rep.Sounds[place].Kind] ??= new()).Add(of._shapes[i], 1);
-                if (!begins && place == (course[k - 1].Place + 1) % gaps.Count)
-                    gaps[course[k - 1].Place].Add(of._times[i] - of._times[course[k - 1].At]);
+                if (!begins && place == (path[k - 1].Place + 1) % gaps.Count)
+                    gaps[path[k - 1].Place].Add(of._times[i] - of._times[path[k - 1].At]);
             }
-            Odds = CourseOdds.From(gaps);
+            Odds = PatternOdds.From(gaps);
         }
 
-        public CourseOdds Odds { get; }
+        public PatternOdds Odds { get; }
 
         // What each is worth as each place: its odds, parted by what the net tells of each kind and by what is like it here.
         public void Weigh()

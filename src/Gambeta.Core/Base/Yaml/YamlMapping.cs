@@ -4,7 +4,7 @@ using YamlDotNet.RepresentationModel;
 namespace Gambeta.Core.Base.Yaml;
 
 /// <summary>A mapping in a drill file that remembers where it stands, so that every complaint names file and line.</summary>
-internal sealed class YamlPlace(string file, YamlNode node)
+internal sealed class YamlMapping(string file, YamlNode node)
 {
     private readonly HashSet<string> _read = [];
 
@@ -44,9 +44,9 @@ internal sealed class YamlPlace(string file, YamlNode node)
         return Mapping.Children.ContainsKey(new YamlScalarNode(key));
     }
 
-    public YamlPlace Inside(string key) => At(Child(key));
+    public YamlMapping Inside(string key) => At(Child(key));
 
-    public IEnumerable<YamlPlace> Items(string key, int most)
+    public IEnumerable<YamlMapping> Items(string key, int most)
     {
         var child = Child(key);
         if (child is not YamlSequenceNode items)
@@ -91,7 +91,7 @@ internal sealed class YamlPlace(string file, YamlNode node)
     private string Within(string text, int longest) =>
         text.Length <= longest ? text : throw Wrong(Say("card-files.text-too-long", ("text", text.Length), ("longest", longest)));
 
-    private YamlPlace At(YamlNode child) => new(file, child);
+    private YamlMapping At(YamlNode child) => new(file, child);
 
     private YamlNode Child(string key)
     {

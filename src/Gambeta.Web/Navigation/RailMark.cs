@@ -3,7 +3,7 @@ using Gambeta.Web.Charts;
 namespace Gambeta.Web.Navigation;
 
 /// <summary>The mark of a place: four quarter circles, turned; one arrangement a place.</summary>
-public static class PlaceMark
+public static class RailMark
 {
     /// <summary>The application's own.</summary>
     public static Svg Draw() => Draw([0, 1, 1, 2]);

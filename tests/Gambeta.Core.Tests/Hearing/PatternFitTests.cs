@@ -3,7 +3,7 @@ using Gambeta.Core.Edges.Hearing;
 namespace Gambeta.Core.Tests.Hearing;
 
 /// <summary>Which sound of a pattern each was, from times and from what a net tells of each, which may be wrong of all of them.</summary>
-public sealed class PatternCourseTests
+public sealed class PatternFitTests
 {
     private static readonly CycleSound Touch = new(HeardKind.Touch),
         Wall = new(HeardKind.Wall);
@@ -52,11 +52,11 @@ public sealed class PatternCourseTests
         told.Missing[gap - 1].MaxBy(way => way.Chance).Steps.ShouldBe(2);
     }
 
-    private static CourseTold Told(IEnumerable<(double At, KindOdds Kind)> sounds, CycleSound[] rep)
+    private static PatternTold Told(IEnumerable<(double At, KindOdds Kind)> sounds, CycleSound[] rep)
     {
         var all = sounds.ToList();
         double[] levels = [.. Enumerable.Repeat(60.0, SoundFrame.Bands)];
-        return new PatternCourse(
+        return new PatternFit(
             [.. all.Select(one => new Onset((int)(one.At * SoundFrame.ASecond), 10, levels, levels, [], []))],
             [.. all.Select(one => one.Kind)],
             new SoundCycle([.. rep], 0, false)

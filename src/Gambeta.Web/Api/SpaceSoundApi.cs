@@ -10,25 +10,25 @@ namespace Gambeta.Web.Api;
 /// <param name="Space">The space, where it is known.</param>
 /// <param name="Ball">The ball: <c>usual</c>, <c>soft</c> or <c>small</c>.</param>
 /// <param name="Frames">Ten seconds of quiet and then the touches, sixteen bytes a frame, as base64.</param>
-public sealed record PlacePost(Guid? Space, string? Ball, string? Frames);
+public sealed record SpaceSoundPost(Guid? Space, string? Ball, string? Frames);
 
 /// <summary>What came of it.</summary>
 /// <param name="Learned">Whether it is kept.</param>
 /// <param name="Why">Why not, where it is not: <c>not quiet</c> or <c>too few</c>.</param>
 /// <param name="Touches">Touches that sounded alike.</param>
-public sealed record PlaceAnswer(bool Learned, string? Why, int Touches);
+public sealed record SpaceSoundAnswer(bool Learned, string? Why, int Touches);
 
 /// <summary>Learns what a ball sounds like in a place (docs/by-ear.md): what is kept is thirty-two numbers, no sound.</summary>
-internal static class PlaceApi
+internal static class SpaceSoundApi
 {
     private const int MostFrames = 60 * SoundFrame.ASecond;
 
     /// <summary>Learns a place, and says how well that went.</summary>
-    public static async Task<IResult> LearnAsync(PlacePost post, HttpContext http, PageTools tools)
+    public static async Task<IResult> LearnAsync(SpaceSoundPost post, HttpContext http, PageTools tools)
     {
         if (
             EarApi.FramesOf(post.Frames, MostFrames, tools) is not { } frames
-            || frames.Length <= PlaceSound.QuietFrames * SoundFrame.Bands
+            || frames.Length <= SpaceSound.QuietFrames * SoundFrame.Bands
             || !Keys.TryRead<BallKind>(post.Ball ?? "", out var ball)
         )
             return Refusal.Final(Say("refusals.no-frames"));
@@ -40,17 +40,17 @@ internal static class PlaceApi
             return Refusal.Of(StatusCodes.Status404NotFound);
         if (!await tools.MayWriteAsync(work))
             return SetsApi.TooMuchToday(tools);
-        var (place, touches, inTheQuiet) = PlaceSound.Learn(frames);
+        var (place, touches, inTheQuiet) = SpaceSound.Learn(frames);
         if (place is not null)
         {
-            await PlaceStore.KeepAsync(work, post.Space, ball, place, LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
+            await SpaceSoundStore.KeepAsync(work, post.Space, ball, place, LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone));
             await work.CommitAsync();
         }
         return Results.Json(
-            new PlaceAnswer(
+            new SpaceSoundAnswer(
                 place is not null,
                 place is not null ? null
-                    : inTheQuiet > PlaceSound.MostInTheQuiet ? "not quiet"
+                    : inTheQuiet > SpaceSound.MostInTheQuiet ? "not quiet"
                     : "too few",
                 touches
             ),
