@@ -16,6 +16,8 @@ public class ConcurrencyGateTests(TestServer server)
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
     // Two at once.
+    private string Usual => server.AppConnection;
+
     private string Narrow => new NpgsqlConnectionStringBuilder(server.AppConnection) { MaxPoolSize = 4 }.ToString();
 
     [Fact]
@@ -29,8 +31,8 @@ public class ConcurrencyGateTests(TestServer server)
         var set = Played.Post(household, 20);
         // Whoever posts below has a token by then: what is refused is the post, not the way to it.
         await browser.RawAsync("/household/player", new FormUrlEncodedContent([]));
-        using (await turns.TakeAsync(Cancel))
-        using (await turns.TakeAsync(Cancel))
+        using (await turns.TakeAsync(Guid.Empty, false, Cancel))
+        using (await turns.TakeAsync(Guid.Empty, false, Cancel))
         {
             (await browser.GetAsync("/healthz/ready")).StatusCode.ShouldBe(HttpStatusCode.OK);
             (await browser.GetAsync("/mark.svg")).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -109,9 +111,13 @@ public class ConcurrencyGateTests(TestServer server)
     {
         await using var database = new GambetaDatabase(Narrow);
         using var turns = new ConcurrencyGate(database);
-        var (first, second) = (await turns.TakeAsync(Cancel), await turns.TakeAsync(Cancel));
+        var (first, second) = (await turns.TakeAsync(Guid.Empty, false, Cancel), await turns.TakeAsync(Guid.Empty, false, Cancel));
         using var gone = new CancellationTokenSource();
-        var (third, fourth, fifth) = (turns.TakeAsync(gone.Token), turns.TakeAsync(Cancel), turns.TakeAsync(Cancel));
+        var (third, fourth, fifth) = (
+            turns.TakeAsync(Guid.Empty, false, gone.Token),
+            turns.TakeAsync(Guid.Empty, false, Cancel),
+            turns.TakeAsync(Guid.Empty, false, Cancel)
+        );
         await gone.CancelAsync();
         await Should.ThrowAsync<OperationCanceledException>(() => third);
         fourth.IsCompleted.ShouldBeFalse();
@@ -123,9 +129,37 @@ public class ConcurrencyGateTests(TestServer server)
         second!.Dispose();
         turn.Dispose();
         // As many as before, whatever became of them.
-        using var again = await turns.TakeAsync(Cancel);
-        using var andAgain = await turns.TakeAsync(Cancel);
+        using var again = await turns.TakeAsync(Guid.Empty, false, Cancel);
+        using var andAgain = await turns.TakeAsync(Guid.Empty, false, Cancel);
         again.ShouldNotBeNull();
         andAgain.ShouldNotBeNull();
+    }
+
+    // Of 24 turns: six for one household, three of them for what writes; eighteen for what writes in all.
+    [Fact]
+    public async Task One_household_holds_a_quarter_and_what_writes_three()
+    {
+        await using var database = new GambetaDatabase(Usual);
+        using var turns = new ConcurrencyGate(database);
+        var (greedy, other, taken) = (Guid.NewGuid(), Guid.NewGuid(), new List<IDisposable?>());
+        database.AtOnce.ShouldBe(24);
+        for (var i = 0; i < 6; i++)
+            taken.Add(await turns.TakeAsync(greedy, writes: i % 2 == 0, Cancel));
+        taken.ShouldAllBe(turn => turn != null);
+        var seventh = turns.TakeAsync(greedy, writes: false, Cancel);
+        seventh.IsCompleted.ShouldBeFalse();
+        // Many others write: what is left is for whoever looks.
+        for (var i = 0; i < 15; i++)
+            taken.Add(await turns.TakeAsync(Guid.NewGuid(), writes: true, Cancel));
+        var (nineteenth, looks) = (turns.TakeAsync(other, writes: true, Cancel), await turns.TakeAsync(other, writes: false, Cancel));
+        looks.ShouldNotBeNull();
+        nineteenth.IsCompleted.ShouldBeFalse();
+        (await seventh).ShouldBeNull("nobody gave one back in time");
+        (await nineteenth).ShouldBeNull();
+        taken.ForEach(turn => turn!.Dispose());
+        looks.Dispose();
+        // Who got none held none: as many as before.
+        for (var i = 0; i < 6; i++)
+            (await turns.TakeAsync(greedy, writes: true, Cancel)).ShouldNotBeNull();
     }
 }

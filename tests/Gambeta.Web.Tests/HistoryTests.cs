@@ -19,6 +19,7 @@ using Gambeta.Web.Navigation;
 using Gambeta.Web.PageBases;
 using Gambeta.Web.Words;
 using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
 
 namespace Gambeta.Web.Tests;
 
@@ -190,6 +191,64 @@ public sealed partial class HistoryTests(TestServer server)
         var lists = (await HistoryStore.TakeAsync(work, batch, HistoryFile.Read(bytes), ask ?? Ask()))!;
         await work.CommitAsync();
         return (batch, lists);
+    }
+
+    // Whatever table there is or will be: whoever was erased stands in none, but in the list of those that a restore erases again.
+    [Fact]
+    public async Task Who_was_erased_is_named_nowhere_any_more()
+    {
+        var (text, household) = (await RichAsync(), await server.NewHouseholdAsync());
+        await TakeAsync(household, text);
+        var player = Parsed(text)["players"]![0]!["id"]!.GetValue<Guid>();
+        await server.StoreAsync(household, Played.Round(household, 44, daysBack: 0) with { PlayerId = player });
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            await HistoryStore.KeepAsync(work, Guid.CreateVersion7(), Encoding.UTF8.GetBytes(text));
+            await work.CommitAsync(TestContext.Current.CancellationToken);
+        }
+        (await NamedInAsync(household, player)).ShouldContain("history_taken");
+        (await NamedInAsync(household, player)).Count.ShouldBeGreaterThan(15);
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            await HouseholdStore.ErasePlayerAsync(work, player);
+            await work.CommitAsync(TestContext.Current.CancellationToken);
+        }
+        (await NamedInAsync(household, player)).ShouldBe(["erased"]);
+        // Packed, nobody would find a name in it.
+        await using var owner = new NpgsqlConnection(server.OwnerConnection);
+        (
+            await owner.ExecuteScalarAsync<int>(
+                "select count(*)::int from history_taken where household_id = @Id and file is not null",
+                new { household.Id }
+            )
+        ).ShouldBe(0);
+
+        // Taken in again it is erased no more: a restore leaves it.
+        await TakeAsync(household, text);
+        (
+            await owner.ExecuteScalarAsync<int>(
+                "select count(*)::int from erased where of_player = @player and returned_at is null",
+                new { player }
+            )
+        ).ShouldBe(0);
+    }
+
+    private async Task<List<string>> NamedInAsync(TestHousehold household, Guid player)
+    {
+        await using var owner = new NpgsqlConnection(server.OwnerConnection);
+        var (tables, named) = (
+            await owner.QueryAsync<string>("select tablename from pg_tables where schemaname = 'public' order by 1"),
+            new List<string>()
+        );
+        foreach (var table in tables)
+            if (
+                await owner.ExecuteScalarAsync<bool>(
+                    $"select exists (select from {table} t where t::text like all (array['%' || @player || '%', '%' || @household || '%']))",
+                    new { player = player.ToString(), household = household.Id.ToString() }
+                )
+            )
+                named.Add(table);
+        return named;
     }
 
     [Fact]

@@ -94,7 +94,7 @@ public partial class ShardTests(TestServer server)
                 "select distinct proname from pg_proc where pronamespace = 'public'::regnamespace and prosecdef order by 1"
             )
         )
-            .Except(["brake_release", "brake_try", "erased_keep", "found_by_keep", "household_found_by"])
+            .Except(["brake_release", "brake_try", "erased_forget", "erased_keep", "found_by_keep", "household_found_by"])
             .Order(StringComparer.Ordinal)
             .ShouldBe(PastTheHousehold.Order(StringComparer.Ordinal));
         (await owner.QueryAsync<string>("select distinct tgname from pg_trigger where not tgisinternal order by 1")).ShouldBe([

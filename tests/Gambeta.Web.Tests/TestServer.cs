@@ -27,7 +27,13 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
     ).HashPassword("", Password);
 
     private readonly string _name = "test_" + Guid.NewGuid().ToString("N");
-    private readonly Dictionary<string, string> _roles = Roles();
+    private readonly Dictionary<string, string> _roles;
+
+    /// <summary>On the cluster that all tests share.</summary>
+    public TestServer() => _roles = Roles(Shared());
+
+    /// <summary>On a cluster of its own, by the file of its roles.</summary>
+    internal TestServer(string roles) => _roles = Roles(roles);
 
     /// <summary>As the application connects: through the pooler, where GAMBETA_TEST_POOLER names its port.</summary>
     public string AppConnection =>
@@ -95,15 +101,15 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
 
     private string Connection(string role) => new NpgsqlConnectionStringBuilder(_roles[role]) { Database = _name }.ToString();
 
-    private static Dictionary<string, string> Roles()
-    {
-        var file = Environment.GetEnvironmentVariable("GAMBETA_TEST_ROLES")
-            ?? throw new InvalidOperationException(
-                "These tests need a PostgreSQL of their own: run ./test, or 'tools/cluster up FOLDER' and set GAMBETA_TEST_ROLES to "
-                    + "FOLDER/roles."
-            );
-        return File.ReadAllLines(file).Select(line => line.Split(' ', 2)).ToDictionary(parts => parts[0], parts => parts[1]);
-    }
+    private static string Shared() =>
+        Environment.GetEnvironmentVariable("GAMBETA_TEST_ROLES")
+        ?? throw new InvalidOperationException(
+            "These tests need a PostgreSQL of their own: run ./test, or 'tools/cluster up FOLDER' and set GAMBETA_TEST_ROLES to "
+                + "FOLDER/roles."
+        );
+
+    private static Dictionary<string, string> Roles(string file) =>
+        File.ReadAllLines(file).Select(line => line.Split(' ', 2)).ToDictionary(parts => parts[0], parts => parts[1]);
 }
 
 /// <summary>A household made for one test.</summary>

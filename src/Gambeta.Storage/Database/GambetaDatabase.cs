@@ -26,8 +26,9 @@ public sealed class GambetaDatabase : IAsyncDisposable
             NoResetOnClose = true,
             ApplicationName = "gambeta",
             Timeout = 5,
-            CommandTimeout = 12,
         };
+        if (!settings.ShouldSerialize("Command Timeout"))
+            settings.CommandTimeout = 12;
         // Where the string names a standby as well: which of the two takes writes is asked again soon after one of them went.
         if (!settings.ShouldSerialize("Host Recheck Seconds"))
             settings.HostRecheckSeconds = 1;

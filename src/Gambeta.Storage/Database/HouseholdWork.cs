@@ -43,8 +43,31 @@ public sealed class HouseholdWork(
     /// <summary>Changes rows, and tells how many.</summary>
     public Task<int> ExecuteAsync(string sql, object? parameters = null) => connection.ExecuteAsync(Command(sql, parameters));
 
-    /// <summary>Keeps what was done.</summary>
-    public Task CommitAsync(CancellationToken until = default) => transaction.CommitAsync(until);
+    /// <summary>
+    /// Keeps what was done, and returns once it is kept as the database is told to keep it: where it waits for a standby, there too. What
+    /// changed nothing because it was known already waits as well: what it was known by may be on its way there still.
+    /// </summary>
+    /// <exception cref="NotReplicatedException">It is kept here, and perhaps not there: whoever asked is told to ask again.</exception>
+    public async Task CommitAsync(CancellationToken until = default)
+    {
+        using var waits = new ReplicationWait(connection);
+        await EndAsync(WaitSql, until);
+        waits.ThrowIfCut();
+    }
+
+    /// <summary>Keeps what can be worked out anew from what is kept: it waits for no standby.</summary>
+    public Task CommitWorkedOutAsync(CancellationToken until = default) => EndAsync("set local synchronous_commit to local", until);
+
+    // A commit waits where its transaction wrote something: one that did not writes a word that nobody reads.
+    private const string WaitSql =
+        "select case when current_setting('synchronous_standby_names') <> '' and pg_current_xact_id_if_assigned() is null "
+        + "then pg_logical_emit_message(true, 'gambeta', '') end";
+
+    private async Task EndAsync(string first, CancellationToken until)
+    {
+        await using var batch = new NpgsqlBatch(connection, transaction) { BatchCommands = { new(first), new("commit") } };
+        await batch.ExecuteNonQueryAsync(until);
+    }
 
     /// <inheritdoc/>
     public async ValueTask DisposeAsync()

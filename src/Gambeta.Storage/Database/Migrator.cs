@@ -30,6 +30,18 @@ public static class Migrator
             );
     }
 
+    /// <summary>The newest script that ran in a database and that this build does not have; nothing where it has all of them: what stands
+    /// there was made by a newer build, or by none.</summary>
+    public static async Task<string?> NewerAsync(string ownerConnectionString)
+    {
+        await using var connection = new NpgsqlConnection(ownerConnectionString);
+        return await connection.ExecuteScalarAsync<bool>("select to_regclass('schemaversions') is not null")
+            ? (await connection.QueryAsync<string>("select scriptname from schemaversions"))
+                .Except(typeof(Migrator).Assembly.GetManifestResourceNames())
+                .Max(StringComparer.Ordinal)
+            : null;
+    }
+
     /// <summary>The scripts that have not run yet, as the application sees it.</summary>
     public static async Task<IReadOnlyList<string>> MissingAsync(GambetaDatabase database)
     {

@@ -128,6 +128,7 @@ public static class HistoryStore
         )
             return null;
         var (lists, rows, sets) = await AllInAsync(work, file, ask);
+        await work.ExecuteAsync("select erased_forget()");
         await work.ExecuteAsync(
             "update history_taken set rows = @rows::jsonb, sets = @sets where household_id = @Household and batch_id = @batch",
             new

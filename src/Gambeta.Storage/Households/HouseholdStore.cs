@@ -71,7 +71,8 @@ public static class HouseholdStore
             """
             insert into player (household_id, player_id, nickname, birth_year, preferred_foot, level)
             values (@Household, @Id, @Nickname, @BirthYear, @foot, @level)
-            on conflict do nothing
+            on conflict do nothing;
+            select erased_forget()
             """,
             new
             {
@@ -266,11 +267,24 @@ public static class HouseholdStore
     {
         await FeedStore.DropAsync(work, player);
         await NoteErasedAsync(work, player);
-        await work.ExecuteAsync(
-            "delete from player where household_id = @Household and player_id = @player",
-            new { work.Household, player }
-        );
+        await work.ExecuteAsync(ErasePlayerSql, new { work.Household, player });
     }
+
+    // What hangs on a player goes with it. What names one besides: a file that was looked at and not taken in, what came in with a file
+    // that was, and who wrote how much, which still counts for the household.
+    private const string ErasePlayerSql = """
+        delete from history_taken where household_id = @Household and taken_at is null;
+        update history_taken set rows = (
+          select jsonb_object_agg(list.key, coalesce((select jsonb_agg(kept) from jsonb_array_elements(list.value) kept
+            where kept ->> 'player_id' is distinct from @player::text), '[]'))
+          from jsonb_each(rows) list)
+        where household_id = @Household and rows::text like '%' || @player::text || '%';
+        insert into written (household_id, day, writer, number)
+        select household_id, day, household_id, number from written where household_id = @Household and writer = @player
+        on conflict (household_id, day, writer) do update set number = written.number + excluded.number;
+        delete from written where household_id = @Household and writer = @player;
+        delete from player where household_id = @Household and player_id = @player
+        """;
 
     /// <summary>The hash of the household's password.</summary>
     public static Task<string?> PasswordHashAsync(HouseholdWork work) =>

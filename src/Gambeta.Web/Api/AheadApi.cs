@@ -35,7 +35,7 @@ public static class AheadApi
         foreach (var name in names.Where(name => name != plan.Id.ToString()).Take(Sheets))
             if (await SheetStore.FindAnyAsync(work, name) is { } sheet)
                 sheets.Add((name, sheet));
-        await work.CommitAsync(http.RequestAborted);
+        await work.CommitWorkedOutAsync(http.RequestAborted);
         var hasPlan = plan.Session.Drills.Length > 0;
         var pages = new List<PageAhead>
         {

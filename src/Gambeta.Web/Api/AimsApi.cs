@@ -52,7 +52,7 @@ public static class AimsApi
             return Refusal.NoSuchPlayer();
         var verdicts = await VerdictStore.AllAsync(work, player, await tools.Catalogues.OfAsync(work, household), drill);
         var said = await SaidStore.LatestOfKeysAsync(work, player, [drill]);
-        await work.CommitAsync(http.RequestAborted);
+        await work.CommitWorkedOutAsync(http.RequestAborted);
         return Results.Json(verdicts.Select(verdict => Aim.Of(verdict, said[verdict.Key], session)), SessionApi.Written);
     }
 }

@@ -100,7 +100,7 @@ internal static class Posts
             return refused;
         using (json)
         {
-            using var turn = await tools.Gate.TakeAsync(http.RequestAborted);
+            using var turn = await tools.Gate.TakeAsync(http.User.HouseholdId(), writes: true, http.RequestAborted);
             if (turn is not null)
                 return await post.Take(json!.RootElement, options, http, tools);
             ConcurrencyGate.SayBusy(http.Response);

@@ -88,7 +88,7 @@ internal static class PracticeSocket
             return StatusCodes.Status403Forbidden;
         if (household != http.User.HouseholdId())
             return StatusCodes.Status401Unauthorized;
-        using var turn = await tools.Gate.TakeAsync(http.RequestAborted);
+        using var turn = await tools.Gate.TakeAsync(http.User.HouseholdIdOrNone(), writes: false, http.RequestAborted);
         if (turn is null)
             return StatusCodes.Status503ServiceUnavailable;
         return
@@ -149,7 +149,9 @@ internal static class PracticeSocket
             var post = Posts.Find(to);
             try
             {
-                using var turn = beside.AsksNobody(to, tools.Time) ? ConcurrencyGate.Free : await tools.Gate.TakeAsync(http.RequestAborted);
+                using var turn = beside.AsksNobody(to, tools.Time)
+                    ? ConcurrencyGate.Free
+                    : await tools.Gate.TakeAsync(http.User.HouseholdId(), writes: true, http.RequestAborted);
                 if (turn is null)
                     return Answer(n, Refusal.Of(StatusCodes.Status503ServiceUnavailable));
                 if (await beside.TakeAsync(to, body, http, tools) is { } passed)

@@ -76,7 +76,7 @@ public static class WeeksApi
         var today = LocalDays.DayOf(tools.Time.GetUtcNow(), household.TimeZone);
         var catalogue = await tools.Catalogues.OfAsync(work, household);
         var (plan, _, laid) = await WeeksStore.OfDayAsync(work, player, today, catalogue, household.Settings);
-        await work.CommitAsync(http.RequestAborted);
+        await work.CommitWorkedOutAsync(http.RequestAborted);
         return Results.Json(WeeksFile.Of(laid.Weeks, plan.Session), SessionApi.Written);
     }
 }

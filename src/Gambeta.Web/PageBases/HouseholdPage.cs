@@ -117,7 +117,12 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
         Today = LocalDays.DayOf(Tools.Time.GetUtcNow(), household.TimeZone);
         Catalogue = await Tools.Catalogues.OfAsync(work, household);
         var result = await doIt(work);
-        await work.CommitAsync(HttpContext.RequestAborted);
+        // Whoever only looks is told nothing that has to be kept: a page is shown also while a standby is away.
+        await (
+            HttpMethods.IsGet(Request.Method)
+                ? work.CommitWorkedOutAsync(HttpContext.RequestAborted)
+                : work.CommitAsync(HttpContext.RequestAborted)
+        );
         return result;
     }
 

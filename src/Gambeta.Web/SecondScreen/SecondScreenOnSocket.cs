@@ -87,7 +87,7 @@ internal sealed class SecondScreenOnSocket(SecondScreenHub hub, SecondScreenWire
         await using var _ = work;
         if (seen is null)
             return false;
-        await work.CommitAsync(http.RequestAborted);
+        await work.CommitWorkedOutAsync(http.RequestAborted);
         (_signedInUntil, _players) = (tools.Time.GetUtcNow() + LookedAtEvery, [.. seen.Players.Select(player => player.Id)]);
         return true;
     }

@@ -1,5 +1,6 @@
 using System.Threading.RateLimiting;
 using Gambeta.Core;
+using Gambeta.Storage;
 using Gambeta.Web.Api;
 using Gambeta.Web.AtHome;
 using Gambeta.Web.Throttling;
@@ -62,7 +63,13 @@ public static class Guards
                     || endpoint.Metadata.GetMetadata<DisableRateLimitingAttribute>() is not null;
                 using var turn = isFree
                     ? ConcurrencyGate.Free
-                    : await http.RequestServices.GetRequiredService<ConcurrencyGate>().TakeAsync(http.RequestAborted);
+                    : await http
+                        .RequestServices.GetRequiredService<ConcurrencyGate>()
+                        .TakeAsync(
+                            http.User.HouseholdIdOrNone(),
+                            writes: !HttpMethods.IsGet(http.Request.Method) && !HttpMethods.IsHead(http.Request.Method),
+                            http.RequestAborted
+                        );
                 if (turn is null)
                 {
                     ConcurrencyGate.SayBusy(http.Response);
@@ -213,7 +220,7 @@ public static class Guards
         {
             PostgresException postgres => postgres.SqlState is "55P03" or "25P03" or "25006"
                 || postgres.SqlState[..2] is "57" or "08" or "53" or "40",
-            NpgsqlException => true,
+            NpgsqlException or NotReplicatedException => true,
             _ => error.InnerException is { } inner && IsAway(inner),
         };
 

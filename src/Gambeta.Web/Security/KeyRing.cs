@@ -20,10 +20,12 @@ public sealed class KeyRing(GambetaDatabase database) : IXmlRepository
     public void StoreElement(XElement element, string friendlyName)
     {
         using var connection = database.Source.OpenConnection();
+        using var waits = new ReplicationWait(connection);
         connection.Execute(
             "insert into data_protection_key (name, xml) values (@friendlyName, @xml) on conflict do nothing",
             new { friendlyName, xml = element.ToString(SaveOptions.DisableFormatting) }
         );
+        waits.ThrowIfCut();
     }
 }
 

@@ -18,6 +18,9 @@ public static class SignedIn
     public static Guid HouseholdId(this ClaimsPrincipal user) =>
         Claim(user, HouseholdClaim) ?? throw new InvalidOperationException("Nobody is signed in.");
 
+    /// <summary>The same; the nil id where nobody is signed in.</summary>
+    public static Guid HouseholdIdOrNone(this ClaimsPrincipal user) => Claim(user, HouseholdClaim) ?? Guid.Empty;
+
     /// <summary>The sign-in that this device's cookie names. A cookie from before sign-ins were kept names none, and opens
     /// nothing.</summary>
     public static Guid SignInId(this ClaimsPrincipal user) => Claim(user, SignInClaim) ?? Guid.Empty;

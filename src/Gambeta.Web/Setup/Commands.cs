@@ -12,7 +12,8 @@ using Npgsql;
 namespace Gambeta.Web.Setup;
 
 /// <summary>
-/// What whoever runs the server does besides running it. <c>migrate</c> brings the database up to date, makes the first keys and the demo;
+/// What whoever runs the server does besides running it. <c>migrate</c> brings the database up to date, makes the first keys and the demo
+/// (<c>--Restored true</c> refuses what a newer build made);
 /// <c>recover NAME</c> makes new recovery words for a household. Both need the owner's connection, which the application that serves pages
 /// never has. <c>texts FOLDER</c> writes down all that is said, as the folder of a language has it: whoever makes another one begins there.
 /// </summary>
@@ -85,6 +86,15 @@ internal static class Commands
         await using var alone = new NpgsqlConnection(owner);
         await alone.OpenAsync();
         await alone.ExecuteAsync("select pg_advisory_lock(7100301)", commandTimeout: 120);
+        // Beside a newer build an older one goes on; a backup of a newer one is not for it.
+        if (settings.GetValue("Restored", false) && await Migrator.NewerAsync(owner) is { } newer)
+        {
+            var script = newer[(newer.LastIndexOf("Migrations.", StringComparison.Ordinal) + "Migrations.".Length)..];
+            await Console.Error.WriteLineAsync(
+                $"This backup was made by a newer build of Gambeta ({script} ran there): restore it with that build or a later one."
+            );
+            return 1;
+        }
         Migrator.Migrate(owner);
         var services = new ServiceCollection().AddLogging().AddSingleton(new GambetaDatabase(app));
         services.AddKeyRing(settings);

@@ -67,7 +67,7 @@ internal sealed partial class Rejudging(
         if (await HouseholdStore.ViewAsync(work, time.GetUtcNow()) is not { } household)
             return false;
         var more = await VerdictStore.RejudgeAsync(work, one.Player, await catalogues.OfAsync(work, household));
-        await work.CommitAsync(stop);
+        await work.CommitWorkedOutAsync(stop);
         return more;
     }
 

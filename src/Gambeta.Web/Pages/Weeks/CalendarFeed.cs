@@ -48,7 +48,7 @@ public static class CalendarFeed
             await tools.Catalogues.OfAsync(work, household),
             household.Settings
         );
-        await work.CommitAsync(http.RequestAborted);
+        await work.CommitWorkedOutAsync(http.RequestAborted);
         var page = new Uri($"{http.Request.Scheme}://{http.Request.Host}/weeks");
         (string, string) Said(PlannedDay day)
         {
