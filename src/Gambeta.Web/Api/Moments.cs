@@ -5,22 +5,25 @@ namespace Gambeta.Web.Api;
 /// <summary>Moments as devices tell them, on our clock.</summary>
 internal static class Moments
 {
-    private static readonly TimeSpan ClockAhead = TimeSpan.FromMinutes(15);
+    // A post is on its way no longer than that.
+    private static readonly TimeSpan OnItsWay = TimeSpan.FromMinutes(2);
 
     /// <summary>
-    /// The moment to the millisecond, as it is stored; nothing for one that lies further back or ahead than anything can be kept. A device
-    /// whose clock is a little ahead plays now, not in the future.
+    /// The moment on our clock, to the millisecond, as it is stored. A device's clock may be wrong: what it shows while it sends says by how
+    /// much. What was sent was done by then, and a clock that shows a year in which nobody here can have played says nothing: either was
+    /// done just now. So nothing is refused because of a clock.
     /// </summary>
     /// <param name="at">The moment that the device tells.</param>
+    /// <param name="sentAt">What the same clock shows while it is sent, where that is told.</param>
     /// <param name="now">What our clock shows, read once for the whole request: a second reading is later, and what was set to it would lie
     /// ahead of the first.</param>
-    public static DateTimeOffset? OnOurClock(DateTimeOffset at, DateTimeOffset now)
+    public static DateTimeOffset OnOurClock(DateTimeOffset at, DateTimeOffset? sentAt, DateTimeOffset now)
     {
-        if (at.UtcDateTime < now.UtcDateTime.AddYears(-SetCheck.MostYearsBack - 1) || at.UtcDateTime > now.UtcDateTime.AddDays(2))
-            return null;
-        var moment = at.ToUniversalTime();
-        if (moment > now && moment - now <= ClockAhead)
-            moment = now;
-        return moment.AddTicks(-(moment.Ticks % TimeSpan.TicksPerMillisecond));
+        var moment = at.UtcDateTime;
+        if (sentAt is { } shown && shown.UtcDateTime - now.UtcDateTime is var off && off.Duration() > OnItsWay)
+            moment = new DateTime(Math.Clamp(moment.Ticks - off.Ticks, DateTime.MinValue.Ticks, DateTime.MaxValue.Ticks), DateTimeKind.Utc);
+        if (moment > now.UtcDateTime || moment < now.UtcDateTime.AddYears(-SetCheck.MostYearsBack).AddDays(2))
+            moment = now.UtcDateTime;
+        return new DateTimeOffset(moment.AddTicks(-(moment.Ticks % TimeSpan.TicksPerMillisecond)), TimeSpan.Zero);
     }
 }

@@ -26,7 +26,8 @@ public sealed record SittingPost(
     Guid? Space,
     string? Sheet,
     IReadOnlyList<PlannedPart>? Plan,
-    DateTimeOffset At
+    DateTimeOffset At,
+    DateTimeOffset? SentAt = null
 );
 
 /// <summary>What a player said about a drill after it.</summary>
@@ -38,17 +39,33 @@ public sealed record AnswerPost(
     string? Control,
     string? Fault,
     string? OtherFoot,
-    DateTimeOffset At
+    DateTimeOffset At,
+    DateTimeOffset? SentAt = null
 );
 
 /// <summary>How a sitting ended.</summary>
-public sealed record EndPost(Guid Session, Guid Player, string? Sheet, int? Effort, string? Note, DateTimeOffset At);
+public sealed record EndPost(
+    Guid Session,
+    Guid Player,
+    string? Sheet,
+    int? Effort,
+    string? Note,
+    DateTimeOffset At,
+    DateTimeOffset? SentAt = null
+);
 
 /// <summary>That something hurts.</summary>
-public sealed record PainPost(Guid Id, Guid Player, Guid? Session, string? Part, DateTimeOffset At);
+public sealed record PainPost(Guid Id, Guid Player, Guid? Session, string? Part, DateTimeOffset At, DateTimeOffset? SentAt = null);
 
 /// <summary>That a grown-up says, with the household's word, that practice may go on after these pains.</summary>
-public sealed record MayGoOnPost(Guid Id, Guid Player, IReadOnlyList<Guid>? Pains, string? Word, DateTimeOffset At);
+public sealed record MayGoOnPost(
+    Guid Id,
+    Guid Player,
+    IReadOnlyList<Guid>? Pains,
+    string? Word,
+    DateTimeOffset At,
+    DateTimeOffset? SentAt = null
+);
 
 /// <summary>What belongs to a sitting besides its sets: see docs/api.md.</summary>
 internal static class SessionApi
@@ -96,7 +113,7 @@ internal static class SessionApi
     }
 
     public static Task<IResult> BeginAsync(SittingPost post, HttpContext http, PageTools tools) =>
-        WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
+        WithPlayer(http, tools, post.Session, post.Player, (post.At, post.SentAt), async (work, _, at) =>
         {
             var plan = post.Plan ?? [];
             if (post.Sheet?.Length > LongestSheet || plan.Count > Sheet.MostItems || plan.Any(IsAbsurd))
@@ -111,7 +128,7 @@ internal static class SessionApi
         });
 
     public static Task<IResult> AnswerAsync(AnswerPost post, HttpContext http, PageTools tools) =>
-        WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
+        WithPlayer(http, tools, post.Session, post.Player, (post.At, post.SentAt), async (work, _, at) =>
         {
             if (
                 post.Item is < 0 or > SetPlan.LastItem
@@ -135,7 +152,7 @@ internal static class SessionApi
         });
 
     public static Task<IResult> EndAsync(EndPost post, HttpContext http, PageTools tools) =>
-        WithPlayer(http, tools, post.Session, post.Player, post.At, async (work, _, at) =>
+        WithPlayer(http, tools, post.Session, post.Player, (post.At, post.SentAt), async (work, _, at) =>
         {
             if (post.Effort is < 1 or > 10)
                 return Refusal.Final(Say("refusals.effort-is-wrong"));
@@ -146,7 +163,7 @@ internal static class SessionApi
         });
 
     public static Task<IResult> HurtAsync(PainPost post, HttpContext http, PageTools tools) =>
-        WithPlayer(http, tools, post.Id, post.Player, post.At, async (work, household, at) =>
+        WithPlayer(http, tools, post.Id, post.Player, (post.At, post.SentAt), async (work, household, at) =>
         {
             if (!Keys.TryRead<PainPart>(post.Part ?? "", out var part))
                 return Refusal.Final(Say("refusals.where-does-it-hurt"));
@@ -161,7 +178,7 @@ internal static class SessionApi
         });
 
     public static Task<IResult> MayGoOnAsync(MayGoOnPost post, HttpContext http, PageTools tools) =>
-        WithPlayer(http, tools, post.Id, post.Player, post.At, async (work, household, at) =>
+        WithPlayer(http, tools, post.Id, post.Player, (post.At, post.SentAt), async (work, household, at) =>
         {
             // Said on a page without network, it comes with the word all the same: what a page can be told to say is no grown-up.
             if (await tools.RateLimits.OnPasswordAsync(work.Household) is { } wait)
@@ -183,11 +200,12 @@ internal static class SessionApi
         PageTools tools,
         Guid id,
         Guid player,
-        DateTimeOffset at,
+        (DateTimeOffset At, DateTimeOffset? SentAt) told,
         Func<HouseholdWork, HouseholdView, DateTimeOffset, Task<IResult?>> doIt
     )
     {
-        if (id == Guid.Empty || Moments.OnOurClock(at, tools.Time.GetUtcNow()) is not { } moment)
+        var moment = Moments.OnOurClock(told.At, told.SentAt, tools.Time.GetUtcNow());
+        if (id == Guid.Empty)
             return Refusal.Final(Say("refusals.day-cannot-be-saved"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;

@@ -40,14 +40,15 @@ public sealed record SetPost(
     int? BeatTo = null,
     bool Lasting = false,
     string? Heard = null,
-    string? With = null
+    string? With = null,
+    DateTimeOffset? SentAt = null
 );
 
 /// <summary>A count typed in after the round, for a set that was sent before.</summary>
 public sealed record CountPost(Guid Set, Guid Change, JsonElement? Draft, bool Sure = false);
 
 /// <summary>That the check before the first touch was made, for a sitting: what was looked at, and where.</summary>
-public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IReadOnlyList<string>? Items);
+public sealed record CheckPost(Guid Session, Guid? Space, DateTimeOffset At, IReadOnlyList<string>? Items, DateTimeOffset? SentAt = null);
 
 /// <summary>What became of a set, with a line for each personal best that it is, as they stand. What is no set is answered without
 /// bests.</summary>
@@ -84,8 +85,7 @@ internal static class SetsApi
         if (!SessionApi.Optional<OtherPart>(post.With, out var with))
             return Refusal.Final(Say("refusals.word-is-unknown"));
         var now = tools.Time.GetUtcNow();
-        if (Moments.OnOurClock(post.StartedAt, now) is not { } startedAt)
-            return Refusal.Final(Wording.Problem(post.StartedAt > now ? SetProblem.DayInFuture : SetProblem.DayTooOld));
+        var startedAt = Moments.OnOurClock(post.StartedAt, post.SentAt, now);
 
         // Looked at, then judged, then stored: while it is judged no connection waits.
         var (household, signIn) = (http.User.HouseholdId(), http.User.SignInId());
@@ -181,7 +181,8 @@ internal static class SetsApi
         if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem }))
             return Refusal.Final(Say("refusals.checks-are-missing"));
         var now = tools.Time.GetUtcNow();
-        if (Moments.OnOurClock(post.At, now) is not { } at || at > now || at < now - OldestCheck)
+        var at = Moments.OnOurClock(post.At, post.SentAt, now);
+        if (at < now - OldestCheck)
             return Refusal.Final(Say("refusals.that-day-cannot-be-checked"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;

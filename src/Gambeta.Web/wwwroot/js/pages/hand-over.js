@@ -1,9 +1,9 @@
 // A code that opens nothing any more is not shown any more.
 const part = document.querySelector('[data-over-in]'),
-  until = Date.now() + Number(part.dataset.overIn) * 1000;
+  until = performance.now() + Number(part.dataset.overIn) * 1000;
 
 const ticking = setInterval(() => {
-  if (Date.now() < until) return;
+  if (performance.now() < until) return;
   clearInterval(ticking);
   part.querySelector('[data-code]').remove();
   part.querySelector('[data-over]').hidden = false;

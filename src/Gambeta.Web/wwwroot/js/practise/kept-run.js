@@ -9,7 +9,7 @@ const isBegun = found => Boolean(found?.run && (found.run.index > 0 || found.run
 function parsed(key) {
   try {
     const found = JSON.parse(read(key));
-    return found && Date.now() - found.at < keptFor ? found : null;
+    return found && Math.abs(Date.now() - found.at) < keptFor ? found : null;
   } catch {
     return null;
   }

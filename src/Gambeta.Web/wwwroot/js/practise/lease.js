@@ -21,7 +21,7 @@ export class Lease {
   get isElsewhere() {
     return this.keys
       .map(key => JSON.parse(read(key) ?? 'null'))
-      .some(found => found && found.tab !== this.tab && Date.now() - found.at < lapsesAfter);
+      .some(found => found && found.tab !== this.tab && Math.abs(Date.now() - found.at) < lapsesAfter);
   }
 
   take() {

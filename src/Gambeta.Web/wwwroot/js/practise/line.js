@@ -57,7 +57,7 @@ export function tryLineAgain() {
 
 async function opened() {
   if (socket?.readyState === WebSocket.OPEN) return true;
-  if (!navigator.onLine || Date.now() < awayUntil) return false;
+  if (!navigator.onLine || performance.now() < awayUntil) return false;
   return (opening ??= open().finally(() => {
     opening = null;
   }));
@@ -83,7 +83,7 @@ function open() {
     made.onclose = () => {
       if (socket === made) hangUp();
       // Not let through, or nobody there: the ordinary way finds out why, and the line is not tried for each post.
-      else if (!isThrough) awayUntil = Date.now() + staysAwayFor;
+      else if (!isThrough) awayUntil = performance.now() + staysAwayFor;
       resolve(false);
     };
     setTimeout(() => {

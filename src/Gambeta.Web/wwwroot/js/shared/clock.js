@@ -19,10 +19,53 @@ function off() {
   return found;
 }
 
-const ahead = off();
+let ahead = off(),
+  // The hand of the clock against the time that runs whatever the clock shows.
+  apart = Date.now() - performance.now(),
+  // How far the clock was set back while this page was open, in all.
+  setBack = 0;
+
+// A clock that goes back was set: nothing else does that. One that goes ahead may have slept, and is right.
+function notice() {
+  const jump = Date.now() - performance.now() - apart;
+  if (jump < -matters) {
+    ahead -= jump;
+    setBack -= jump;
+    write(key, String(ahead));
+  }
+  if (Math.abs(jump) > matters) apart += jump;
+}
 
 /** Milliseconds since 1970. */
-export const now = () => Date.now() + ahead;
+export const now = () => {
+  notice();
+  return Date.now() + ahead;
+};
 
 /** The same as it is posted. */
 export const moment = () => new Date(now()).toISOString();
+
+/** What the server says the time is, with an answer of its own: to the second. */
+export function hear(told) {
+  notice();
+  const found = told - Date.now();
+  if (!Number.isFinite(found) || Math.abs(found - ahead) < matters) return;
+  ahead = Math.abs(found) < matters ? 0 : found;
+  if (ahead) write(key, String(ahead));
+  else remove(key);
+}
+
+/** By which clock something is written down that is sent later. */
+export const byClock = () => {
+  notice();
+  return { page: performance.timeOrigin, ahead, setBack };
+};
+
+/**
+ * What that clock shows now, as it is posted: the server knows by it how far it is off, and puts right what was written down by it. What was
+ * done to the clock since is known of this page alone.
+ */
+export function shows(clock) {
+  notice();
+  return new Date(Date.now() + clock.ahead + (clock.page === performance.timeOrigin ? setBack - clock.setBack : 0)).toISOString();
+}

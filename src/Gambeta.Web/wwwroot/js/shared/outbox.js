@@ -3,6 +3,7 @@
 // which is kept and shown until somebody decides.
 import { add, all, isSafe, move, take } from './waiting-store.js';
 import { counted } from '../hearing/counted.js';
+import { byClock, hear, shows } from './clock.js';
 import { say } from './say.js';
 
 const firstPause = 5000;
@@ -46,12 +47,12 @@ export function sendBy(way) {
 
 /** Keeps something and sends it as soon as that works. */
 export async function keep(item) {
-  const ours = { ...item, household: household() };
+  const ours = { ...item, household: household(), clock: byClock() };
   // From the moment it is there it waits, also while it is being written down: nobody reads "all stored" of it in between.
   comes.add(ours);
   kept++;
   state[isSet(ours) ? 'waiting' : 'others']++;
-  state.since ||= Date.now();
+  state.since ||= performance.now();
   for (const listener of listeners) listener();
   tell();
   await add(ours);
@@ -114,7 +115,7 @@ async function sendOnce() {
   const held = new Set();
   for (const item of await all('waiting', household())) {
     // A count belongs to its set: it is not sent before it.
-    const later = notBefore.get(item.key) > Date.now() || held.has(item.set);
+    const later = notBefore.get(item.key) > performance.now() || held.has(item.set);
     if (later) held.add(item.key);
     else if (!(await send(item))) {
       held.add(item.key);
@@ -126,6 +127,7 @@ async function sendOnce() {
 /** Sends one thing. Returns whether it is settled: stored, or refused for good. */
 async function send(item) {
   const ready = item.ear ? await counted(item, post) : { body: item.body };
+  if (ready.body && item.clock) ready.body = { ...ready.body, sentAt: shows(item.clock) };
   let said = ready.body ? await post(item.url, ready.body) : ready;
   // Tapped, not typed: a finger that drummed on the glass. It was played, so it is kept as it was told.
   if (verdict(said) === 'refused' && said.answer.ask && item.kind === 'set') said = await post(item.url, { ...ready.body, sure: true });
@@ -152,7 +154,7 @@ async function send(item) {
       // The server answers, but not to this: the next one may do better.
       const wait = Math.min(longestPause, 2 * (pauses.get(item.key) ?? firstPause / 2));
       pauses.set(item.key, wait);
-      notBefore.set(item.key, Date.now() + wait);
+      notBefore.set(item.key, performance.now() + wait);
       return false;
     }
     default:
@@ -204,9 +206,12 @@ async function request(url, options = {}) {
       referrerPolicy: 'no-referrer',
       signal: AbortSignal.timeout?.(patience),
     });
+    const answer = await response.json().catch(() => null);
+    // The time is believed where the word is our own.
+    if (answer?.token || answer?.stored === true) hear(Date.parse(response.headers.get('Date') ?? ''));
     return {
       status: response.status,
-      answer: await response.json().catch(() => null),
+      answer,
       after: Number(response.headers.get('Retry-After')) * 1000,
     };
   } catch {
@@ -214,6 +219,7 @@ async function request(url, options = {}) {
   }
 }
 
+// How long something waits is told by the time that runs whatever a clock shows (`performance.now`).
 // The next try: after a pause that grows while nobody answers, or when the first of those that were stepped over is due.
 function plan() {
   clearTimeout(retry);
@@ -223,7 +229,7 @@ function plan() {
       flush();
     }, pause);
   } else if (!state.stopped && notBefore.size && state.waiting + state.others) {
-    retry = setTimeout(flush, Math.max(500, Math.min(...notBefore.values()) - Date.now()));
+    retry = setTimeout(flush, Math.max(500, Math.min(...notBefore.values()) - performance.now()));
   }
 }
 
@@ -245,14 +251,14 @@ async function tell(item, answer) {
   Object.assign(state, {
     waiting: sets.length,
     others: waits.length - sets.length,
-    since: waits.length ? state.since || Date.now() : 0,
+    since: waits.length ? state.since || performance.now() : 0,
     refused,
     isSafe: isSafe(),
   });
   for (const listener of listeners) listener(item, answer);
   // What waits for more than a moment is said to wait.
   clearTimeout(soonTold);
-  if (waits.length && Date.now() - state.since < soon) soonTold = setTimeout(tell, soon);
+  if (waits.length && performance.now() - state.since < soon) soonTold = setTimeout(tell, soon);
 }
 
 /** What is said as long as nothing has waited for more than a moment. */
@@ -263,7 +269,7 @@ export function words() {
   if (!state.waiting) return '';
   if (!state.isSafe) return say('sets-wait-unsafe', { n: state.waiting });
   if (state.stopped === 'signed out') return say('signed-out-kept');
-  return state.stopped || Date.now() - state.since >= soon ? say('sets-wait-here', { n: state.waiting }) : storing;
+  return state.stopped || performance.now() - state.since >= soon ? say('sets-wait-here', { n: state.waiting }) : storing;
 }
 
 addEventListener('online', async () => {
