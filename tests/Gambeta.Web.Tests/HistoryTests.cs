@@ -243,8 +243,8 @@ public sealed partial class HistoryTests(TestServer server)
         foreach (var table in tables)
             if (
                 await owner.ExecuteScalarAsync<bool>(
-                    $"select exists (select from {table} t where t::text like all (array['%' || @player || '%', '%' || @household || '%']))",
-                    new { player = player.ToString(), household = household.Id.ToString() }
+                    $"select exists (select from {table} t where t::text like all (@both))",
+                    new { both = new[] { $"%{player}%", $"%{household.Id}%" } }
                 )
             )
                 named.Add(table);

@@ -72,6 +72,13 @@ test('the practice page names every module that it is made of, and no other', as
       ).flat(),
     named,
   );
+  // The measures of its sheet, and no others, it asks for by itself.
+  const measures = await page.evaluate(() =>
+    JSON.parse(document.getElementById('sheet').textContent).sheet.drills.map(
+      ({ measuredBy }) => `/measures/${measuredBy.replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)}.js`,
+    ),
+  );
+  imported.push(...named.filter(path => measures.some(measure => path.endsWith(measure))));
   expect([...new Set(imported)].filter(path => !named.includes(path))).toEqual([]);
   expect(named.filter(path => !imported.includes(path) && !path.includes('/practise/practise.') && !path.includes('/whole.'))).toEqual([]);
   expect([...new Set(loaded)].sort()).toEqual([...new Set(named)].sort());

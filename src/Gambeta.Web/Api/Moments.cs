@@ -9,9 +9,9 @@ internal static class Moments
     private static readonly TimeSpan OnItsWay = TimeSpan.FromMinutes(2);
 
     /// <summary>
-    /// The moment on our clock, to the millisecond, as it is stored. A device's clock may be wrong: what it shows while it sends says by how
-    /// much. What was sent was done by then, and a clock that shows a year in which nobody here can have played says nothing: either was
-    /// done just now. So nothing is refused because of a clock.
+    /// The moment on our clock, to the millisecond, as it is stored. A device's clock may be wrong: what it shows while it sends says by
+    /// how much. What was sent was done by then, and a clock that shows a year in which nobody here can have played says nothing: either
+    /// was done just now. So nothing is refused because of a clock.
     /// </summary>
     /// <param name="at">The moment that the device tells.</param>
     /// <param name="sentAt">What the same clock shows while it is sent, where that is told.</param>

@@ -19,8 +19,8 @@ public sealed record PatternTold(
 
 /// <summary>
 /// Which beginnings were which sound of a pattern, told together by the best <see cref="PatternDecoder"/>. How long each step lasts and
-/// what the wall sounds like here is learned from the recording itself, from the path of one round for the next; begun once from each place of
-/// the pattern, and the likeliest taken. A kick reaches the wall sooner than it comes back from there, since the wall and the floor slow
+/// what the wall sounds like here is learned from the recording itself, from the path of one round for the next; begun once from each place
+/// of the pattern, and the likeliest taken. A kick reaches the wall sooner than it comes back from there, since the wall and the floor slow
 /// it.
 /// </summary>
 public sealed class PatternFit

@@ -62,8 +62,8 @@ export const byClock = () => {
 };
 
 /**
- * What that clock shows now, as it is posted: the server knows by it how far it is off, and puts right what was written down by it. What was
- * done to the clock since is known of this page alone.
+ * What that clock shows now, as it is posted: the server knows by it how far it is off, and puts right what was written down by it. What
+ * was done to the clock since is known of this page alone.
  */
 export function shows(clock) {
   notice();

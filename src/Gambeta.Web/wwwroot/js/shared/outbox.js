@@ -1,7 +1,7 @@
 // What was played goes to the server as soon as that works. It is kept on the device first, each thing with an id of its own; sending it
 // twice changes nothing, so trying again is always safe. Only our own word takes it from here: "stored", or a reason why it never can be,
 // which is kept and shown until somebody decides.
-import { add, all, isSafe, move, take } from './waiting-store.js';
+import { add, all, isSafe, move, onLost, take } from './waiting-store.js';
 import { counted } from '../hearing/counted.js';
 import { byClock, hear, shows } from './clock.js';
 import { say } from './say.js';
@@ -220,7 +220,7 @@ async function request(url, options = {}) {
 }
 
 // How long something waits is told by the time that runs whatever a clock shows (`performance.now`).
-// The next try: after a pause that grows while nobody answers, or when the first of those that were stepped over is due.
+// The next try: after a pause that grows while nobody answers, when the first of those that were stepped over is due, or soon.
 function plan() {
   clearTimeout(retry);
   if (state.stopped === 'offline') {
@@ -228,8 +228,10 @@ function plan() {
       pause = Math.min(longestPause, pause * 2);
       flush();
     }, pause);
-  } else if (!state.stopped && notBefore.size && state.waiting + state.others) {
-    retry = setTimeout(flush, Math.max(500, Math.min(...notBefore.values()) - performance.now()));
+  } else if (!state.stopped && state.waiting + state.others) {
+    // What another page keeps, and sends by itself, is looked at again as well.
+    const due = notBefore.size ? Math.min(...notBefore.values()) - performance.now() : firstPause;
+    retry = setTimeout(flush, Math.max(500, due));
   }
 }
 
@@ -271,6 +273,9 @@ export function words() {
   if (state.stopped === 'signed out') return say('signed-out-kept');
   return state.stopped || performance.now() - state.since >= soon ? say('sets-wait-here', { n: state.waiting }) : storing;
 }
+
+// Written again at once, whatever is under way.
+onLost(() => tell().then(flush));
 
 addEventListener('online', async () => {
   pause = firstPause;

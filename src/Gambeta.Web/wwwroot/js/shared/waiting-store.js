@@ -1,31 +1,48 @@
 // What was played and is not stored yet, one record each in IndexedDB: two tabs never write over each other's, and a record is on the disk
-// before keeping it is said to be done. Where the browser gives no such storage it is kept in this page's memory, and `isSafe` says so.
+// before keeping it is said to be done. The page that wrote a record keeps it as well, until it is taken out: where the browser gives no
+// storage, or takes it away with all that is in it, it is written again as soon as that works, and `isSafe` says so meanwhile.
 import { openDB } from '../../lib/idb.js';
 import { read, remove } from './storage.js';
 
 const strict = { durability: 'strict' };
-const memory = { waiting: new Map(), refused: new Map() };
+// This page's own records, and which of them are not on the disk.
+const own = { waiting: new Map(), refused: new Map() },
+  unsafe = new Set();
 let opening = null;
-let safe = true;
 let last = 0;
+let lost = () => {};
 
 /** False when something is in memory alone: this page must stay open until it is sent. */
-export const isSafe = () => safe || memory.waiting.size + memory.refused.size === 0;
+export const isSafe = () => unsafe.size === 0;
+
+/** Calls back when the browser's storage went away with records of this page. */
+export function onLost(listener) {
+  lost = listener;
+}
+
+// Whatever became of the disk, nothing of this page's is known to be there. What was sent from another tab meanwhile is sent once more
+// then, which changes nothing.
+function forgetDisk() {
+  opening = null;
+  for (const items of Object.values(own)) for (const key of items.keys()) unsafe.add(key);
+  if (unsafe.size) lost();
+}
 
 function database() {
   return (opening ??= openDB('gambeta', 1, {
     upgrade(db) {
+      // Made anew under a page that had records in it.
+      for (const items of Object.values(own)) for (const key of items.keys()) unsafe.add(key);
       for (const store of ['waiting', 'refused'])
         db.createObjectStore(store, { keyPath: 'key' }).createIndex('household', ['household', 'order']);
     },
-    // A newer page wants another form of it: let go, and open again when it is asked for next.
-    blocking(_, __, event) {
+    // A newer page wants another form of it, or it is deleted: let go, and open again when it is asked for next.
+    blocking(_, wanted, event) {
       event.target.close();
-      opening = null;
+      if (wanted === null) forgetDisk();
+      else opening = null;
     },
-    terminated() {
-      opening = null;
-    },
+    terminated: forgetDisk,
   }).then(takeOver, () => {
     opening = null;
     return null;
@@ -54,42 +71,51 @@ const order = () => (last = Math.max(last + 1, Date.now() * 1000));
 /** Keeps an item, durably where that can be had. */
 export async function add(item) {
   const record = { order: order(), ...item };
+  own.waiting.set(record.key, record);
   try {
-    const transaction = (await database()).transaction('waiting', 'readwrite', strict);
+    const db = await database(),
+      transaction = db.transaction('waiting', 'readwrite', strict);
     transaction.store.put(record);
     await transaction.done;
+    unsafe.delete(record.key);
   } catch {
-    memory.waiting.set(record.key, record);
-    safe = false;
+    if (own.waiting.has(record.key)) unsafe.add(record.key);
   }
 }
 
-/** What went into memory while the browser gave no storage goes on the disk as soon as it does. */
+const unwritten = store => [...own[store].values()].filter(({ key }) => unsafe.has(key));
+
+/** What is not on the disk goes there as soon as it will have it. */
 async function settle(db) {
-  const held = Object.entries(memory).flatMap(([store, items]) => [...items.values()].map(item => ({ store, item })));
+  const held = Object.keys(own).flatMap(store => unwritten(store).map(item => ({ store, item })));
   if (!db || held.length === 0) return;
   const transaction = db.transaction(['waiting', 'refused'], 'readwrite', strict);
   for (const { store, item } of held) transaction.objectStore(store).put(item);
   await transaction.done;
-  for (const { store, item } of held) memory[store].delete(item.key);
+  // Taken out, or moved, while it was being written: the disk follows.
+  for (const { store, item } of held) {
+    if (own[store].get(item.key) === item) unsafe.delete(item.key);
+    else if (!own[store].has(item.key)) await db.delete(store, item.key);
+  }
 }
 
 /** Everything of a household in a store, oldest first. */
 export async function all(store, household) {
-  const ours = [...memory[store].values()].filter(item => item.household === household);
+  const ours = () => unwritten(store).filter(item => item.household === household);
   try {
     const db = await database();
     await settle(db).catch(() => {});
     const kept = (await db?.getAllFromIndex(store, 'household', IDBKeyRange.bound([household], [household, []]))) ?? [];
-    return [...kept, ...ours.filter(item => !kept.some(other => other.key === item.key))].sort((a, b) => a.order - b.order);
+    return [...kept, ...ours().filter(item => !kept.some(other => other.key === item.key))].sort((a, b) => a.order - b.order);
   } catch {
-    return ours;
+    return ours();
   }
 }
 
 /** Takes an item out of a store. */
 export async function take(store, key) {
-  memory[store].delete(key);
+  own[store].delete(key);
+  unsafe.delete(key);
   try {
     const db = await database();
     const transaction = db.transaction(store, 'readwrite', strict);
@@ -102,15 +128,16 @@ export async function take(store, key) {
 
 /** Moves an item from one store to the other, whole or not at all. */
 export async function move(from, to, item) {
-  const inMemory = memory[from].delete(item.key);
+  if (own[from].delete(item.key)) own[to].set(item.key, item);
   try {
     const db = await database();
     const transaction = db.transaction([from, to], 'readwrite', strict);
     transaction.objectStore(to).put(item);
     transaction.objectStore(from).delete(item.key);
     await transaction.done;
+    unsafe.delete(item.key);
   } catch {
-    if (inMemory || !safe) memory[to].set(item.key, item);
+    if (own[to].has(item.key)) unsafe.add(item.key);
   }
 }
 
