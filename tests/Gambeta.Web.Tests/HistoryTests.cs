@@ -193,6 +193,23 @@ public sealed partial class HistoryTests(TestServer server)
         return (batch, lists);
     }
 
+    [Fact]
+    public async Task A_file_from_where_tomorrow_has_begun_brings_today_in()
+    {
+        var (text, household) = (await RichAsync(), await server.NewHouseholdAsync());
+        var file = Parsed(text);
+        var (today, count) = (Ask().Today, file["sets"]!.AsArray().Count);
+        var last = file["sets"]!.AsArray().MaxBy(set => set!["day"]!.GetValue<string>(), StringComparer.Ordinal)!;
+        last["startedAt"] = new DateTimeOffset(today.ToDateTime(TimeOnly.MinValue), TimeSpan.Zero).AddHours(1).ToString("O");
+        last["day"] = today.AddDays(1).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        var (_, lists) = await TakeAsync(household, file.ToJsonString());
+        lists.Single(list => list.List == "sets").New.ShouldBe(count);
+        await using var owner = new NpgsqlConnection(server.OwnerConnection);
+        (
+            await owner.ExecuteScalarAsync<DateOnly>("select max(day) from practice_set where household_id = @Id", new { household.Id })
+        ).ShouldBe(today);
+    }
+
     // Whatever table there is or will be: whoever was erased stands in none, but in the list of those that a restore erases again.
     [Fact]
     public async Task Who_was_erased_is_named_nowhere_any_more()
@@ -227,8 +244,8 @@ public sealed partial class HistoryTests(TestServer server)
         await TakeAsync(household, text);
         (
             await owner.ExecuteScalarAsync<int>(
-                "select count(*)::int from erased where of_player = @player and returned_at is null",
-                new { player }
+                "select count(*)::int from erased where of_household = @Id and of_player = @player and returned_at is null",
+                new { household.Id, player }
             )
         ).ShouldBe(0);
     }

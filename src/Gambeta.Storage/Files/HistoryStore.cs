@@ -8,6 +8,7 @@ using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Edges.Diaries;
 using Gambeta.Core.Practice.Played;
 using Gambeta.Core.Practice.Records;
+using Gambeta.Core.Practice.Sets;
 using Npgsql;
 
 namespace Gambeta.Storage;
@@ -337,6 +338,23 @@ public static class HistoryStore
     {
         if (sets.Count == 0)
             return [];
+        // Where the file comes from tomorrow has begun already.
+        var early = sets.Where(set => SetCheck.DayHere(set.Day, set.StartedAt, ask.Today, ask.Offset) != set.Day)
+            .Select(set => set.Id)
+            .ToHashSet();
+        if (early.Count > 0)
+        {
+            await work.ExecuteAsync(
+                "update practice_set set day = @Today where household_id = @Household and set_id = any(@ids)",
+                new
+                {
+                    work.Household,
+                    ask.Today,
+                    ids = early.ToArray(),
+                }
+            );
+            sets = [.. sets.Select(set => early.Contains(set.Id) ? set with { Day = ask.Today } : set)];
+        }
         var players = (
             await work.QueryAsync<(Guid Id, string Nickname, short BirthYear, string Foot, string Level)>(
                 "select player_id, nickname, birth_year, preferred_foot, level from player where household_id = @Household",

@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using NodaTime;
 using NodaTime.TimeZones;
 
 namespace Gambeta.Core.Base.Household;
@@ -24,6 +25,14 @@ public static class LocalDays
     /// <summary>The local day of an instant.</summary>
     public static DateOnly DayOf(DateTimeOffset instant, string zone) =>
         DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(instant, Zone(zone)).DateTime);
+
+    /// <summary>The same time of day so many days later, or earlier, also where the clocks were changed in between. A time that a day does
+    /// not have, or has twice, is the one that the change leaves (RFC 5545, 3.3.5).</summary>
+    public static DateTimeOffset Moved(DateTimeOffset instant, int days, string zone)
+    {
+        var there = DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) ?? DateTimeZone.Utc;
+        return Instant.FromDateTimeOffset(instant).InZone(there).LocalDateTime.PlusDays(days).InZoneLeniently(there).ToDateTimeOffset();
+    }
 
     /// <summary>True where the seasons are those of the south. Nothing nearer to a place than the time zone is known, or wanted.</summary>
     public static bool IsSouthern(string name) => South.Value.Contains(name);

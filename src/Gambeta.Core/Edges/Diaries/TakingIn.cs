@@ -109,6 +109,8 @@ public static class TakingIn
                 return Not(LineProblem.Unclear, DiaryFile.NameOf(line.Unclear[0]));
             if ((written ?? (instant is { } known ? DateOnly.FromDateTime(known.DateTime) : null)) is not { } day)
                 return Not(LineProblem.NoDay, "");
+            if (instant is { } moment)
+                day = SetCheck.DayHere(day, moment, today, offset);
             if (DiarySet.MeasureOf(line, card) is { } measure && measure != card.MeasuredBy)
                 card = card.MeasuredLike(measure);
             var (way, form) = (Ways.Of(card.MeasuredBy), DiaryForm.Of(card.MeasuredBy));

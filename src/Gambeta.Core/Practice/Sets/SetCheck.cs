@@ -128,6 +128,15 @@ public static class SetCheck
         return problems.Count > 0 ? new CheckedSet(null, [.. problems]) : new CheckedSet(MakeSet(card, frame, worked, touches, result), []);
     }
 
+    /// <summary>The day on which something counts that comes from a place where tomorrow has begun: today's, where its moment lies in
+    /// today.</summary>
+    /// <param name="day">The day that is said of it.</param>
+    /// <param name="moment">When it was.</param>
+    /// <param name="today">The household's day.</param>
+    /// <param name="offset">What its clock is off UTC.</param>
+    public static DateOnly DayHere(DateOnly day, DateTimeOffset moment, DateOnly today, TimeSpan offset) =>
+        day == today.AddDays(1) && moment.UtcDateTime < day.ToDateTime(TimeOnly.MinValue) - offset ? today : day;
+
     /// <summary>What is wrong with a day, or nothing.</summary>
     public static SetProblem? WrongDay(DateOnly day, DateOnly today) =>
         day > today ? SetProblem.DayInFuture

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Gambeta.Core.Base.Household;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Catalogue.Cards;
@@ -99,7 +100,7 @@ public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
             if (unclear.Count == 0)
             {
                 // Moved to another day it keeps its time of day, so that the sets of that day stay in order.
-                var startedAt = Set.StartedAt.AddDays(day!.Value.DayNumber - Set.Day.DayNumber);
+                var startedAt = LocalDays.Moved(Set.StartedAt, day!.Value.DayNumber - Set.Day.DayNumber, Household.TimeZone);
                 // Where only the day is another one, nothing was counted anew: how it was counted, and all that was, stays.
                 var check =
                     Typed.All(field => field.Key == "day" || (field.Value ?? "") == (before[field.Key] ?? ""))
