@@ -22,7 +22,8 @@ public sealed class StandbyTests : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        File.SetUnixFileMode(_folder, (UnixFileMode)0b111_101_101);
+        if (!OperatingSystem.IsWindows())
+            File.SetUnixFileMode(_folder, (UnixFileMode)0b111_101_101);
         await ClusterAsync("up", "");
         _server = new TestServer(Path.Combine(_folder, "roles"));
         await _server.InitializeAsync();

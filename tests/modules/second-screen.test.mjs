@@ -96,6 +96,39 @@ test('what is for a phase that is over, for another practice, or is nothing that
   ]);
 });
 
+test('a round that is played again takes no press of the round before, in the same place', async () => {
+  const { practice, run, second, sent } = player();
+  run.setId = 'first';
+  await second.tell();
+  const { session, index, set } = sent.at(-1),
+    press = (id, more) => second.told({ press: { id, session, index, set, what: 'tap', how: ['left'], elapsed: 9000, ...more } });
+  press('in time');
+  run.setId = 'again';
+  press('late');
+  press('hurts', { what: 'pain', how: [] });
+  // From a page of an older build, which says nothing of the set.
+  press('older', { set: undefined });
+  await second.tell();
+  assert.deepEqual(sent.at(-1).done, [
+    ['in time', 'done'],
+    ['late', 'late'],
+    ['hurts', 'done'],
+    ['older', 'done'],
+  ]);
+  assert.deepEqual(
+    practice.acts.map(([what]) => what),
+    ['tap', 'pain', 'tap'],
+  );
+  // Whoever pressed hears that it was late, however it is told; what hurts is sent until it is heard.
+  let number = 0;
+  const presses = new Presses({ send() {}, now: () => 0, id: () => `p${++number}` });
+  for (const what of ['tap', 'hurts']) presses.press({ session, index, set, what });
+  presses.settle({ session, index, set: 'again', done: [] });
+  assert.deepEqual([presses.waiting, presses.late], [1, 1]);
+  presses.settle({ session, index: index - 1, set: null, done: [['p2', 'done']] });
+  assert.equal(presses.waiting, 0);
+});
+
 test('where the other screen counts a set that is said, and a pause that both want is one', async () => {
   const { practice, second, sent } = player();
   practice.counter = 'here';

@@ -94,7 +94,7 @@ public static class ClubCalendar
         }
     }
 
-    private static IEnumerable<(DateOnly Day, int Minutes)> DaysOf(CalendarEvent one, string zone, DateOnly from, DateOnly to, int most)
+    private static List<(DateOnly Day, int Minutes)> DaysOf(CalendarEvent one, string zone, DateOnly from, DateOnly to, int most)
     {
         if (one.Start is not { } start)
             return [];

@@ -179,6 +179,7 @@ function press(what, ...how) {
   presses.press({
     session: stands.session,
     index: stands.index,
+    set: stands.set,
     what,
     how,
     elapsed: Math.round(elapsed(stands)),

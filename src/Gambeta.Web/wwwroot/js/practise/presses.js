@@ -2,6 +2,9 @@
 // has an id, so that sending it twice counts it once.
 const everySoOften = 900;
 
+/** That something hurts is said of no phase: it is never too late, and sent until it is heard. */
+export const whenever = ['pain', 'noPain', 'hurts'];
+
 export class Presses {
   #open = new Map();
   /** Presses that came when what they were for was over. */
@@ -34,13 +37,14 @@ export class Presses {
   }
 
   /**
-   * How a practice stands: what it was told of a press is settled; a press for a phase that is over, and one for another practice, will
-   * never be.
+   * How a practice stands: what it was told of a press is settled; a press for a phase that is over, for a round that is played again by
+   * now, and one for another practice, will never be.
    */
-  settle({ session, index, done }) {
-    const told = new Map(done);
+  settle({ session, index, set, done }) {
+    const told = new Map(done),
+      isOver = pressed => !whenever.includes(pressed.what) && (pressed.index !== index || pressed.set !== set);
     for (const [id, { pressed }] of this.#open) {
-      const came = told.get(id) ?? (pressed.session === session && pressed.index < index ? 'late' : null);
+      const came = told.get(id) ?? (pressed.session === session && isOver(pressed) ? 'late' : null);
       if (!came) continue;
       this.#open.delete(id);
       if (came === 'late' && ['tap', 'wrong', 'back'].includes(pressed.what)) this.late++;

@@ -1,5 +1,7 @@
 // The second screen as the device that plays sees it: it tells how the practice stands, and does what is pressed there as if it were
 // pressed here. The time is this device's alone, and so is what was played: the second screen has neither.
+import { whenever } from './presses.js';
+
 const beat = 1000,
   pause = 20_000,
   soon = 40;
@@ -102,6 +104,7 @@ export class Second {
       beside: page.beside,
       state: practice.state,
       index: run.index,
+      set: run.setId,
       drill: drill.drill,
       kind: phase.kind,
       feet: phase.feet,
@@ -119,12 +122,13 @@ export class Second {
     };
   }
 
-  // Of a phase that is over by now nothing is counted: what was played is stored, or is another set.
-  #press({ id, index, what, how, elapsed, wants }) {
+  // Of a phase that is over by now nothing is counted: what was played is stored, or is another set. A round that is played again is
+  // another set as well, in the same place: presses say for which one they were.
+  #press({ id, index, set, what, how, elapsed, wants }) {
     if (!this.#done.has(id) && pressable.includes(what)) {
       const { practice } = this,
-        isNow = index === practice.run.index;
-      const isLate = !isNow && !['pain', 'noPain', 'hurts'].includes(what);
+        isNow = index === practice.run.index && (set === undefined || set === practice.run.setId);
+      const isLate = !isNow && !whenever.includes(what);
       // Pressed on both screens at once it is wanted once.
       const isSo = what === 'pause' && wants === practice.run.isHeld;
       const came = isLate
