@@ -28,16 +28,17 @@ public sealed class TestServer : WebApplicationFactory<Program>, IAsyncLifetime
 
     private readonly string _name = "test_" + Guid.NewGuid().ToString("N");
     private readonly Dictionary<string, string> _roles;
+    private readonly bool _isOwn;
 
     /// <summary>On the cluster that all tests share.</summary>
     public TestServer() => _roles = Roles(Shared());
 
     /// <summary>On a cluster of its own, by the file of its roles.</summary>
-    internal TestServer(string roles) => _roles = Roles(roles);
+    internal TestServer(string roles) => (_roles, _isOwn) = (Roles(roles), true);
 
     /// <summary>As the application connects: through the pooler, where GAMBETA_TEST_POOLER names its port.</summary>
     public string AppConnection =>
-        Pooler is null
+        Pooler is null || _isOwn
             ? Connection("app")
             : new NpgsqlConnectionStringBuilder(Connection("app"))
             {

@@ -299,7 +299,7 @@ public partial class YardPageTests(TestServer server)
                 {
                     session,
                     space,
-                    at = DateTimeOffset.UtcNow.AddDays(2),
+                    at = DateTimeOffset.UtcNow.AddDays(-61),
                     items = new[] { "shoes" },
                 },
                 new

@@ -5,7 +5,10 @@ test('the timeline does not drift: after ten simulated minutes of uneven ticks e
   await newHousehold(page, { level: 'steady' });
   await page.goto('/today');
   const off = await page.evaluate(async () => {
-    const { Run } = await import(new URL('../practise/run.js', document.querySelector('script[type=module]').src));
+    const at = document.querySelector('script[type=module]').src,
+      { Run } = await import(new URL('../practise/run.js', at)),
+      { bring } = await import(new URL('../measures/known.js', at));
+    await bring(['touchesInARound']);
     const phases = Array.from({ length: 20 }, (_, i) => ({
       kind: i % 2 ? 'rest' : 'work',
       drill: 0,

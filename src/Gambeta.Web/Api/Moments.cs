@@ -5,8 +5,8 @@ namespace Gambeta.Web.Api;
 /// <summary>Moments as devices tell them, on our clock.</summary>
 internal static class Moments
 {
-    // A post is on its way no longer than that.
-    private static readonly TimeSpan OnItsWay = TimeSpan.FromMinutes(2);
+    // A clock that is no further off puts nothing on another day, and is left as it is.
+    private static readonly TimeSpan Matters = TimeSpan.FromMinutes(15);
 
     /// <summary>
     /// The moment on our clock, to the millisecond, as it is stored. A device's clock may be wrong: what it shows while it sends says by
@@ -20,7 +20,7 @@ internal static class Moments
     public static DateTimeOffset OnOurClock(DateTimeOffset at, DateTimeOffset? sentAt, DateTimeOffset now)
     {
         var moment = at.UtcDateTime;
-        if (sentAt is { } shown && shown.UtcDateTime - now.UtcDateTime is var off && off.Duration() > OnItsWay)
+        if (sentAt is { } shown && shown.UtcDateTime - now.UtcDateTime is var off && off.Duration() > Matters)
             moment = new DateTime(Math.Clamp(moment.Ticks - off.Ticks, DateTime.MinValue.Ticks, DateTime.MaxValue.Ticks), DateTimeKind.Utc);
         if (moment > now.UtcDateTime || moment < now.UtcDateTime.AddYears(-SetCheck.MostYearsBack).AddDays(2))
             moment = now.UtcDateTime;
