@@ -204,8 +204,7 @@ internal static class SessionApi
         Func<HouseholdWork, HouseholdView, DateTimeOffset, Task<IResult?>> doIt
     )
     {
-        var moment = Moments.OnOurClock(told.At, told.SentAt, tools.Time.GetUtcNow());
-        if (id == Guid.Empty)
+        if (id == Guid.Empty || Moments.OnOurClock(told.At, told.SentAt, tools.Time.GetUtcNow()) is not { } moment)
             return Refusal.Final(Say("refusals.day-cannot-be-saved"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;

@@ -85,7 +85,8 @@ internal static class SetsApi
         if (!SessionApi.Optional<OtherPart>(post.With, out var with))
             return Refusal.Final(Say("refusals.word-is-unknown"));
         var now = tools.Time.GetUtcNow();
-        var startedAt = Moments.OnOurClock(post.StartedAt, post.SentAt, now);
+        if (Moments.OnOurClock(post.StartedAt, post.SentAt, now) is not { } startedAt)
+            return Refusal.Final(Say("refusals.the-set-is-incomplete"));
 
         // Looked at, then judged, then stored: while it is judged no connection waits.
         var (household, signIn) = (http.User.HouseholdId(), http.User.SignInId());
@@ -181,8 +182,7 @@ internal static class SetsApi
         if (post.Items is not { Count: > 0 and <= MostItems } || post.Items.Any(item => item is not { Length: > 0 and <= LongestItem }))
             return Refusal.Final(Say("refusals.checks-are-missing"));
         var now = tools.Time.GetUtcNow();
-        var at = Moments.OnOurClock(post.At, post.SentAt, now);
-        if (at < now - OldestCheck)
+        if (Moments.OnOurClock(post.At, post.SentAt, now) is not { } at || at < now - OldestCheck)
             return Refusal.Final(Say("refusals.that-day-cannot-be-checked"));
         var (work, household) = await tools.EnterAsync(http);
         await using var _ = work;
