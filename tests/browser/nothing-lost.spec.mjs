@@ -1,4 +1,5 @@
 import { expect, test } from './pages.mjs';
+import { fileOf } from '../../src/Gambeta.Web/wwwroot/js/measures/known.js';
 import { begin, logged, newHousehold, signIn, start, tap } from './household.mjs';
 
 test('a reload in the middle of a drill loses no set and no count', async ({ page }) => {
@@ -74,11 +75,9 @@ test('the practice page names every module that it is made of, and no other', as
   );
   // The measures of its sheet, and no others, it asks for by itself.
   const measures = await page.evaluate(() =>
-    JSON.parse(document.getElementById('sheet').textContent).sheet.drills.map(
-      ({ measuredBy }) => `/measures/${measuredBy.replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)}.js`,
-    ),
+    JSON.parse(document.getElementById('sheet').textContent).sheet.drills.map(({ measuredBy }) => measuredBy),
   );
-  imported.push(...named.filter(path => measures.some(measure => path.endsWith(measure))));
+  imported.push(...named.filter(path => measures.some(measure => path.endsWith(`/measures/${fileOf(measure).slice(2)}`))));
   expect([...new Set(imported)].filter(path => !named.includes(path))).toEqual([]);
   expect(named.filter(path => !imported.includes(path) && !path.includes('/practise/practise.') && !path.includes('/whole.'))).toEqual([]);
   expect([...new Set(loaded)].sort()).toEqual([...new Set(named)].sort());

@@ -44,12 +44,12 @@ internal sealed record KeptTakes(int? Sets, int Value)
     public WhatItTakes ToTakes() => new(Sets, Value);
 }
 
-/// <summary>The pace of control, as JSON keeps it.</summary>
+/// <summary>The tempo under control, as JSON keeps it.</summary>
 internal sealed record KeptTempoUnderControl(ControlKind Kind, double Pace, double Sure, int Sets)
 {
-    public static KeptTempoUnderControl Of(TempoUnderControl pace) => new(pace.Kind, pace.Pace, pace.Sure, pace.Sets);
+    public static KeptTempoUnderControl Of(TempoUnderControl tempo) => new(tempo.Kind, tempo.Tempo, tempo.Sure, tempo.Sets);
 
-    public TempoUnderControl ToPace() => new(Kind, Pace, Sure, Sets);
+    public TempoUnderControl ToTempo() => new(Kind, Pace, Sure, Sets);
 }
 
 /// <summary>What stands about a key, as JSON keeps it. What was said before a set is the same, as it stood then; what an older one lacks is
@@ -86,7 +86,7 @@ internal sealed record KeptVerdict(
                 KeptDecision.Of(v.Decision),
                 v.Learning,
                 KeptTakes.Of(v.ToEight),
-                KeptTempoUnderControl.Of(v.Pace),
+                KeptTempoUnderControl.Of(v.Tempo),
                 v.Sitting,
                 KeptTarget.Of(v.Again),
                 Core.Insight.Judgement.Decision.Version,
@@ -113,7 +113,7 @@ internal sealed record KeptVerdict(
             Decision.ToDecision(),
             Learning,
             ToEight?.ToTakes() ?? new WhatItTakes(null, NextDay.Value),
-            Pace?.ToPace() ?? new TempoUnderControl(ControlKind.Unknown, 0, 0, 0),
+            Pace?.ToTempo() ?? new TempoUnderControl(ControlKind.Unknown, 0, 0, 0),
             Sitting,
             (Again ?? NextSet).ToTarget(),
             Steps

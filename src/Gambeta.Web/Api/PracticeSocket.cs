@@ -88,7 +88,7 @@ internal static class PracticeSocket
             return StatusCodes.Status403Forbidden;
         if (household != http.User.HouseholdId())
             return StatusCodes.Status401Unauthorized;
-        using var turn = await tools.Gate.TakeAsync(http.User.HouseholdIdOrNone(), writes: false, http.RequestAborted);
+        using var turn = await tools.Gate.TakeAsync(household, writes: false, http.RequestAborted);
         if (turn is null)
             return StatusCodes.Status503ServiceUnavailable;
         return

@@ -1,6 +1,6 @@
 namespace Gambeta.Web.Navigation;
 
-/// <summary>A place of the application as the rail shows it: its address, its mark, and how it is called.</summary>
+/// <summary>A part of the application as the rail shows it: its address, its mark, and how it is called.</summary>
 /// <param name="Key">Its key; its address is the same.</param>
 /// <param name="Turns">How the four quarters of its mark are turned.</param>
 /// <param name="IsSeldom">Whether it is behind “More” where there is room for five.</param>

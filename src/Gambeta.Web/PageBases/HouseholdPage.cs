@@ -90,7 +90,7 @@ public abstract class HouseholdPage(PageTools tools) : PageModel
     public string OtherFoot(string words) => Wording.OtherFoot(words, Household.Settings.OtherFoot);
 
     /// <summary>The place on the rail that this page belongs to.</summary>
-    public virtual RailItem? Place => null;
+    public virtual RailItem? OnRail => null;
 
     /// <summary>A form that this page does not have is not here: without a handler nothing would be known about the household.</summary>
     public override void OnPageHandlerExecuting(PageHandlerExecutingContext context)

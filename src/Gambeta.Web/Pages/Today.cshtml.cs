@@ -20,7 +20,7 @@ public sealed class TodayModel(PageTools tools) : CachedPage(tools)
 {
     private IReadOnlyDictionary<string, DateOnly> _lastDays = null!;
 
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     /// <summary>The one drill for whoever plays only one: what the plan of the day is about.</summary>
     public PlannedDrill? Choice => Plan.Session.OneAlone;

@@ -119,14 +119,14 @@ public static class JudgementWords
 
     /// <summary>The pace at which control is there; nothing where nobody can say.</summary>
     public static string? Pace(Verdict verdict) =>
-        (verdict.Pace.Kind, verdict.Key.Model.LowerIsBetter) switch
+        (verdict.Tempo.Kind, verdict.Key.Model.LowerIsBetter) switch
         {
-            (ControlKind.Limit, false) => Say("judgement.pace-limit", ("pace", Rounded.Whole(verdict.Pace.Pace))),
+            (ControlKind.Limit, false) => Say("judgement.pace-limit", ("pace", Rounded.Whole(verdict.Tempo.Tempo))),
             (ControlKind.Limit, true) => Say(
                 "judgement.pace-limit-run",
-                ("seconds", Wording.Number(Rounded.To((decimal)verdict.Pace.Pace, 1)))
+                ("seconds", Wording.Number(Rounded.To((decimal)verdict.Tempo.Tempo, 1)))
             ),
-            (ControlKind.Holds, false) => Say("judgement.pace-holds", ("pace", Rounded.Whole(verdict.Pace.Pace))),
+            (ControlKind.Holds, false) => Say("judgement.pace-holds", ("pace", Rounded.Whole(verdict.Tempo.Tempo))),
             _ => null,
         };
 

@@ -17,14 +17,12 @@ const sourceOf = url => {
 export class Server {
   stored = new Map();
   isThere = true;
-  isSignedIn = true;
-  /** Puts off what is refused for good, by its id. */
+  /** What is refused for good, by its id. */
   refuses = new Set();
 
   /** Takes a request whole: returns status and answer. */
   take(url, body) {
     if (!this.isThere) return { status: 503, answer: null };
-    if (!this.isSignedIn) return { status: 401, answer: { status: 401, problems: [] } };
     if (url === '/api/token') return { status: 200, answer: { token: 't' } };
     if (this.refuses.has(body.id)) return { status: 422, answer: { status: 422, problems: ['No.'] } };
     this.stored.set(body.id, (this.stored.get(body.id) ?? 0) + 1);
@@ -40,6 +38,7 @@ export class Device {
   disk = new IDBFactory();
   small = new Map();
   pages = new Set();
+  opened = 0;
   /** What becomes of a request: 'through', 'lost', 'broken', 'answer lost', 'twice' or 'late'. */
   fate = () => 'through';
   /** Requests under way, to be let through at another moment. */
@@ -139,7 +138,7 @@ class Page {
     };
     const globals = {
       Date: PageDate,
-      performance: { now: () => device.running, timeOrigin: Math.random(), getEntriesByType: () => [] },
+      performance: { now: () => device.running, timeOrigin: ++device.opened, getEntriesByType: () => [] },
       setTimeout: timer,
       clearTimeout: id => page.timers.delete(id),
       addEventListener: (name, listener) => page.#listeners.set(name, [...(page.#listeners.get(name) ?? []), listener]),
@@ -189,7 +188,7 @@ class Page {
     this.device.pages.delete(this);
   }
 
-  #fetch(url, { body, signal: _ = null, ...rest } = {}) {
+  #fetch(url, { body } = {}) {
     const { device } = this;
     device.reads++;
     const never = new Promise(() => {});
@@ -217,23 +216,16 @@ class Page {
         answer();
         return given(answer());
       case 'late': {
-        const { promise, resolve, reject } = Promise.withResolvers?.() ?? deferred();
-        const one = { through: () => resolve(given(answer())), cut: () => reject(new TypeError('time-out')) };
-        device.late.push(one);
-        return promise;
+        return new Promise((resolve, reject) =>
+          device.late.push({ through: () => resolve(given(answer())), cut: () => reject(new TypeError('time-out')) }),
+        );
       }
       default:
-        void rest;
         return given(answer());
     }
   }
 }
 
-const deferred = () => {
-  const made = {};
-  made.promise = new Promise((resolve, reject) => Object.assign(made, { resolve, reject }));
-  return made;
-};
 const idb = await import('fake-indexeddb');
 // As long as somebody begins to read or write, there is something to wait for.
 let transactions = 0;

@@ -3,7 +3,7 @@
 import assert from 'node:assert/strict';
 import { Device, Server } from './device.mjs';
 
-const most = Number(process.env.GAMBETA_STEPS ?? 20_000),
+const most = Number(process.env.GAMBETA_STEPS ?? 5000),
   fixed = process.env.GAMBETA_SEED,
   length = 60;
 let seed = Number(fixed ?? process.env.GAMBETA_SEED_FROM ?? 1),

@@ -7,35 +7,35 @@ using MathNet.Numerics.Statistics;
 
 namespace Gambeta.Core.Insight.Judgement;
 
-/// <summary>A set as pace and control see it.</summary>
-/// <param name="Pace">Units a minute, or seconds of a run.</param>
+/// <summary>A set as tempo and control see it.</summary>
+/// <param name="Tempo">Units a minute, or seconds of a run.</param>
 /// <param name="CameOff">How many were under control.</param>
 /// <param name="Not">How many were not.</param>
-public readonly record struct ControlPoint(double Pace, double CameOff, double Not);
+public readonly record struct ControlPoint(double Tempo, double CameOff, double Not);
 
-/// <summary>What was found of pace and control.</summary>
+/// <summary>What was found of tempo and control.</summary>
 public enum ControlKind
 {
     /// <summary>Too little to say, or no tendency that is sure enough.</summary>
     [Key("unknown")]
     Unknown = 0,
 
-    /// <summary>At every pace that was played it is still under control.</summary>
+    /// <summary>At every tempo that was played it is still under control.</summary>
     [Key("holds")]
     Holds = 1,
 
-    /// <summary>Above this pace it goes.</summary>
+    /// <summary>Above this tempo it goes.</summary>
     [Key("limit")]
     Limit = 2,
 }
 
-/// <summary>The pace at which control is still there.</summary>
+/// <summary>The tempo at which control is still there.</summary>
 /// <param name="Kind">What was found.</param>
-/// <param name="Pace">Units a minute up to which control is there; for runs the seconds at which haste begins to cost more than it saves;
-/// the quickest pace played where it holds.</param>
+/// <param name="Tempo">Units a minute up to which control is there; for runs the seconds at which haste begins to cost more than it saves;
+/// the quickest tempo played where it holds.</param>
 /// <param name="Sure">How sure it is that haste costs control, from 0 to 1.</param>
 /// <param name="Sets">Of how many sets.</param>
-public sealed record TempoUnderControl(ControlKind Kind, double Pace, double Sure, int Sets)
+public sealed record TempoUnderControl(ControlKind Kind, double Tempo, double Sure, int Sets)
 {
     private const int LeastSets = 8;
     private const double SureEnough = 0.8;
@@ -45,25 +45,25 @@ public sealed record TempoUnderControl(ControlKind Kind, double Pace, double Sur
     /// From sets of one key. For counts and passes the log-odds of a slip rise with the logarithm of the tempo: a straight line by weighted
     /// least squares, a set as heavy as what it counts; the limit is where as much goes wrong as the bar allows. For runs the clipped
     /// markers fall with the logarithm of the time t, by b for each e-fold: t plus the penalty P for each is least where t = P b. Only what
-    /// is at least 80 in 100 sure by Student's t of the slope is said, and never a pace that was not played.
+    /// is at least 80 in 100 sure by Student's t of the slope is said, and never a tempo that was not played.
     /// </summary>
     /// <param name="points">The sets.</param>
     /// <param name="allowed">The share that may go wrong, from 0 to 1.</param>
     /// <param name="penalty">Seconds for each that goes wrong; nothing where no time is run for.</param>
     public static TempoUnderControl Of(IReadOnlyCollection<ControlPoint> points, double allowed, double? penalty = null)
     {
-        var used = points.Where(point => point.Pace > 0 && point.CameOff + point.Not > 0).ToList();
-        var paces = used.Select(point => Math.Log(point.Pace)).ToArray();
-        if (used.Count < LeastSets || paces.StandardDeviation() < LeastSpread)
+        var used = points.Where(point => point.Tempo > 0 && point.CameOff + point.Not > 0).ToList();
+        var tempos = used.Select(point => Math.Log(point.Tempo)).ToArray();
+        if (used.Count < LeastSets || tempos.StandardDeviation() < LeastSpread)
             return new TempoUnderControl(ControlKind.Unknown, 0, 0, used.Count);
         var (y, w) = penalty is null
             ? (used.Select(LogOddsOfSlip).ToArray(), used.Select(Weight).ToArray())
             : (used.Select(point => point.Not).ToArray(), [.. used.Select(_ => 1.0)]);
-        var line = WeightedRegression.Weighted([.. paces.Select(x => new[] { x })], y, w, intercept: true);
+        var line = WeightedRegression.Weighted([.. tempos.Select(x => new[] { x })], y, w, intercept: true);
         var (start, slope) = (line[0], line[1]);
         var rising = penalty is null ? slope : -slope;
-        var sure = rising <= 0 ? 0 : StudentT.CDF(0, 1, used.Count - 2, rising / SlopeError(paces, y, w, start, slope));
-        var quickest = Math.Exp(penalty is null ? paces.Max() : paces.Min());
+        var sure = rising <= 0 ? 0 : StudentT.CDF(0, 1, used.Count - 2, rising / SlopeError(tempos, y, w, start, slope));
+        var quickest = Math.Exp(penalty is null ? tempos.Max() : tempos.Min());
         if (double.IsNaN(sure) || sure < SureEnough)
         {
             var wrong = used.Sum(point => point.Not) / used.Sum(point => point.CameOff + point.Not);
@@ -73,7 +73,7 @@ public sealed record TempoUnderControl(ControlKind Kind, double Pace, double Sur
         var isBeyond = penalty is null ? limit >= quickest : limit <= quickest;
         return new TempoUnderControl(
             isBeyond ? ControlKind.Holds : ControlKind.Limit,
-            Math.Clamp(limit, Math.Exp(paces.Min()), Math.Exp(paces.Max())),
+            Math.Clamp(limit, Math.Exp(tempos.Min()), Math.Exp(tempos.Max())),
             sure,
             used.Count
         );

@@ -23,7 +23,7 @@ namespace Gambeta.Core.Insight.Judgement;
 /// <param name="Decision">Move on, stay, step back, or too early to say.</param>
 /// <param name="Learning">How likely it is that the player is learning here, from 0 to 1.</param>
 /// <param name="ToEight">What would make the day's target eight in ten.</param>
-/// <param name="Pace">The pace at which control is still there.</param>
+/// <param name="Tempo">The tempo at which control is still there.</param>
 /// <param name="Sitting">The sitting of the latest set.</param>
 /// <param name="Again">The target of another set in that sitting.</param>
 /// <param name="Steps">How many levels the decisions so far lead up or down.</param>
@@ -40,7 +40,7 @@ public sealed record Verdict(
     Decision Decision,
     double Learning,
     WhatItTakes ToEight,
-    TempoUnderControl Pace,
+    TempoUnderControl Tempo,
     Guid Sitting,
     Target Again,
     int Steps = 0
@@ -55,8 +55,8 @@ public sealed record Verdict(
     /// <summary>Touches a minute up to which it is under control, where touches or passes are what is counted and a limit was
     /// found.</summary>
     public int? ControlledTempo =>
-        Pace.Kind == ControlKind.Limit && Key.Measure is (MeasuredBy.TouchesInARound or MeasuredBy.CleanPasses)
-            ? Rounded.Whole(Pace.Pace)
+        Tempo.Kind == ControlKind.Limit && Key.Measure is (MeasuredBy.TouchesInARound or MeasuredBy.CleanPasses)
+            ? Rounded.Whole(Tempo.Tempo)
             : null;
 
     /// <summary>Counting has had its day: three sets in four hold a try that goes past what is fun to count. A harder kind says more

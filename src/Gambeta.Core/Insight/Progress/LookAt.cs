@@ -36,9 +36,9 @@ public sealed record LookAt(LookAtKind Kind, Fault? Fault, string Cue, int? Pace
             return new LookAt(LookAtKind.Fault, fault, cue, null);
         // For whom it fell apart lately; who is calm may go to the edge of it.
         var limit = feet.Where(verdict =>
-                verdict.Pace.Kind == ControlKind.Limit && !verdict.Key.Model.LowerIsBetter && verdict.Decision.Kind != DecisionKind.MoveOn
+                verdict.Tempo.Kind == ControlKind.Limit && !verdict.Key.Model.LowerIsBetter && verdict.Decision.Kind != DecisionKind.MoveOn
             )
-            .Select(verdict => (int?)Rounded.Whole(verdict.Pace.Pace))
+            .Select(verdict => (int?)Rounded.Whole(verdict.Tempo.Tempo))
             .Min();
         if (limit is not null && last?.Control is Control.Shaky or Control.FellApart)
             return new LookAt(LookAtKind.Slower, usual, cue, limit);

@@ -19,7 +19,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlyDictionary<string, LastWord> _last = new Dictionary<string, LastWord>();
     private ILookup<string, Verdict> _verdicts = null!;
 
-    public override RailItem Place => RailItem.Sheets;
+    public override RailItem OnRail => RailItem.Sheets;
 
     public string Name { get; private set; } = "";
 

@@ -7,7 +7,7 @@ namespace Gambeta.Web.Pages.Beside;
 /// <summary>The second screen: shows a practice that another device of the household plays, and counts for it.</summary>
 public sealed class ScreenModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     public Task<IActionResult> OnGetAsync() => InHousehold(_ => Task.FromResult<IActionResult>(Page()));
 }

@@ -25,7 +25,7 @@ public sealed class CardModel(PageTools tools) : HouseholdPage(tools)
 {
     private IReadOnlyDictionary<string, DateOnly> _lastDays = new Dictionary<string, DateOnly>();
 
-    public override RailItem Place => RailItem.Drills;
+    public override RailItem OnRail => RailItem.Drills;
 
     public DrillCard Card { get; private set; } = null!;
 

@@ -28,7 +28,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlyList<string> _favourites = [];
     private int _shown = AtATime;
 
-    public override RailItem Place => RailItem.Drills;
+    public override RailItem OnRail => RailItem.Drills;
 
     public ShelfChoice Choice { get; private set; } = new();
 

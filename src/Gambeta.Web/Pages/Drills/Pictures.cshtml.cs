@@ -10,7 +10,7 @@ public sealed class PicturesModel(PageTools tools) : HouseholdPage(tools)
 {
     private const int OnASheet = 20;
 
-    public override RailItem Place => RailItem.Drills;
+    public override RailItem OnRail => RailItem.Drills;
 
     public int Sheet { get; private set; }
 

@@ -33,7 +33,7 @@ public sealed record DrillHistory(
 /// <summary>How one drill goes: every set on its day, the form as it was, and what was decided, by foot and layout.</summary>
 public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
 {
-    public override RailItem Place => RailItem.Progress;
+    public override RailItem OnRail => RailItem.Progress;
 
     public DrillCard Card { get; private set; } = null!;
 

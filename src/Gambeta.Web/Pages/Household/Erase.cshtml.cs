@@ -10,7 +10,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Taking everything out as one file, and erasing it for good after a clear question.</summary>
 public sealed class EraseModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 

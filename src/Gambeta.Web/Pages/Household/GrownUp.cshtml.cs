@@ -9,7 +9,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>The four signs with which a grown-up says that practice may go on after a pain.</summary>
 public sealed class GrownUpModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 

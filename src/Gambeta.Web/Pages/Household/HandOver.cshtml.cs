@@ -9,7 +9,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Lets another device in without the password: a code for its camera, and the same as six signs.</summary>
 public sealed class HandOverModel(PageTools tools, HomeHttps home) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     /// <summary>The code, on the page that made it alone.</summary>
     public string? Code { get; private set; }

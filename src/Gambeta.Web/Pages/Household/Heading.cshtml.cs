@@ -8,7 +8,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Turning heading on, after reading what decides about it, or off.</summary>
 public sealed class HeadingModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 

@@ -17,7 +17,7 @@ public sealed class HistoryModel(PageTools tools) : HouseholdPage(tools)
     // A file weighs several times what it is long while it is read: one after the other.
     private static readonly SemaphoreSlim OneAtATime = new(1);
 
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 

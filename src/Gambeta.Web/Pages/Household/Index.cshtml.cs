@@ -12,7 +12,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>The household: its players, one more, signing out.</summary>
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public TypedPlayer Typed { get; private set; } = new(null, null, null, null);
 

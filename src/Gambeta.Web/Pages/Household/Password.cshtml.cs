@@ -9,7 +9,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Another password in place of the old one, which is asked for.</summary>
 public sealed class PasswordModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 

@@ -13,7 +13,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>One player: who it is, the pace, erasing.</summary>
 public sealed class PlayersModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public Player Who { get; private set; } = null!;
 

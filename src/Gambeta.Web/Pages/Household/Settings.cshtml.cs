@@ -10,7 +10,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>Units, words, sounds, the week.</summary>
 public sealed class SettingsModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public TypedSettings Typed { get; private set; } = TypedSettings.Of(HouseholdSettings.Usual);
 

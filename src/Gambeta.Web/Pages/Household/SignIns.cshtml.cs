@@ -12,7 +12,7 @@ namespace Gambeta.Web.Pages.Household;
 /// <summary>The devices that are signed in: each can be named, and signed out from here.</summary>
 public sealed class SignInsModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public IReadOnlyList<SignIn> SignIns { get; private set; } = [];
 

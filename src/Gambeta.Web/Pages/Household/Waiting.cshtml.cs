@@ -10,7 +10,7 @@ namespace Gambeta.Web.Pages.Household;
 /// the names of the drills.</summary>
 public sealed class WaitingModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     public HtmlString DrillsJson => new(JsonSerializer.Serialize(Catalogue.Cards.ToDictionary(card => card.Id, card => card.Name)));
 

@@ -15,7 +15,7 @@ public sealed class WordsModel(PageTools tools) : HouseholdPage(tools)
     // That the words stand on this device's screen now: until it leaves them it may say that they were not written down.
     private const string Shown = "words-shown";
 
-    public override RailItem Place => RailItem.Household;
+    public override RailItem OnRail => RailItem.Household;
 
     /// <summary>The words, right after they were made.</summary>
     public string? Words { get; private set; }

@@ -22,7 +22,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
     public static readonly int[] WeekChoices = [1, 2, 4, 12, 52];
 
-    public override RailItem Place => RailItem.Logbook;
+    public override RailItem OnRail => RailItem.Logbook;
 
     public string? Drill { get; private set; }
 

@@ -27,7 +27,7 @@ public sealed class ListenModel(PageTools tools) : HouseholdPage(tools)
 {
     private const int LongestEvents = 100_000;
 
-    public override RailItem Place => RailItem.Logbook;
+    public override RailItem OnRail => RailItem.Logbook;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 

@@ -20,7 +20,7 @@ namespace Gambeta.Web.Pages.Logbook;
 /// <summary>One set: corrected or removed, either of which can be undone.</summary>
 public sealed class SetModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Logbook;
+    public override RailItem OnRail => RailItem.Logbook;
 
     public PracticeSet Set { get; private set; } = null!;
 

@@ -22,7 +22,7 @@ public sealed class TakeInModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>Lines that cannot be taken which are shown one by one.</summary>
     private const int MostNamed = 50;
 
-    public override RailItem Place => RailItem.Logbook;
+    public override RailItem OnRail => RailItem.Logbook;
 
     public IReadOnlyList<string> Problems { get; private set; } = [];
 

@@ -49,7 +49,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlyDictionary<string, DateOnly> _lastDays = null!;
     private TypedAsk? _refused;
 
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     public DayPlan Plan { get; private set; } = null!;
 

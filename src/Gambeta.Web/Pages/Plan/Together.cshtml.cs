@@ -14,7 +14,7 @@ namespace Gambeta.Web.Pages.Plan;
 /// <summary>Two or three on one evening and one yard: their sessions of today, in an order that lays it as seldom as can be.</summary>
 public sealed class TogetherModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     /// <summary>Who plays, in the order of the household.</summary>
     public ImmutableArray<Player> Those { get; private set; } = [];

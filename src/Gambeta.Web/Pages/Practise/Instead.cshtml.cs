@@ -16,7 +16,7 @@ public sealed class InsteadModel(PageTools tools) : HouseholdPage(tools)
 {
     private const int Shown = 6;
 
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     public KeptSpace? Space { get; private set; }
 

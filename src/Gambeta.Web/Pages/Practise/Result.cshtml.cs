@@ -38,7 +38,7 @@ public sealed class ResultModel(PageTools tools) : HouseholdPage(tools)
     private IReadOnlyList<Verdict> _verdicts = [];
     private Dictionary<Guid, SaidOfSet> _aims = [];
 
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     public IReadOnlyList<PracticeSet> Sets { get; private set; } = [];
 

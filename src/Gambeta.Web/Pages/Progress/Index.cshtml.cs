@@ -22,7 +22,7 @@ public sealed class IndexModel(PageTools tools) : CachedPage(tools)
 {
     public static readonly int[] WeekChoices = [2, 4, 8, 12, 26, 52, 156];
 
-    public override RailItem Place => RailItem.Progress;
+    public override RailItem OnRail => RailItem.Progress;
 
     public int Span { get; private set; }
 

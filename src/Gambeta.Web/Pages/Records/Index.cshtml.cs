@@ -23,7 +23,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 
     private IReadOnlyDictionary<string, string> _layouts = new Dictionary<string, string>();
 
-    public override RailItem Place => RailItem.Records;
+    public override RailItem OnRail => RailItem.Records;
 
     public IReadOnlyList<RecordRow> Records { get; private set; } = [];
 

@@ -22,7 +22,7 @@ public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 {
     private DrillLevels? _levels;
 
-    public override RailItem Place => RailItem.Sheets;
+    public override RailItem OnRail => RailItem.Sheets;
 
     public Guid Id { get; private set; }
 

@@ -16,7 +16,7 @@ public sealed record ListedSheet(string Id, string Name, string? For, SheetSums 
 /// <summary>The sheets: the household's own, and those that ship, by where they are played.</summary>
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Sheets;
+    public override RailItem OnRail => RailItem.Sheets;
 
     public IReadOnlyList<ListedSheet> Own { get; private set; } = [];
 

@@ -10,7 +10,7 @@ namespace Gambeta.Web.Pages.Sheets;
 /// <summary>A sheet on one page of paper, with room to write the counts down.</summary>
 public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Sheets;
+    public override RailItem OnRail => RailItem.Sheets;
 
     public Sheet Sheet { get; private set; } = null!;
 

@@ -15,7 +15,7 @@ namespace Gambeta.Web.Pages.Weeks;
 /// <summary>Four weeks as a wall of tiles, what there is to say about them, and what they lead to.</summary>
 public sealed class IndexModel(PageTools tools) : CachedPage(tools)
 {
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     public LaidWeeks Laid { get; private set; } = null!;
 

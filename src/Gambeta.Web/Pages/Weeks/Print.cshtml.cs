@@ -9,7 +9,7 @@ namespace Gambeta.Web.Pages.Weeks;
 /// <summary>A week, or four, on one sheet of paper.</summary>
 public sealed class PrintModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     public FourWeeks Weeks { get; private set; } = null!;
 

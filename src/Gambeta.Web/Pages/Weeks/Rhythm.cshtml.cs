@@ -19,7 +19,7 @@ public sealed class RhythmModel(PageTools tools, IDataProtectionProvider protect
     /// <summary>Days of a club's calendar are taken in for so long ahead.</summary>
     private const int DaysAhead = 365;
 
-    public override RailItem Place => RailItem.Today;
+    public override RailItem OnRail => RailItem.Today;
 
     public Rhythm Kept { get; private set; } = Rhythm.Usual;
 

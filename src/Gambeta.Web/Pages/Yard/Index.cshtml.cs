@@ -13,7 +13,7 @@ namespace Gambeta.Web.Pages.Yard;
 /// <summary>The yard: spaces, layouts that were kept, things, and everybody's pace.</summary>
 public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Yard;
+    public override RailItem OnRail => RailItem.Yard;
 
     public YardView Yard { get; private set; } = null!;
 

@@ -32,7 +32,7 @@ public sealed partial class PlanModel(PageTools tools, IWebHostEnvironment files
     private KeptLayout? _kept;
     private IReadOnlyList<Mark> _standing = [];
 
-    public override RailItem Place => RailItem.Yard;
+    public override RailItem OnRail => RailItem.Yard;
 
     public DrillCard Card { get; private set; } = null!;
 

@@ -13,7 +13,7 @@ namespace Gambeta.Web.Pages.Yard;
 /// <summary>A space to play in: a new one, or changing one.</summary>
 public sealed class SpaceModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Yard;
+    public override RailItem OnRail => RailItem.Yard;
 
     public Guid Id { get; private set; }
 

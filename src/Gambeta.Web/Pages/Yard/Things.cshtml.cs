@@ -13,7 +13,7 @@ namespace Gambeta.Web.Pages.Yard;
 /// <summary>What the household has.</summary>
 public sealed class ThingsModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Yard;
+    public override RailItem OnRail => RailItem.Yard;
 
     public IReadOnlyDictionary<Thing, string> Typed { get; private set; } = new Dictionary<Thing, string>();
 

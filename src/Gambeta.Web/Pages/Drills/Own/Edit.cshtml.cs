@@ -10,7 +10,7 @@ namespace Gambeta.Web.Pages.Drills.Own;
 /// <summary>Writes an own drill, or changes one; copies a shipped one to begin with.</summary>
 public sealed class EditModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Drills;
+    public override RailItem OnRail => RailItem.Drills;
 
     public TypedDrill Typed { get; private set; } = TypedDrill.Fresh();
 

@@ -11,7 +11,7 @@ namespace Gambeta.Web.Pages.Drills.Own;
 /// <summary>The household's own drills: off the shelf, and in from a file.</summary>
 public sealed class OwnModel(PageTools tools) : HouseholdPage(tools)
 {
-    public override RailItem Place => RailItem.Drills;
+    public override RailItem OnRail => RailItem.Drills;
 
     public IReadOnlyList<DrillCard> Own => [.. Catalogue.Cards.Where(card => card.IsOwn)];
 
