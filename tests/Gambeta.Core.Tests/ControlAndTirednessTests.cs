@@ -32,8 +32,8 @@ public sealed class ControlAndTirednessTests
     {
         var limits = Enumerable.Range(1, 20).Select(seed => TempoUnderControl.Of([.. Slipping(45, 6, seed)], 0.1)).ToList();
         limits.ShouldAllBe(limit => limit.Kind == ControlKind.Limit && limit.Sure > 0.95);
-        limits.Average(limit => limit.Pace).ShouldBe(45, 2);
-        limits.ShouldAllBe(limit => limit.Pace > 38 && limit.Pace < 52);
+        limits.Average(limit => limit.Tempo).ShouldBe(45, 2);
+        limits.ShouldAllBe(limit => limit.Tempo > 38 && limit.Tempo < 52);
         // The words of a hand-worked case: log-odds rise by one from 40 to 40e a minute; at log-odds of −1 a share of 0.2689 goes wrong.
         var line = Enumerable
             .Range(0, 9)
@@ -42,7 +42,7 @@ public sealed class ControlAndTirednessTests
             .Select(one => new ControlPoint(40 * one.step, 1e6 / (1 + one.Odds), 1e6 * one.Odds / (1 + one.Odds)))
             .ToList();
         var found = TempoUnderControl.Of(line, 1 / (1 + Math.E));
-        found.Pace.ShouldBe(40 * Math.Exp(0.5), 0.05);
+        found.Tempo.ShouldBe(40 * Math.Exp(0.5), 0.05);
     }
 
     [Fact]
@@ -55,7 +55,7 @@ public sealed class ControlAndTirednessTests
         TempoUnderControl.Of([.. Enumerable.Repeat(new ControlPoint(50, 30, 10), 20)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
         TempoUnderControl.Of([.. Slipping(45, 6, 1, sets: 5)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
         var clean = TempoUnderControl.Of([.. Enumerable.Range(0, 12).Select(i => new ControlPoint(40 + i, 40, 0))], 0.1);
-        (clean.Kind, clean.Pace).ShouldBe((ControlKind.Holds, Math.Exp(Math.Log(51))));
+        (clean.Kind, clean.Tempo).ShouldBe((ControlKind.Holds, Math.Exp(Math.Log(51))));
         TempoUnderControl.Of([new ControlPoint(0, 1, 0), new ControlPoint(double.NaN, 0, 0)], 0.1).Kind.ShouldBe(ControlKind.Unknown);
     }
 
@@ -69,9 +69,9 @@ public sealed class ControlAndTirednessTests
             .Select(t => new ControlPoint(t, 1, 17 - (5 * Math.Log(t))))
             .ToList();
         var found = TempoUnderControl.Of(points, 0.3, penalty: 4);
-        (found.Kind, Math.Round(found.Pace, 2)).ShouldBe((ControlKind.Limit, 20));
+        (found.Kind, Math.Round(found.Tempo, 2)).ShouldBe((ControlKind.Limit, 20));
         double Total(double t) => t + (4 * (17 - (5 * Math.Log(t))));
-        Total(found.Pace).ShouldBeLessThan(Math.Min(Total(19), Total(21)));
+        Total(found.Tempo).ShouldBeLessThan(Math.Min(Total(19), Total(21)));
     }
 
     private static List<JudgedSet> Sittings(int first, int last, int sittings = 6) =>

@@ -82,7 +82,7 @@ public class RulesOfJudgementTests
                 + $"{In(v.NextSet)}, day {In(v.NextDay)}, again {In(v.Again)}, "
                 + $"{v.Quantiles.Q05} {v.Quantiles.Q25} {v.Quantiles.Q50} {v.Quantiles.Q75} {v.Quantiles.Q95}, learning "
                 + $"{v.Learning:0.000}, eight {v.ToEight.Sets} {v.ToEight.Value}, "
-                + $"{v.Pace.Kind.ToKey()} {v.Pace.Pace:0.0}, sets {v.SetsADay}"
+                + $"{v.Tempo.Kind.ToKey()} {v.Tempo.Tempo:0.0}, sets {v.SetsADay}"
         );
 
     private static string In(Target target) =>

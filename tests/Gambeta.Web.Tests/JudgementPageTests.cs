@@ -456,7 +456,7 @@ public class JudgementPageTests(TestServer server)
         foreach (var player in players)
             verdicts.AddRange(await VerdictStore.AllAsync(work, player));
         verdicts.Select(verdict => verdict.Decision.Kind).Distinct().Order().ShouldBe(Enum.GetValues<DecisionKind>());
-        verdicts.ShouldContain(verdict => verdict.Pace.Kind == ControlKind.Limit);
+        verdicts.ShouldContain(verdict => verdict.Tempo.Kind == ControlKind.Limit);
         // What was said of it before each set, and whether it came true.
         (await SaidStore.LatestOfKeysAsync(work, players[0], ["pull-back-laces-away"])).ShouldNotBeEmpty();
     }
