@@ -30,13 +30,9 @@ public sealed partial class Modules(IWebHostEnvironment files, Language language
     /// <summary>The address of a script by its path in the folder of scripts, such as <c>pages/page.js</c>.</summary>
     public string At(string script) => $"/{Build}{Folder}{script}";
 
-    /// <summary>The addresses of all that a script imports, directly or not, the script itself left out.</summary>
-    public IReadOnlyList<string> Of(string script) => [.. PathsOf(Folder + script).Select(path => $"/{Build}{path}")];
-
-    /// <summary>The same, with scripts that it asks for by itself once it runs, such as the measures of a sheet, and what those
-    /// import.</summary>
-    public IReadOnlyList<string> Of(string script, IEnumerable<string> asked) =>
-        [.. asked.SelectMany(more => Of(more).Prepend(At(more))).Concat(Of(script)).Distinct()];
+    /// <summary>The addresses of all that these scripts import, directly or not; the scripts themselves are left out.</summary>
+    public IReadOnlyList<string> Of(params IEnumerable<string> scripts) =>
+        [.. scripts.SelectMany(script => PathsOf(Folder + script)).Distinct().Select(path => $"/{Build}{path}")];
 
     private IReadOnlyList<string> PathsOf(string script) => _isLive ? Imported(script) : _known.GetOrAdd(script, Imported);
 

@@ -125,6 +125,16 @@ export async function begin(page, drill) {
   await page.clock.runFor(6050);
 }
 
+/**
+ * Lets the page's time go by until something is the case. What the page waits for begins only once an answer came or a device wrote, and
+ * those take their own time: one long leap of the clock may be over before the wait has begun.
+ */
+export const inTime = (page, what, timeout = 40_000) =>
+  expect(async () => {
+    await page.clock.runFor(6000);
+    await what();
+  }).toPass({ timeout });
+
 /** Presses keys, letting a moment of the page's time pass before each. */
 export async function tap(page, keys, every = 200) {
   for (const key of keys) {

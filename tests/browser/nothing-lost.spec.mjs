@@ -1,6 +1,5 @@
 import { expect, test } from './pages.mjs';
-import { fileOf } from '../../src/Gambeta.Web/wwwroot/js/measures/known.js';
-import { begin, logged, newHousehold, signIn, start, tap } from './household.mjs';
+import { begin, inTime, logged, newHousehold, signIn, start, tap } from './household.mjs';
 
 test('a reload in the middle of a drill loses no set and no count', async ({ page }) => {
   await newHousehold(page);
@@ -36,8 +35,7 @@ test('without network the drill goes on and its sets are sent when the network i
   await page.keyboard.press('Escape');
   await expect(page.locator('[data-stored]')).toContainText('safe on this device');
   await context.setOffline(false);
-  await page.clock.runFor(6000);
-  await expect(page.locator('[data-stored]')).toHaveText('all saved');
+  await inTime(page, () => expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 500 }));
   expect(await logged(page)).toEqual(['6', '3']);
 });
 
@@ -52,13 +50,15 @@ const pageIsKept = page =>
 test('the practice page names every module that it is made of, and no other', async ({ page }) => {
   await newHousehold(page);
   await page.goto('/practise/toe-taps', { waitUntil: 'networkidle' });
-  const { loaded, named } = await page.evaluate(() => ({
+  const { loaded, named, scripts, measures } = await page.evaluate(() => ({
     loaded: performance
       .getEntriesByType('resource')
       .filter(entry => entry.initiatorType !== 'fetch')
       .map(entry => new URL(entry.name).pathname)
       .filter(path => path.endsWith('.js')),
     named: [...document.querySelectorAll('link[rel=modulepreload], script[src]')].map(part => new URL(part.href ?? part.src).pathname),
+    scripts: [...document.querySelectorAll('script[src]')].map(part => new URL(part.src).pathname),
+    measures: new Set(JSON.parse(document.getElementById('sheet').textContent).sheet.drills.map(({ measuredBy }) => measuredBy)).size,
   }));
   const imported = await page.evaluate(
     async paths =>
@@ -73,13 +73,11 @@ test('the practice page names every module that it is made of, and no other', as
       ).flat(),
     named,
   );
-  // The measures of its sheet, and no others, it asks for by itself.
-  const measures = await page.evaluate(() =>
-    JSON.parse(document.getElementById('sheet').textContent).sheet.drills.map(({ measuredBy }) => measuredBy),
-  );
-  imported.push(...named.filter(path => measures.some(measure => path.endsWith(`/measures/${fileOf(measure).slice(2)}`))));
   expect([...new Set(imported)].filter(path => !named.includes(path))).toEqual([]);
-  expect(named.filter(path => !imported.includes(path) && !path.includes('/practise/practise.') && !path.includes('/whole.'))).toEqual([]);
+  expect(named.filter(path => !imported.includes(path) && !scripts.includes(path))).toEqual([]);
+  // Its own script, the one that sees whether all came, and the measures of its sheet.
+  expect(scripts.length).toBe(2 + measures);
+  expect(scripts.filter(path => path.includes('/measures/')).length).toBe(measures);
   expect([...new Set(loaded)].sort()).toEqual([...new Set(named)].sort());
 });
 
@@ -120,8 +118,7 @@ test('a reload without network comes back to the round, and all of it is sent wh
     'rgb(19, 36, 42)',
   ]);
   await context.setOffline(false);
-  await page.clock.runFor(6000);
-  await expect(page.locator('[data-stored]')).toHaveText('all saved');
+  await inTime(page, () => expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 500 }));
   expect(await logged(page)).toEqual(['6']);
   // It stays while the same player looks at other pages, and goes when another one's turn has come.
   const isKept = () => page.evaluate(() => caches.has('gambeta-practice'));

@@ -1,7 +1,7 @@
 import { execFile } from 'node:child_process';
 import { promisify } from 'node:util';
 import { expect, test } from './pages.mjs';
-import { holdClock, newHousehold, playPhase, start, storedSets } from './household.mjs';
+import { holdClock, inTime, newHousehold, playPhase, start, storedSets } from './household.mjs';
 import { gone, portAt, root, serve } from './server.mjs';
 
 const run = promisify(execFile);
@@ -27,10 +27,7 @@ test('the server is killed during a rest and started again: every set that was p
     await expect(page.locator('[data-stored]')).toContainText('wait on this device');
     server = await serve(port);
     // The page's time runs ahead of the server's: what gave up waiting for its answer is sent again as that time goes on.
-    await expect(async () => {
-      await page.clock.runFor(6000);
-      await expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 2000 });
-    }).toPass({ timeout: 150_000 });
+    await inTime(page, () => expect(page.locator('[data-stored]')).toHaveText('all saved', { timeout: 2000 }), 150_000);
     expect((await storedSets(page)).length).toBe(played);
   } finally {
     await gone(server);

@@ -6,9 +6,8 @@ test('the timeline does not drift: after ten simulated minutes of uneven ticks e
   await page.goto('/today');
   const off = await page.evaluate(async () => {
     const at = document.querySelector('script[type=module]').src,
-      { Run } = await import(new URL('../practise/run.js', at)),
-      { bring } = await import(new URL('../measures/known.js', at));
-    await bring(['touchesInARound']);
+      { Run } = await import(new URL('../practise/run.js', at));
+    await import(new URL('../measures/touches-in-a-round.js', at));
     const phases = Array.from({ length: 20 }, (_, i) => ({
       kind: i % 2 ? 'rest' : 'work',
       drill: 0,

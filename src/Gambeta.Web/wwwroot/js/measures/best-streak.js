@@ -1,7 +1,8 @@
 import { most, tried, triesWords, tryTiles } from './tried.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
-export default {
+export default known(import.meta.url, {
   ...tried,
   endWord: say('stopped-the-try'),
   under: (sum, { phase }) => triesWords(sum, phase.target, most(sum.tries)),
@@ -9,4 +10,4 @@ export default {
   result: ({ tryTouches }) => say('longest-label', { n: Math.max(0, ...tryTouches) }),
   fields: () => [['tries', say('tries-stopped'), 'tries']],
   board: ({ sum }) => ({ kind: 'tries', tiles: tryTiles(sum, most(sum.tries)) }),
-};
+});

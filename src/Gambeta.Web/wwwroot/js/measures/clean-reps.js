@@ -1,7 +1,8 @@
 import { base } from './base.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
-export default {
+known(import.meta.url, {
   ...base,
   isMainEnd: (sum, phase) => sum.reps >= phase.target,
   under: (sum, { phase: { target } }) =>
@@ -17,4 +18,4 @@ export default {
     ['reps', say('clean-reps')],
     ['slips', say('slips')],
   ],
-};
+});

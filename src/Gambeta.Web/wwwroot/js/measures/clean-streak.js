@@ -1,7 +1,8 @@
 import bestStreak from './best-streak.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
-export default {
+known(import.meta.url, {
   ...bestStreak,
   wrongWord: say('slip'),
   draft(sum) {
@@ -10,4 +11,4 @@ export default {
     return { tryTouches, tryDropped };
   },
   fields: () => [['tries', say('rows-stopped'), 'tries']],
-};
+});

@@ -1,7 +1,8 @@
 import { base, hand } from './base.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
-export default {
+known(import.meta.url, {
   ...base,
   isRun: true,
   isCourse: true,
@@ -38,4 +39,4 @@ export default {
       top: best,
     })),
   }),
-};
+});

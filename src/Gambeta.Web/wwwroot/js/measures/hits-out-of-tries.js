@@ -1,8 +1,9 @@
 import { tryOf } from './base.js';
 import { hits, hitsInReach } from './hits.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
-export default {
+known(import.meta.url, {
   ...hits,
   under: (sum, { phase }) => `${tryOf(sum.hits.length, phase.target)} · ${say('missed-so-far', { n: sum.slips })}`,
   inReach: hitsInReach,
@@ -12,4 +13,4 @@ export default {
     ['reps', say('came-off')],
     ['slips', say('missed')],
   ],
-};
+});

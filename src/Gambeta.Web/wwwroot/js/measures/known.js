@@ -1,15 +1,15 @@
-// The ways of measuring that a page needs, by the names that the run sheet gives them. A module is called as its measure is.
+// The ways of measuring that a page brought, by the names that the run sheet gives them. A page brings those of its sheet as scripts of its
+// own, before the script that plays (StageModel.Scripts): once the page is loaded, nothing is still on its way.
 
 /** @type {Record<string, any>} */
 export const measures = {};
 
-/** Where a measure's module lies beside this one. */
-export const fileOf = name => `./${name.replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)}.js`;
+const nameOf = address =>
+  new URL(address).pathname
+    .split('/')
+    .pop()
+    .replace('.js', '')
+    .replace(/-(.)/g, (_, letter) => letter.toUpperCase());
 
-/** Brings what these names mean; what is here already stays. */
-export const bring = names =>
-  Promise.all(
-    names.map(async name => {
-      measures[name] ??= (await import(fileOf(name))).default;
-    }),
-  );
+/** Makes a measure known under the name of its file, which is the one that it has in the core. */
+export const known = (address, measure) => (measures[nameOf(address)] = measure);

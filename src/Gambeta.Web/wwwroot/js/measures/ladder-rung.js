@@ -1,5 +1,6 @@
 import { goesOf, tried } from './tried.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
 /** The highest rung that a row of goes finishes: rung n by n touches that end in the hands; anything else leads back to one. */
 export function rungOf(goes) {
@@ -12,7 +13,7 @@ export function rungOf(goes) {
   return { next: rung + 1, highest };
 }
 
-export default {
+known(import.meta.url, {
   ...tried,
   endWord: say('caught-it'),
   under: (sum, { phase: { target } }) =>
@@ -40,4 +41,4 @@ export default {
       })),
     };
   },
-};
+});

@@ -1,9 +1,10 @@
 import { goesOf, most, tried, triesWords, tryTiles } from './tried.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
 const there = tries => tries.filter(t => t.dropped === false);
 
-export default {
+known(import.meta.url, {
   ...tried,
   wrongWord: say('lost-it'),
   endWord: say('there'),
@@ -12,4 +13,4 @@ export default {
   result: draft => say('touches-on-the-way', { n: most(there(goesOf(draft))) }),
   fields: () => [['tries', say('tries-lost'), 'tries']],
   board: ({ sum }) => ({ kind: 'tries', tiles: tryTiles(sum, most(there(sum.tries)), { dropped: say('lost'), stopped: say('there') }) }),
-};
+});

@@ -1,6 +1,7 @@
 // A try lasts from its first touch until the ball drops or is caught; touches between need not be tapped.
 import { base, tryOf } from './base.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
 const tenths = milliseconds => Math.floor(milliseconds / 100);
 const seconds = count => (count / 10).toFixed(1);
@@ -15,7 +16,7 @@ function end(sum, dropped, at) {
 /** One that is still up when the set ends lasts to its last tap. */
 const all = sum => [...sum.tries, ...(sum.since === undefined ? [] : [{ tenths: tenths(sum.last - sum.since) }])];
 
-export default {
+known(import.meta.url, {
   ...base,
   isTried: true,
   isTicking: true,
@@ -54,4 +55,4 @@ export default {
       { big: sum.since === undefined ? '·' : say('up'), small: say('now'), now: true },
     ].slice(-8),
   }),
-};
+});

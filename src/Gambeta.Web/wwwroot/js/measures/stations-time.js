@@ -1,5 +1,6 @@
 import { base, hand } from './base.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
 /** Tries that a hit took at each station, and the tries at the one that is up. */
 export function stationsOf(sum) {
@@ -15,7 +16,7 @@ export function stationsOf(sum) {
   return { done, tries };
 }
 
-export default {
+known(import.meta.url, {
   ...base,
   isRun: true,
   isOneByOne: true,
@@ -54,4 +55,4 @@ export default {
       })),
     };
   },
-};
+});

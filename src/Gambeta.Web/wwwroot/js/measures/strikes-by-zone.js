@@ -1,12 +1,13 @@
 import { tryOf } from './base.js';
 import { hits, hitsInReach, hitsOf, missesOf } from './hits.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
 const zones = [1, 2, 3, 4, 5, 6].map(zone => say(`zone-${zone}`));
 
 const isCounted = (zone, drill) => !drill.zones?.length || drill.zones.includes(zone);
 
-export default {
+known(import.meta.url, {
   ...hits,
   needsZone: true,
   knowsTheMissingFoot: true,
@@ -32,4 +33,4 @@ export default {
       off: !isCounted(i + 1, drill),
     })),
   }),
-};
+});

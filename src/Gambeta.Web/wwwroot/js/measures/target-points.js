@@ -1,13 +1,14 @@
 import { tryOf } from './base.js';
 import { hits, triesLeft } from './hits.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
 // A hit without a number is at the first target, the one straight ahead.
 const targetOf = ({ zone }) => Math.max(1, zone);
 const pointsOf = (hit, { targetPoints }) => (hit.hit ? (targetPoints[targetOf(hit) - 1] ?? 0) : 0);
 const total = (sum, drill) => sum.hits.reduce((all, hit) => all + pointsOf(hit, drill), 0);
 
-export default {
+known(import.meta.url, {
   ...hits,
   needsZone: true,
   zones: drill => drill.targetPoints.length,
@@ -26,4 +27,4 @@ export default {
       return { big: i + 1, small: say('points', { n: points }), zone: i + 1, high: points === 3, on: there > 0, count: there };
     }),
   }),
-};
+});

@@ -1,7 +1,8 @@
 import { base } from './base.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
-export default {
+known(import.meta.url, {
   ...base,
   hasSlips: false,
   figure: sum => sum.left + sum.right,
@@ -15,4 +16,4 @@ export default {
   inReach: (best, value, { phase, elapsed, sheet }) =>
     !phase.seconds || value + sheet.mostTouchesASecond * (phase.seconds - elapsed / 1000) > best ? say('best', { best }) : null,
   result: ({ left = 0, right = 0 }) => say('touches', { n: left + right }),
-};
+});

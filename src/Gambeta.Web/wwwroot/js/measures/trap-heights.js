@@ -1,6 +1,7 @@
 import { tryOf } from './base.js';
 import { hits, hitsOf } from './hits.js';
 import { say } from '../shared/say.js';
+import { known } from './known.js';
 
 const heights = [1, 2, 3, 4, 5];
 
@@ -24,7 +25,7 @@ export function heightsOf(inside) {
 
 const played = sum => heightsOf(sum.hits.map(h => h.hit));
 
-export default {
+known(import.meta.url, {
   ...hits,
   wrongWord: say('outside'),
   figure: hitsOf,
@@ -51,4 +52,4 @@ export default {
       }),
     };
   },
-};
+});

@@ -9,7 +9,6 @@ import { say } from '../shared/say.js';
 import { device, read, remove, write } from '../shared/storage.js';
 import { Ear } from '../hearing/ear.js';
 import { Mending } from '../hearing/mending.js';
-import { bring } from '../measures/known.js';
 import { Ask } from './ask.js';
 import { turnDaylight } from './daylight.js';
 import { Film } from './film.js';
@@ -30,7 +29,6 @@ import { keepAwake } from './wake.js';
 
 const page = JSON.parse(document.getElementById('sheet').textContent);
 const { sheet } = page;
-await bring([...new Set(sheet.drills.map(({ measuredBy }) => measuredBy))]);
 const players = (page.players ?? [page]).map(({ player }) => player);
 const kept = new KeptRun(`${players.join(' ')} ${page.key}`, sheet.phases.length);
 const stage = new Stage(document.querySelector('[data-stage]'), page, zone => practice.hitZone(zone));
