@@ -145,10 +145,7 @@ public abstract class StageModel(PageTools tools) : HouseholdPage(tools)
     /// <summary>The scripts that play it, in the order in which they run: what its drills are measured by, each called as its measure is,
     /// and then the screen itself.</summary>
     public IEnumerable<string> Scripts =>
-        Drills
-            .Select(drill => $"measures/{drill.Card.MeasuredBy.ToKey().Replace(' ', '-')}.js")
-            .Distinct()
-            .Append("practise/practise.js");
+        Drills.Select(drill => $"measures/{drill.Card.MeasuredBy.ToKey().Replace(' ', '-')}.js").Distinct().Append("practise/practise.js");
 
     /// <summary>Whether somebody has to say where it is: no space is written down.</summary>
     public bool AsksWhere { get; private set; }
