@@ -72,7 +72,7 @@ public sealed class ForetellingTests
                     .Select(set => new JudgedSet(set))
                     .ToList();
                 var key = FormKey.Of(sets[0].Set);
-                var (all, latest) = (KeyForm.Of(key, sets), KeyForm.Of(key, sets.TakeLast(Verdict.Reads)));
+                var (all, latest) = (KeyForm.Of(key, sets), KeyForm.Of(key, sets.TakeLast(KeySets.Most - KeySets.Step + 1)));
                 var (dose, day) = (SetDose.Of(sets[^1].Set), sets[^1].Set.Day.AddDays(2));
                 var (known, read) = (all.Ahead(Guid.Empty, day, dose)!, latest.Ahead(Guid.Empty, day, dose)!);
                 var aim = Target.Of(known).Value;

@@ -179,12 +179,12 @@ public sealed class JudgementTests
     public void A_best_from_before_all_that_is_read_is_still_the_one_to_beat()
     {
         var sets = Enumerable.Range(0, 40).Select(i => new JudgedSet(Round(36 + (i / 5) + (i % 2), i + 10))).ToList();
-        var key = FormKey.Of(sets[0].Set);
-        Verdict Stands(params PracticeSet[] older) => Verdict.Of(PlayerForms.Of(Cards.All, sets, older), Cards.All).Single();
-        var (known, knew) = (PlayerForms.Of(Cards.All, sets), PlayerForms.Of(Cards.All, sets, [Round(61, 2), Round(50, 1)]));
-        var dose = SetDose.Of(sets[0].Set);
-        (known.Before(key).History.BestIn(dose), knew.Before(key).History.BestIn(dose)).ShouldBe((44, 61));
-        (knew.Before(key).History.Sets, knew.Before(key).Form.Sets).ShouldBe((known.Before(key).History.Sets, known.Before(key).Form.Sets));
+        var (key, dose) = (FormKey.Of(sets[0].Set), SetDose.Of(sets[0].Set));
+        KeyForm Read(params PracticeSet[] older) => new KeySets(key, 0, sets, older, null).Now(Cards.All);
+        Verdict Stands(params PracticeSet[] older) => Verdict.Of(Read(older), Cards.All.Find(key.Drill))!;
+        var (known, knew) = (Read(), Read(Round(61, 2), Round(50, 1)));
+        (known.History.BestIn(dose), knew.History.BestIn(dose)).ShouldBe((44, 61));
+        (knew.History.Sets, knew.Form.Sets).ShouldBe((known.History.Sets, known.Form.Sets));
         Stands().NextDay.Reason.ShouldBe(TargetReason.Record);
         Stands(Round(61, 2)).NextDay.Reason.ShouldNotBe(TargetReason.Record);
         Stands(Round(61, 2)).Quantiles.ShouldBe(Stands().Quantiles);

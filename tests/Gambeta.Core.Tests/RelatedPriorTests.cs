@@ -1,4 +1,5 @@
 using Gambeta.Core.Base.Touches;
+using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Insight.Judgement;
 using Gambeta.Core.Practice.Played;
 using Shouldly;
@@ -67,13 +68,10 @@ public sealed class RelatedPriorTests
         var family = Cards.All.Cards.First(card =>
             card.Family == above.Family && card.MeasuredBy == above.MeasuredBy && card != above && !above.After.Contains(card.Id)
         );
-        var forms = Known([
-            .. Enumerable.Range(0, 8).Select(i => As(Reps(8, 8, i), below.Id, Feet.Left)),
-            .. Enumerable.Range(0, 20).Select(i => As(Reps(1, 8, i), family.Id, Feet.Left)),
-        ]);
+        FormKey Of(DrillCard card) => new(Player, card.Id, card.MeasuredBy, Feet.Left, "");
         RelatedPrior
-            .Nearest(new FormKey(Player, above.Id, above.MeasuredBy, Feet.Left, ""), forms.Keys.Values, Cards.All)!
-            .Value.Kin.History.Key.Drill.ShouldBe(below.Id);
+            .Nearest(Of(above), [new(Of(below), 8, DateTimeOffset.MinValue), new(Of(family), 20, DateTimeOffset.MaxValue)], Cards.All)!
+            .Value.Key.Drill.ShouldBe(below.Id);
 
         var round = As(Round(40, 3), "inside-taps", Feet.Both);
         var fromCard = Middle(Known().Before(FormKey.Of(round)), round);

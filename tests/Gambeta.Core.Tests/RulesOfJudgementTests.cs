@@ -66,8 +66,10 @@ public class RulesOfJudgementTests
         foreach (var part in new[] { sets.Count / 4, sets.Count / 2, sets.Count })
         {
             foreach (
-                var verdict in Verdict
-                    .Of(PlayerForms.Of(catalogue, sets.Take(part), []), catalogue)
+                var verdict in KeySets
+                    .AllOf(sets.Take(part), catalogue)
+                    .Select(key => Judged.Of(key, 0, [], catalogue).Verdict)
+                    .OfType<Verdict>()
                     .OrderBy(verdict => verdict.Key.Drill, StringComparer.Ordinal)
                     .ThenBy(verdict => verdict.Key.Feet)
             )

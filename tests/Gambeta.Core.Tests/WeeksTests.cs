@@ -126,9 +126,9 @@ public sealed class WeeksTests
     [Fact]
     public void Levels_follow_what_was_decided_and_the_slower_foot_says_it()
     {
-        DrillLevels.Steps([DecisionKind.MoveOn, DecisionKind.Stay, DecisionKind.MoveOn, DecisionKind.MoveOn]).ShouldBe(2);
-        DrillLevels.Steps([DecisionKind.MoveOn, DecisionKind.StepBack, DecisionKind.Stay]).ShouldBe(0);
-        DrillLevels.Steps([DecisionKind.TooEarly, DecisionKind.Stay]).ShouldBe(0);
+        Decision.Steps([DecisionKind.MoveOn, DecisionKind.Stay, DecisionKind.MoveOn, DecisionKind.MoveOn]).ShouldBe(2);
+        Decision.Steps([DecisionKind.MoveOn, DecisionKind.StepBack, DecisionKind.Stay]).ShouldBe(0);
+        Decision.Steps([DecisionKind.TooEarly, DecisionKind.Stay]).ShouldBe(0);
         var levels = DrillLevels.Of(
             Level.FirstWeeks,
             [About("a", Feet.Left, 9, steps: 2), About("a", Feet.Right, 9, steps: 1), About("b", Feet.Both, 9, steps: -2)]

@@ -439,7 +439,7 @@ public static class HistoryStore
             foreach (var drill in player.Select(set => set.Drill).Distinct())
                 days.UnionWith(await MarkStore.JudgeAgainAsync(work, player.Key, drill));
             await SummaryStore.RefreshAsync(work, player.Key, days, player.Select(set => set.Drill));
-            await VerdictStore.DueAsync(work, player.Key, player.Select(set => set.Drill));
+            await VerdictStore.DueAsync(work, player.Key, player);
         }
     }
 

@@ -8,10 +8,13 @@ namespace Gambeta.Storage;
 /// <param name="Day">The day of the set after which it was taken.</param>
 /// <param name="Kind">What to do.</param>
 /// <param name="Reasons">What it rested on; nothing where that was not read.</param>
-public sealed record TakenDecision(FormKey Key, DateOnly Day, DecisionKind Kind, Decision? Reasons);
+/// <param name="Nth">After which set of its key, counted from nought; nothing where it came with a file or from an older build, and what
+/// stands was not worked out since.</param>
+/// <param name="At">When that set ended.</param>
+public sealed record TakenDecision(FormKey Key, DateOnly Day, DecisionKind Kind, Decision? Reasons, int? Nth, DateTime At);
 
-/// <summary>The decisions of a player as they were taken. Another one is another row (<see cref="VerdictStore"/>); none is
-/// edited.</summary>
+/// <summary>The decisions of a player, as they follow from the sets (<see cref="VerdictStore"/>): one row where another is decided than
+/// before.</summary>
 public static class DecisionStore
 {
     /// <summary>The decisions of a player, latest first; of one drill or all.</summary>
@@ -25,7 +28,7 @@ public static class DecisionStore
             player,
             await work.QueryAsync<TakenRow>(
                 """
-                select drill, measure, feet, layout, day, kind, reasons::text reasons from decision
+                select drill, measure, feet, layout, day, kind, reasons::text reasons, nth, taken_at from decision
                 where household_id = @Household and player_id = @player
                   and (@drill::text is null or drill = @drill) order by taken_at desc limit @most
                 """,
@@ -45,7 +48,7 @@ public static class DecisionStore
             player,
             await work.QueryAsync<TakenRow>(
                 """
-                select drill, measure, feet, layout, day, kind, null reasons from decision
+                select drill, measure, feet, layout, day, kind, null reasons, nth, taken_at from decision
                 where household_id = @Household and player_id = @player and drill = any(@drills) order by taken_at
                 """,
                 new
@@ -63,7 +66,9 @@ public static class DecisionStore
                 row.KeyOf(player),
                 row.Day,
                 Stored.Word<DecisionKind>(row.Kind),
-                row.Reasons is null ? null : KeptDecision.Read(row.Reasons)
+                row.Reasons is null ? null : KeptDecision.Read(row.Reasons),
+                row.Nth,
+                row.TakenAt
             )),
         ];
 
@@ -72,5 +77,7 @@ public static class DecisionStore
         public DateOnly Day { get; init; }
         public string Kind { get; init; } = "";
         public string? Reasons { get; init; }
+        public int? Nth { get; init; }
+        public DateTime TakenAt { get; init; }
     }
 }

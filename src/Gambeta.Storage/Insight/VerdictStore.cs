@@ -13,47 +13,46 @@ namespace Gambeta.Storage;
 public static class VerdictStore
 {
     /// <summary>
-    /// Works out again what stands about some drills of a player, from the latest sets of each key and what was said after them: after a
-    /// set came in, was mended, removed or brought back. Decisions that differ from the last one of their key are added; none is changed.
+    /// Works out again what stands about some drills of a player, and what was decided after each of their sets since what changed: after a
+    /// set came in, was mended, removed or brought back. Decisions after sets before that stay.
     /// </summary>
-    /// <param name="work">The work in progress.</param>
-    /// <param name="player">The player.</param>
-    /// <param name="drills">The drills.</param>
-    /// <param name="catalogue">Where their cards are found.</param>
-    private static async Task RefreshAsync(HouseholdWork work, Guid player, IEnumerable<string> drills, DrillCatalogue? catalogue = null)
+    private static async Task RefreshAsync(HouseholdWork work, Guid player, IReadOnlyList<DueRow> due, DrillCatalogue? catalogue = null)
     {
-        var asked = drills.Distinct().Order().ToArray();
-        var cards = catalogue ?? Cards;
-        // The rungs below are read as well: a drill that is new begins where they stand.
-        var read = await SetsAsync(work, player, [.. asked.Concat(asked.SelectMany(drill => cards.Find(drill)?.After ?? [])).Distinct()]);
-        var verdicts = Verdict.Of(read.Forms(cards), cards).Where(verdict => asked.Contains(verdict.Key.Drill)).ToList();
-        var taken = (await DecisionStore.OfDrillsAsync(work, player, asked)).ToLookup(one => one.Key, one => one.Kind);
-        var rows = verdicts
-            .Select(verdict =>
+        var (asked, cards) = (due.Select(one => one.Drill).Order().ToArray(), catalogue ?? Cards);
+        var keys = await KeySetsStore.SinceAsync(work, player, due.Select(one => (one.Drill, one.Since)), cards);
+        var taken = (await DecisionStore.OfDrillsAsync(work, player, asked)).ToLookup(one => one.Key);
+        var rows = new List<(FormKey Key, DateTime BeganAt, Verdict Verdict)>();
+        var turns = new List<(FormKey Key, DecisionTurn Turn, DateTime At)>();
+        foreach (var (sets, kept, beganAt) in keys)
+        {
+            var before = taken[sets.Key].Where(one => one.Nth < kept).OrderBy(one => one.Nth).ToList();
+            var judged = Judged.Of(sets, kept, [.. before.Select(one => one.Kind)], cards);
+            if (judged.Verdict is not null)
+                rows.Add((sets.Key, beganAt, judged.Verdict));
+            // Each after the one before it, also where two sets ended at once.
+            var last = before.Count > 0 ? before[^1].At : DateTime.MinValue;
+            foreach (var turn in judged.Turns)
             {
-                var before = taken[verdict.Key].ToList();
-                var isNew = before.Count > 0 ? before[^1] != verdict.Decision.Kind : verdict.Decision.Kind != DecisionKind.TooEarly;
-                return (
-                    Verdict: verdict with
-                    {
-                        Steps = DrillLevels.Steps(isNew ? before.Append(verdict.Decision.Kind) : before),
-                    },
-                    IsNew: isNew
-                );
-            })
-            .ToList();
+                var at = (turn.After.StartedAt + turn.After.Worked).UtcDateTime;
+                last = at > last ? at : last.AddMicroseconds(1);
+                turns.Add((sets.Key, turn, last));
+            }
+        }
         await work.ExecuteAsync(
             $"""
             delete from verdict where household_id = @Household and player_id = @player and drill = any(@asked);
 
-            insert into verdict (household_id, player_id, drill, measure, feet, layout, last_day, said)
-            select @Household, @player, * from unnest(@keys, @measures, @feet, @layouts, @days, @said::jsonb[]);
+            insert into verdict (household_id, player_id, drill, measure, feet, layout, last_day, began_at, said)
+            select @Household, @player, * from unnest(@drills, @measures, @feet, @layouts, @days, @began, @said::jsonb[]);
 
-            insert into decision (household_id, player_id, drill, measure, feet, layout, day, kind, reasons, version)
-            select @Household, @player, new.drill, new.measure, new.feet, new.layout, new.day, new.kind, new.reasons, @Version
-            from unnest(@keys, @measures, @feet, @layouts, @days, @kinds, @reasons::jsonb[], @isNew) new(drill, measure, feet, layout,
-              day, kind, reasons, is_new)
-            where new.is_new;
+            delete from decision d where household_id = @Household and player_id = @player and drill = any(@asked)
+              and not exists (select from unnest(@keptDrills, @keptMeasures, @keptFeet, @keptLayouts, @kept)
+                k(drill, measure, feet, layout, kept)
+                where k.drill = d.drill and k.measure = d.measure and k.feet = d.feet and k.layout = d.layout and d.nth < k.kept);
+
+            insert into decision (household_id, player_id, drill, measure, feet, layout, nth, taken_at, day, kind, reasons, version)
+            select @Household, @player, *, @Version from unnest(@turnDrills, @turnMeasures, @turnFeet, @turnLayouts, @turnNths, @turnTimes,
+              @turnDays, @turnKinds, @turnReasons::jsonb[]);
 
             {CachedViewStore.JudgedSql}
             """,
@@ -63,23 +62,34 @@ public static class VerdictStore
                 player,
                 asked,
                 Decision.Version,
-                keys = rows.Select(row => row.Verdict.Key.Drill).ToArray(),
-                measures = rows.Select(row => row.Verdict.Key.Measure.ToKey()).ToArray(),
-                feet = rows.Select(row => row.Verdict.Key.Feet.ToKey()).ToArray(),
-                layouts = rows.Select(row => row.Verdict.Key.Layout).ToArray(),
+                drills = rows.Select(row => row.Key.Drill).ToArray(),
+                measures = rows.Select(row => row.Key.Measure.ToKey()).ToArray(),
+                feet = rows.Select(row => row.Key.Feet.ToKey()).ToArray(),
+                layouts = rows.Select(row => row.Key.Layout).ToArray(),
                 days = rows.Select(row => row.Verdict.LastDay).ToArray(),
+                began = rows.Select(row => row.BeganAt).ToArray(),
                 said = rows.Select(row => KeptVerdict.Write(row.Verdict)).ToArray(),
-                kinds = rows.Select(row => row.Verdict.Decision.Kind.ToKey()).ToArray(),
-                reasons = rows.Select(row => KeptDecision.Write(row.Verdict.Decision)).ToArray(),
-                isNew = rows.Select(row => row.IsNew).ToArray(),
+                keptDrills = keys.Select(key => key.Sets.Key.Drill).ToArray(),
+                keptMeasures = keys.Select(key => key.Sets.Key.Measure.ToKey()).ToArray(),
+                keptFeet = keys.Select(key => key.Sets.Key.Feet.ToKey()).ToArray(),
+                keptLayouts = keys.Select(key => key.Sets.Key.Layout).ToArray(),
+                kept = keys.Select(key => key.Kept).ToArray(),
+                turnDrills = turns.Select(turn => turn.Key.Drill).ToArray(),
+                turnMeasures = turns.Select(turn => turn.Key.Measure.ToKey()).ToArray(),
+                turnFeet = turns.Select(turn => turn.Key.Feet.ToKey()).ToArray(),
+                turnLayouts = turns.Select(turn => turn.Key.Layout).ToArray(),
+                turnNths = turns.Select(turn => turn.Turn.Nth).ToArray(),
+                turnTimes = turns.Select(turn => turn.At).ToArray(),
+                turnDays = turns.Select(turn => turn.Turn.After.Day).ToArray(),
+                turnKinds = turns.Select(turn => turn.Turn.Decision.Kind.ToKey()).ToArray(),
+                turnReasons = turns.Select(turn => KeptDecision.Write(turn.Turn.Decision)).ToArray(),
             }
         );
     }
 
     /// <summary>
-    /// Goes through sets that came all at once, in the order in which they were played: what would have been said before each, and the
-    /// decisions as they would have been taken; of the latest <see cref="Verdict.Reads"/> of each key. For histories that are taken in or
-    /// made up; what was said and decided before stays.
+    /// Goes through sets that came all at once and keeps what would have been said before each of the latest <see cref="KeySets.Most"/> of
+    /// a key: for histories that are made up. They are all sets of the player.
     /// </summary>
     public static async Task TellAsync(
         HouseholdWork work,
@@ -88,52 +98,31 @@ public static class VerdictStore
         DrillCatalogue? catalogue = null
     )
     {
-        var (said, taken) = (new List<(Guid Set, string Said)>(), new List<(Verdict Verdict, DateTime At)>());
-        var cards = catalogue ?? Cards;
-        var (forms, before) = (new PlayerForms(cards), new Dictionary<FormKey, Verdict>());
-        foreach (
-            var set in PlayerForms.InOrder(
-                sets.GroupBy(one => FormKey.Of(one.Set)).SelectMany(key => PlayerForms.InOrder(key).TakeLast(Verdict.Reads))
-            )
-        )
+        var (said, cards) = (new List<(Guid Set, string Said)>(), catalogue ?? Cards);
+        foreach (var key in KeySets.AllOf(sets, cards))
         {
-            var (key, now) = (FormKey.Of(set.Set), Verdict.Of(forms.Take(set), cards.Find(set.Set.Drill)));
-            var last = before.GetValueOrDefault(key);
-            if (last?.Dose == SetDose.Of(set.Set).Key)
-                said.Add((set.Set.Id, KeptVerdict.Write(last)));
-            if (now is null)
-                continue;
-            if (now.Decision.Kind != (last?.Decision.Kind ?? DecisionKind.TooEarly))
-                taken.Add((now, (set.Set.StartedAt + set.Set.Worked).UtcDateTime));
-            before[key] = now;
+            var last = (Verdict?)null;
+            foreach (var (_, set, form) in key.From(Math.Max(0, key.Count - KeySets.Most), cards))
+            {
+                if (last?.Dose == SetDose.Of(set.Set).Key)
+                    said.Add((set.Set.Id, KeptVerdict.Write(last)));
+                last = Verdict.Of(form, cards.Find(set.Set.Drill)) ?? last;
+            }
         }
         await work.ExecuteAsync(
             """
             insert into said_before (household_id, set_id, player_id, said)
-            select @Household, set_id, @player, said from unnest(@sets, @said::jsonb[]) one(set_id, said) on conflict do nothing;
-
-            insert into decision (household_id, player_id, drill, measure, feet, layout, day, kind, reasons, taken_at, version)
-            select @Household, @player, *, @Version
-              from unnest(@keys, @measures, @feet, @layouts, @days, @kinds, @reasons::jsonb[], @times) on conflict do nothing
+            select @Household, set_id, @player, said from unnest(@sets, @said::jsonb[]) one(set_id, said) on conflict do nothing
             """,
             new
             {
                 work.Household,
                 player,
-                Decision.Version,
                 sets = said.Select(one => one.Set).ToArray(),
                 said = said.Select(one => one.Said).ToArray(),
-                keys = taken.Select(one => one.Verdict.Key.Drill).ToArray(),
-                measures = taken.Select(one => one.Verdict.Key.Measure.ToKey()).ToArray(),
-                feet = taken.Select(one => one.Verdict.Key.Feet.ToKey()).ToArray(),
-                layouts = taken.Select(one => one.Verdict.Key.Layout).ToArray(),
-                days = taken.Select(one => one.Verdict.LastDay).ToArray(),
-                kinds = taken.Select(one => one.Verdict.Decision.Kind.ToKey()).ToArray(),
-                reasons = taken.Select(one => KeptDecision.Write(one.Verdict.Decision)).ToArray(),
-                times = taken.Select(one => one.At).ToArray(),
             }
         );
-        await DueAsync(work, player, sets.Select(one => one.Set.Drill));
+        await DueAsync(work, player, sets.Select(one => one.Set));
     }
 
     /// <summary>
@@ -162,23 +151,76 @@ public static class VerdictStore
                 saidLayout = key.Layout,
                 saidDose = SetDose.Of(set).Key,
                 due = new[] { set.Drill },
+                since = set.StartedAt.UtcDateTime,
             }
             : new { };
 
+    // With the drills goes every other one of which a key was begun later: it may have begun where one of these stood.
     private const string DueSql = """
-        insert into verdict_due (household_id, player_id, drill) select @Household, @player, unnest(@due)
-        on conflict (household_id, player_id, drill) do update set drill = excluded.drill
+        insert into verdict_due (household_id, player_id, drill, since) select @Household, @player, drill, @since
+        from (select unnest(@due) drill union
+          select drill from verdict where household_id = @Household and player_id = @player and began_at > @since) due order by drill
+        on conflict (household_id, player_id, drill) do update set since = least(verdict_due.since, excluded.since)
         """;
 
-    /// <summary>Says that something changed of some drills: what stands about them is worked out by whoever reads it next.</summary>
-    public static Task DueAsync(HouseholdWork work, Guid player, IEnumerable<string> drills) =>
+    /// <summary>Says that sets of some drills changed, the first of which began at a moment: what stands about them is worked out by whoever
+    /// reads it next.</summary>
+    public static Task DueAsync(HouseholdWork work, Guid player, IEnumerable<string> drills, DateTimeOffset since) =>
         work.ExecuteAsync(
             DueSql,
             new
             {
                 work.Household,
                 player,
+                since = since.UtcDateTime,
                 due = drills.Distinct().Order().ToArray(),
+            }
+        );
+
+    /// <summary>The same of sets that came or went.</summary>
+    public static async Task DueAsync(HouseholdWork work, Guid player, IEnumerable<PracticeSet> sets)
+    {
+        var changed = sets.ToList();
+        if (changed.Count > 0)
+            await DueAsync(work, player, changed.Select(set => set.Drill), changed.Min(set => set.StartedAt));
+    }
+
+    /// <summary>Says that a player said something of a drill in a sitting: it weighs in what is decided after the sets of that
+    /// sitting.</summary>
+    public static async Task AnsweredAsync(HouseholdWork work, Guid player, Guid session, string drill)
+    {
+        if (
+            await work.ExecuteScalarAsync<DateTime?>(
+                "select min(started_at) from practice_set where household_id = @Household and session_id = @session and drill = @drill",
+                new
+                {
+                    work.Household,
+                    session,
+                    drill,
+                }
+            ) is
+            { } since
+        )
+            await DueAsync(work, player, [drill], new DateTimeOffset(since, TimeSpan.Zero));
+    }
+
+    /// <summary>Says that a card changed that is played already: whatever was judged by it, or began where it stood, is judged
+    /// anew.</summary>
+    internal static Task CardsChangedAsync(HouseholdWork work, string[] drills) =>
+        work.ExecuteAsync(
+            """
+            insert into verdict_due (household_id, player_id, drill, since)
+            select distinct household_id, player_id, drill, @Ever::timestamptz from verdict v where household_id = @Household
+              and exists (select from verdict own where own.household_id = @Household and own.player_id = v.player_id
+                and own.drill = any(@drills))
+            order by player_id, drill
+            on conflict (household_id, player_id, drill) do update set since = excluded.since
+            """,
+            new
+            {
+                work.Household,
+                drills,
+                KeySetsStore.Ever,
             }
         );
 
@@ -186,7 +228,7 @@ public static class VerdictStore
     public static async Task SettleAsync(HouseholdWork work, Guid player, DrillCatalogue catalogue)
     {
         var due = (
-            await work.QueryAsync<string>(
+            await work.QueryAsync<DueRow>(
                 DueNowSql,
                 new
                 {
@@ -250,7 +292,7 @@ public static class VerdictStore
         DrillCatalogue? catalogue
     )
     {
-        var (due, read) = ((await rows.ReadAsync<string>()).ToList(), (await rows.ReadAsync<VerdictRow>()).ToList());
+        var (due, read) = ((await rows.ReadAsync<DueRow>()).ToList(), (await rows.ReadAsync<VerdictRow>()).ToList());
         if (read.Exists(row => row.IsOutdated))
             work.VerdictsOutdated(player);
         if (due.Count == 0)
@@ -270,75 +312,6 @@ public static class VerdictStore
             )
         ).ToLookup(row => row.Drill, row => row.Steps);
 
-    // The player's latest word about a drill in the sitting of a set s.
-    private const string WordSql =
-        "(select control from drill_answer a where a.household_id = @Household and a.session_id = s.session_id and a.drill = "
-        + "s.drill and a.control is not null order by answered_at desc limit 1)";
-
-    /// <summary>
-    /// The latest sets of some drills, with what the player said about the drill in that sitting: at most <see cref="Verdict.Reads"/> a
-    /// key. Of those before them the bests.
-    /// </summary>
-    public static async Task<ReadSets> SetsAsync(HouseholdWork work, Guid player, string[] drills)
-    {
-        var rows = (
-            await work.QueryAsync<JudgedRow>(
-                $"""
-                select {SetColumns.Light}, said, back > @Reads is_older from (
-                  select {SetColumns.Light},
-                    {WordSql} said,
-                    row_number() over (partition by drill, measured_by, feet, layout order by started_at desc, set_id desc) back
-                  from practice_set s
-                  where household_id = @Household and player_id = @player and drill = any(@drills) and removed_at is null) latest
-                where back <= @Reads or set_id in (select set_id from mark
-                  where household_id = @Household and player_id = @player and drill = any(@drills) and is_best)
-                """,
-                new
-                {
-                    work.Household,
-                    player,
-                    drills,
-                    Verdict.Reads,
-                }
-            )
-        ).ToLookup(row => row.IsOlder, row => row.ToJudged());
-        return new ReadSets([.. rows[false]], [.. rows[true].Select(one => one.Set)]);
-    }
-
-    /// <summary>The sets of a player between two days, oldest first, of one drill or all, with what the player said: what is taken out as a
-    /// diary.</summary>
-    public static async Task<IReadOnlyList<JudgedSet>> SpanAsync(
-        HouseholdWork work,
-        Guid player,
-        DateOnly from,
-        DateOnly to,
-        string? drill,
-        int most
-    ) =>
-        [
-            .. (
-                await work.QueryAsync<JudgedRow>(
-                    $"""
-                    select {SetColumns.Light},
-                      {WordSql} said
-                    from practice_set s
-                    where household_id = @Household and player_id = @player and day between @from and @to
-                      and (@drill::text is null or drill = @drill) and removed_at is null
-                    order by started_at, set_order, set_id limit @most
-                    """,
-                    new
-                    {
-                        work.Household,
-                        player,
-                        from,
-                        to,
-                        drill,
-                        most,
-                    }
-                )
-            ).Select(row => row.ToJudged()),
-        ];
-
     // The player first and then what is due, as in storing a set: the other way round the two would wait for each other. Where nothing is
     // due nobody waits.
     private const string DueNowSql = """
@@ -348,7 +321,7 @@ public static class VerdictStore
               where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill))
           for no key update)
         delete from verdict_due d using one
-          where d.household_id = @Household and d.player_id = one.player_id and (@drill::text is null or d.drill = @drill) returning d.drill
+          where d.household_id = @Household and d.player_id = one.player_id and (@drill::text is null or d.drill = @drill) returning d.drill, d.since
         """;
 
     /// <summary>Takes what is due, and reads what stands.</summary>
@@ -389,7 +362,12 @@ public static class VerdictStore
             )
         ).ToList();
         if (drills.Count > 0)
-            await RefreshAsync(work, player, drills.Take(most), catalogue);
+            await RefreshAsync(
+                work,
+                player,
+                [.. drills.Take(most).Select(drill => new DueRow { Drill = drill, Since = KeySetsStore.Ever })],
+                catalogue
+            );
         return drills.Count > most;
     }
 
@@ -397,20 +375,11 @@ public static class VerdictStore
     private static readonly DrillCatalogue Cards = DrillCatalogue.Shipped();
 }
 
-/// <summary>Sets that were read to be judged.</summary>
-/// <param name="Latest">The latest of each key.</param>
-/// <param name="OlderBests">The bests from before them.</param>
-public sealed record ReadSets(IReadOnlyList<JudgedSet> Latest, IReadOnlyList<PracticeSet> OlderBests)
+/// <summary>A drill of which something changed.</summary>
+internal sealed class DueRow
 {
-    /// <summary>What is known of the player from them.</summary>
-    public PlayerForms Forms(DrillCatalogue catalogue) => PlayerForms.Of(catalogue, Latest, OlderBests);
-}
+    public string Drill { get; init; } = "";
 
-/// <summary>A set's row with what the player said.</summary>
-internal sealed class JudgedRow : SetRow
-{
-    public string? Said { get; init; }
-    public bool IsOlder { get; init; }
-
-    public JudgedSet ToJudged() => new(ToSet(), Said is null ? null : Stored.Word<Control>(Said));
+    /// <summary>The first of the sets that changed began then.</summary>
+    public DateTime Since { get; init; }
 }

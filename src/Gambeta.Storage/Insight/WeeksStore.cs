@@ -80,9 +80,9 @@ public static class WeeksStore
     /// <summary>What stands about the drill of a goal, one key a foot: those that were played last.</summary>
     public static async Task<IReadOnlyList<KeyForm>> KeysOfAsync(HouseholdWork work, Guid player, DrillCatalogue catalogue, string drill) =>
         [
-            .. (await VerdictStore.SetsAsync(work, player, [drill, .. catalogue.Find(drill)?.After ?? []]))
-                .Forms(catalogue)
-                .Keys.Values.Where(key => key.History.Key.Drill == drill && !key.History.Latest.IsEmpty)
+            .. (await KeySetsStore.LatestAsync(work, player, [drill], catalogue))
+                .Select(key => key.Now(catalogue))
+                .Where(key => !key.History.Latest.IsEmpty)
                 .GroupBy(key => key.History.Key.Feet)
                 .Select(foot => foot.MaxBy(key => key.History.Latest[^1].Set.StartedAt)!)
                 .OrderBy(key => key.History.Key.Feet),

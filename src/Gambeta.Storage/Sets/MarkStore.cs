@@ -80,15 +80,16 @@ internal static class MarkStore
     /// <param name="work">The work in progress.</param>
     /// <param name="set">The set as it is now.</param>
     /// <param name="removed">Whether it was removed.</param>
-    /// <param name="dayBefore">The day it counted for before.</param>
-    public static async Task RewriteAsync(HouseholdWork work, PracticeSet set, bool removed, DateOnly dayBefore)
+    /// <param name="before">The day it counted for before, and when it began.</param>
+    public static async Task RewriteAsync(HouseholdWork work, PracticeSet set, bool removed, (DateOnly Day, DateTime StartedAt) before)
     {
         await work.ExecuteAsync("delete from mark where household_id = @Household and set_id = @Id", new { work.Household, set.Id });
         if (!removed)
             await InsertAsync(work, Scoring.MarksOf(set).Select(mark => MarkRow.From(mark, isBest: false)));
         var turned = await JudgeAgainAsync(work, set.PlayerId, set.Drill);
-        await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day, dayBefore, .. turned], [set.Drill]);
-        await VerdictStore.DueAsync(work, set.PlayerId, [set.Drill]);
+        await SummaryStore.RefreshAsync(work, set.PlayerId, [set.Day, before.Day, .. turned], [set.Drill]);
+        var (was, now) = (new DateTimeOffset(before.StartedAt, TimeSpan.Zero), set.StartedAt);
+        await VerdictStore.DueAsync(work, set.PlayerId, [set.Drill], was < now ? was : now);
     }
 
     /// <summary>Judges every chain of a player and drill again. Returns the days of the marks that turned.</summary>

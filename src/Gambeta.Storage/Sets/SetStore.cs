@@ -286,7 +286,7 @@ public static class SetStore
             return UndoOutcome.Undone;
         if (changedSince)
             return UndoOutcome.ChangedSince;
-        var dayBefore = await work.ExecuteScalarAsync<DateOnly>(
+        var before = await work.QuerySingleAsync<(DateOnly, DateTime)>(
             $"""
             update practice_set s set
               ({SetColumns.Mended}, played, removed_at) = (select {SetColumns.Mended}, played, removed_at
@@ -296,7 +296,7 @@ public static class SetStore
             from set_change c, practice_set was
             where c.household_id = @Household and c.change_id = @change and s.household_id = @Household and s.set_id = c.set_id
               and was.household_id = @Household and was.set_id = c.set_id
-            returning was.day
+            returning was.day, was.started_at
             """,
             new { work.Household, change }
         );
@@ -306,7 +306,7 @@ public static class SetStore
         );
         var now = await FindAsync(work, asked.Set);
         if (now is not null)
-            await MarkStore.RewriteAsync(work, now, removed: false, dayBefore);
+            await MarkStore.RewriteAsync(work, now, removed: false, before);
         return UndoOutcome.Undone;
     }
 
@@ -314,13 +314,13 @@ public static class SetStore
     {
         if (!await LockPlayerAsync(work, set.PlayerId))
             return false;
-        var dayBefore = await work.QuerySingleOrDefaultAsync<DateOnly?>(
+        var before = await work.QuerySingleOrDefaultAsync<(DateOnly, DateTime)?>(
             """
             insert into set_change (household_id, change_id, set_id, before)
             select household_id, @change, set_id, to_jsonb(s) - 'events' from practice_set s
             where household_id = @Household and set_id = @Id and removed_at is null
             on conflict do nothing
-            returning (before ->> 'day')::date
+            returning (before ->> 'day')::date, (before ->> 'started_at')::timestamptz
             """,
             new
             {
@@ -329,11 +329,11 @@ public static class SetStore
                 set.Id,
             }
         );
-        if (dayBefore is null)
+        if (before is null)
             return false;
         await doIt();
         var now = await FindAsync(work, set.Id);
-        await MarkStore.RewriteAsync(work, now ?? set, removed: now is null, dayBefore.Value);
+        await MarkStore.RewriteAsync(work, now ?? set, removed: now is null, before.Value);
         return true;
     }
 

@@ -108,6 +108,6 @@ public static class TakenInStore
         foreach (var drill in sets.Select(set => set.Drill).Distinct())
             days.UnionWith(await MarkStore.JudgeAgainAsync(work, player, drill));
         await SummaryStore.RefreshAsync(work, player, days, sets.Select(set => set.Drill));
-        await VerdictStore.DueAsync(work, player, sets.Select(set => set.Drill));
+        await VerdictStore.DueAsync(work, player, sets);
     }
 }

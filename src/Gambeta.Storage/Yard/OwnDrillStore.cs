@@ -32,6 +32,7 @@ public static class OwnDrillStore
                 cards = cards.Select(c => c.Card).ToArray(),
             }
         );
+        await VerdictStore.CardsChangedAsync(work, [.. cards.Select(card => card.Id)]);
         await ChangedAsync(work);
     }
 

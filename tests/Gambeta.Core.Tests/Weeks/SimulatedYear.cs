@@ -264,7 +264,7 @@ internal sealed class SimulatedYear
         var facts = Bare(day) with
         {
             Verdicts = _verdicts
-                .Values.Select(one => one.Verdict with { Steps = DrillLevels.Steps(one.Taken) })
+                .Values.Select(one => one.Verdict with { Steps = Decision.Steps(one.Taken) })
                 .ToLookup(verdict => verdict.Key.Drill),
             LastDays = new Dictionary<string, DateOnly>(_last),
             Lately = recent

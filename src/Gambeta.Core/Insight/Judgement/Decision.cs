@@ -1,3 +1,4 @@
+using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Cards;
 using Gambeta.Core.Practice.Played;
 using MathNet.Numerics.Distributions;
@@ -34,7 +35,7 @@ public enum DecisionKind
 public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int Sets, int Days, Control? Word)
 {
     /// <summary>The rule's version: decisions are kept with it.</summary>
-    public const int Version = 2;
+    public const int Version = 3;
 
     /// <summary>So many of the latest sets are looked at: two to four sittings.</summary>
     public const int Looked = 8;
@@ -88,6 +89,15 @@ public sealed record Decision(DecisionKind Kind, double Clean, double Sure, int 
             word
         );
     }
+
+    /// <summary>How many levels up or down some decisions of one key lead, in the order in which they were taken: each <em>move on</em> one
+    /// up, each <em>step back</em> one down.</summary>
+    public static int Steps(IEnumerable<DecisionKind> taken) => taken.Aggregate(0, (steps, kind) => kind switch
+            {
+                DecisionKind.MoveOn => Math.Min(steps + 1, (int)Level.Sharp),
+                DecisionKind.StepBack => Math.Max(steps - 1, -(int)Level.Sharp),
+                _ => steps,
+            });
 
     /// <summary>What stands about a drill with all its feet: back when one foot falls apart, on when every foot may, which is when the
     /// slower one may.</summary>

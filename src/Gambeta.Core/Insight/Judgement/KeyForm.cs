@@ -10,12 +10,10 @@ public sealed record KeyForm(SetHistory History, Form Form, Calibration Calibrat
     public static KeyForm Empty(FormKey key) => new(SetHistory.Empty(key), Form.Empty, Calibration.None);
 
     /// <summary>No set yet, but what a kin or the card says.</summary>
-    public static KeyForm Begun(FormKey key, (KeyForm Kin, RelatedPrior RelatedPrior)? kin, DrillCard? card) =>
+    public static KeyForm Begun(FormKey key, KinSets? kin, DrillCatalogue catalogue) =>
         new(
             SetHistory.Empty(key),
-            kin is { } known ? FormModel.From(known.Kin.Form, known.RelatedPrior)
-                : card is null ? Form.Empty
-                : key.Model.From(card),
+            kin?.Begins(catalogue) ?? (catalogue.Find(key.Drill) is { } card ? key.Model.From(card) : Form.Empty),
             Calibration.None
         );
 

@@ -36,7 +36,8 @@ public sealed class Replay(DrillCatalogue catalogue)
         var known = forms.Before(FormKey.Of(set)).Begin(set.SessionId, set.Day);
         var outlook = known.Now(SetDose.Of(set));
         var before = outlook is null ? null : Say(known, outlook, set);
-        forms.Keep(known.With(new JudgedSet(set, said), outlook));
+        var judged = new JudgedSet(set, said);
+        forms.Keep(known.With(judged, outlook), judged);
         return before;
     }
 

@@ -46,9 +46,6 @@ public sealed record Verdict(
     int Steps = 0
 )
 {
-    /// <summary>So many of the latest sets of a key are read: beyond that a level has wandered further than old sets say.</summary>
-    public const int Reads = 60;
-
     /// <summary>Days to the next sitting that a verdict counts on.</summary>
     public const int DaysToNext = 2;
 
@@ -114,10 +111,6 @@ public sealed record Verdict(
             key.Now(dose) is { } now ? Target.Of(now, toBeat) : Target.Of(outlook, toBeat)
         );
     }
-
-    /// <summary>The verdicts of all that is known of a player, one a key.</summary>
-    public static ImmutableArray<Verdict> Of(PlayerForms forms, DrillCatalogue catalogue) =>
-        [.. forms.Keys.Values.Select(key => Of(key, catalogue.Find(key.History.Key.Drill))).OfType<Verdict>()];
 
     /// <summary>Of each foot what was played last: on another layout or by another measure long ago is another matter.</summary>
     public static ImmutableArray<Verdict> LatestOfFeet(IEnumerable<Verdict> verdicts) =>

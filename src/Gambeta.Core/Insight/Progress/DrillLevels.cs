@@ -21,15 +21,6 @@ public sealed class DrillLevels(Level start, ILookup<string, int> steps)
     /// <summary>The level of a drill: the slower foot says it.</summary>
     public Level this[string drill] => Of(start, steps[drill]);
 
-    /// <summary>How many levels up or down some decisions of one key lead, in the order in which they were taken: each <em>move on</em> one
-    /// up, each <em>step back</em> one down.</summary>
-    public static int Steps(IEnumerable<DecisionKind> taken) => taken.Aggregate(0, (steps, kind) => kind switch
-            {
-                DecisionKind.MoveOn => Math.Min(steps + 1, (int)Level.Sharp),
-                DecisionKind.StepBack => Math.Max(steps - 1, -(int)Level.Sharp),
-                _ => steps,
-            });
-
     /// <summary>Whether a drill leads on: what was decided last of every foot is to move on, or has been once and was not taken
     /// back.</summary>
     public static bool OpensTheNext(IEnumerable<Verdict> verdicts) =>

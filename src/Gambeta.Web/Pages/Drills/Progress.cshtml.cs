@@ -87,11 +87,11 @@ public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
     private async Task WorkOutAsync(HouseholdWork work)
     {
         var (read, decisions, layouts) = (
-            await VerdictStore.SetsAsync(work, Player.Id, [Card.Id]),
+            await KeySetsStore.LatestAsync(work, Player.Id, [Card.Id], Catalogue),
             await DecisionStore.LatestAsync(work, Player.Id, Card.Id),
             await YardStore.LayoutNamesAsync(work)
         );
-        var forms = read.Forms(Catalogue);
+        var keys = read.ToDictionary(key => key.Key);
         var tapped = await SetStore.TappedAsync(work, Player.Id, drill: Card.Id);
         Courses =
         [
@@ -99,7 +99,7 @@ public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
                 .Take(12)
                 .Select(verdict =>
                 {
-                    var own = read.Latest.Where(one => FormKey.Of(one.Set) == verdict.Key).ToList();
+                    var own = keys[verdict.Key].Sets;
                     return new DrillHistory(
                         verdict,
                         FormHistory.Of(verdict.Key, own),
@@ -107,7 +107,7 @@ public sealed class ProgressModel(PageTools tools) : CachedPage(tools)
                         Wording.Feet(verdict.Key.Feet) + (layouts.TryGetValue(verdict.Key.Layout, out var layout) ? $", {layout}" : ""),
                         LastRounds.Of(verdict.Key, own),
                         WithinRounds.Of(tapped.Where(set => FormKey.Of(set) == verdict.Key)),
-                        BestOf(forms.Before(verdict.Key))
+                        BestOf(keys[verdict.Key].Now(Catalogue))
                     );
                 })
                 .Where(one => !one.Points.IsEmpty),

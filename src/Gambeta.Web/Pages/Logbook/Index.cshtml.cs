@@ -128,7 +128,7 @@ public sealed class IndexModel(PageTools tools) : HouseholdPage(tools)
     // The sets of the span as a diary: the form in which they can be taken in again.
     private async Task<IActionResult> TakeOutAsync(HouseholdWork work)
     {
-        var sets = await VerdictStore.SpanAsync(work, Player.Id, From, To, Drill, TakingIn.MostLines);
+        var sets = await KeySetsStore.SpanAsync(work, Player.Id, From, To, Drill, TakingIn.MostLines);
         await using var text = new StringWriter(CultureInfo.InvariantCulture);
         DiaryFile.Write(text, sets.Select(one => DiarySet.Write(one.Set, one.Said)));
         return File(Encoding.UTF8.GetBytes(text.ToString()), "text/csv", "sets.csv");

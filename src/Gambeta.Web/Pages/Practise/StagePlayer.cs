@@ -90,9 +90,9 @@ public sealed class StagePlayer
             .ToList();
         if (others.Count == 0)
             return;
-        var forms = (await VerdictStore.SetsAsync(work, Player.Id, [.. others.Select(one => one.First.Card.Id).Distinct()]))
-            .Forms(catalogue)
-            .Keys.Values;
+        var forms = (await KeySetsStore.LatestAsync(work, Player.Id, others.Select(one => one.First.Card.Id), catalogue))
+            .Select(key => key.Now(catalogue))
+            .ToList();
         Verdicts =
         [
             .. Verdicts,
