@@ -114,14 +114,14 @@ public static class KeySetsStore
         var played = (
             await work.QueryAsync<PlayedRow>(
                 """
-                select at, s.drill, min(measured_by) measure, feet, coalesce(layout, '') layout, count(*) sets, max(s.started_at) last
+                select of_key, s.drill, min(measured_by) measure, feet, coalesce(layout, '') layout, count(*) sets, max(s.started_at) last
                 from unnest(@firstAt, @firstId) with ordinality first(first_at, first_id, n)
-                  join unnest(@at, @around) near(at, drill) on at = n - 1
+                  join unnest(@ofKey, @around) near(of_key, drill) on of_key = n - 1
                   join practice_set s on s.drill = near.drill
                   join unnest(@measured, @judged) measure(measured, judged) on measured = measured_by
                 where household_id = @Household and player_id = @player and removed_at is null
-                  and judged = (@keyMeasures::text[])[at + 1] and (started_at, set_id) < (first_at, first_id)
-                group by at, s.drill, judged, feet, layout
+                  and judged = (@keyMeasures::text[])[of_key + 1] and (started_at, set_id) < (first_at, first_id)
+                group by of_key, s.drill, judged, feet, layout
                 """,
                 new
                 {
@@ -129,14 +129,14 @@ public static class KeySetsStore
                     player,
                     firstAt = keys.Select(key => key.First.StartedAt.UtcDateTime).ToArray(),
                     firstId = keys.Select(key => key.First.Id).ToArray(),
-                    at = around.Select(one => one.at).ToArray(),
+                    ofKey = around.Select(one => one.at).ToArray(),
                     around = around.Select(one => one.drill).ToArray(),
                     measured = Measures.Measured,
                     judged = Measures.Judged,
                     keyMeasures = keys.Select(key => key.Key.Measure.ToKey()).ToArray(),
                 }
             )
-        ).ToLookup(row => row.At);
+        ).ToLookup(row => row.OfKey);
         var nearest = keys.Select(
                 (key, at) => (key.Key, key.First, Near: RelatedPrior.Nearest(key.Key, played[at].Select(row => row.Of(player)), catalogue))
             )
@@ -148,7 +148,7 @@ public static class KeySetsStore
         var sets = (
             await work.QueryAsync<KinSetRow>(
                 $"""
-                select n - 1 at, {SetColumns.Light}
+                select n - 1 of_key, {SetColumns.Light}
                 from unnest(@firstAt, @firstId, @drills, @keyMeasures, @feet, @layouts)
                     with ordinality kin(first_at, first_id, kin_drill, kin_measure, kin_feet, kin_layout, n)
                   cross join lateral (select s.* from practice_set s
@@ -174,7 +174,7 @@ public static class KeySetsStore
                     judged = Measures.Judged,
                 }
             )
-        ).ToLookup(row => row.At, row => new JudgedSet(row.ToSet()));
+        ).ToLookup(row => row.OfKey, row => new JudgedSet(row.ToSet()));
         return nearest
             .Select((one, at) => (one.Key, Kin: new KinSets(one.Near.Key, one.Near.Prior, [.. sets[at]])))
             .ToDictionary(one => one.Key, one => one.Kin);
@@ -216,7 +216,7 @@ public static class KeySetsStore
 
     private sealed class PlayedRow : KeyRow
     {
-        public int At { get; init; }
+        public int OfKey { get; init; }
         public long Sets { get; init; }
         public DateTime Last { get; init; }
 
@@ -236,7 +236,7 @@ public static class KeySetsStore
 
     private sealed class KinSetRow : SetRow
     {
-        public long At { get; init; }
+        public long OfKey { get; init; }
     }
 }
 
