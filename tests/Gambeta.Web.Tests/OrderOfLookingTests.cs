@@ -157,8 +157,11 @@ public sealed class OrderOfLookingTests(TestServer server)
                 .Order(StringComparer.Ordinal),
         ];
 
-    private static string Line(FormKey key, Verdict? verdict, IEnumerable<(DateOnly, Decision)> turns) =>
-        $"{key with { PlayerId = default }}: {(verdict is null ? "" : verdict with { Key = key with { PlayerId = default } })}; {string.Join(", ", turns)}";
+    private static string Line(FormKey key, Verdict? verdict, IEnumerable<(DateOnly, Decision)> turns)
+    {
+        var anybody = key with { PlayerId = default };
+        return $"{anybody}: {(verdict is null ? "" : verdict with { Key = anybody })}; {string.Join(", ", turns)}";
+    }
 
     private async Task<List<string>> StandsAsync(TestHousehold household)
     {

@@ -35,8 +35,8 @@ public static class KeySetsStore
         DrillCatalogue catalogue
     ) => [.. (await SinceAsync(work, player, drills.Distinct().Select(drill => (drill, Never)), catalogue)).Select(key => key.Sets)];
 
-    /// <summary>The sets that those of some drills are judged by which began at a moment or later; all of a drill of which nothing stands that
-    /// rules of this version worked out.</summary>
+    /// <summary>The sets that those of some drills are judged by which began at a moment or later; all of a drill of which nothing stands
+    /// that rules of this version worked out.</summary>
     internal static async Task<IReadOnlyList<KeyToJudge>> SinceAsync(
         HouseholdWork work,
         Guid player,

@@ -163,8 +163,8 @@ public static class VerdictStore
         on conflict (household_id, player_id, drill) do update set since = least(verdict_due.since, excluded.since)
         """;
 
-    /// <summary>Says that sets of some drills changed, the first of which began at a moment: what stands about them is worked out by whoever
-    /// reads it next.</summary>
+    /// <summary>Says that sets of some drills changed, the first of which began at a moment: what stands about them is worked out by
+    /// whoever reads it next.</summary>
     public static Task DueAsync(HouseholdWork work, Guid player, IEnumerable<string> drills, DateTimeOffset since) =>
         work.ExecuteAsync(
             DueSql,
@@ -321,7 +321,8 @@ public static class VerdictStore
               where household_id = @Household and player_id = @player and (@drill::text is null or drill = @drill))
           for no key update)
         delete from verdict_due d using one
-          where d.household_id = @Household and d.player_id = one.player_id and (@drill::text is null or d.drill = @drill) returning d.drill, d.since
+          where d.household_id = @Household and d.player_id = one.player_id and (@drill::text is null or d.drill = @drill)
+          returning d.drill, d.since
         """;
 
     /// <summary>Takes what is due, and reads what stands.</summary>
