@@ -149,6 +149,23 @@ test('the same session in two tabs cannot count double', async ({ page, context 
   expect(sets.map(set => set.left)).toEqual([3]);
 });
 
+test('Esc in a round pauses it and says what it keeps; pressed again, what was counted is a set', async ({ page }) => {
+  await newHousehold(page);
+  await begin(page, 'pull-back-laces-away');
+  await tap(page, 'fff');
+  await page.keyboard.press('Escape');
+  await expect(page.locator('[data-label]')).toContainText('Paused: round 1');
+  await expect(page.locator('[data-under]')).toHaveText('What you counted is kept. Stop here, or go on.');
+  await page.clock.runFor(300);
+  await page.keyboard.press('Space');
+  await tap(page, 'f');
+  await expect(page.locator('[data-count=left]')).toHaveText('4');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'stop here' }).click();
+  await page.waitForURL('**/practise/result/*');
+  expect((await storedSets(page)).map(set => set.left)).toEqual([4]);
+});
+
 test('pain stops everything, and the next start asks', async ({ page }) => {
   await newHousehold(page);
   await begin(page, 'inside-taps');

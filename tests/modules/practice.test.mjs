@@ -109,6 +109,39 @@ test('who wishes to leave while something waits is told why, once; going on take
   assert.deepEqual([practice.state, said('goTo')], ['gone', [['goTo', '/today']]]);
 });
 
+test('a round in which something was counted is not left by one press, and what was counted is kept', async () => {
+  const { practice, wait, kinds, posted, said } = practise();
+  practice.act('start');
+  wait(6);
+  for (let i = 0; i < 3; i++) practice.act('tap', 'left');
+  await practice.act('leave');
+  assert.deepEqual([practice.state, kinds(), said('leaveKeeps').length, said('goTo')], ['held', ['sitting'], 1, []]);
+  // Gone on with, it is the same round.
+  practice.act('pause');
+  practice.act('tap', 'left');
+  wait(2);
+  await practice.act('leave');
+  await practice.act('leave');
+  assert.deepEqual([practice.state, kinds()], ['gone', ['sitting', 'set']]);
+  assert.equal(posted[1].body.events.split(' ').length, 4);
+  assert.deepEqual(said('goTo'), [['goTo', `/practise/result/${practice.session}`]]);
+});
+
+test('a round that a reload came back to is kept as well when it is left', async () => {
+  const first = practise();
+  first.practice.act('start');
+  first.wait(6);
+  first.practice.act('tap', 'left');
+  first.practice.keepRun();
+  const again = practise({ kept: first.store.saved });
+  await again.practice.act('leave');
+  assert.deepEqual([again.practice.state, again.kinds()], ['gone', ['set']]);
+  // While another tab plays it, it is that one's to keep.
+  const other = practise({ kept: first.store.saved, elsewhere: true });
+  await other.practice.act('leave');
+  assert.deepEqual([other.practice.state, other.kinds()], ['gone', []]);
+});
+
 test('left with all stored it leads to what came of it', async () => {
   const { practice, wait, said } = practise();
   practice.act('start');
@@ -211,8 +244,8 @@ test('ten thousand presses in any order keep what always holds', async () => {
     );
     assert.ok(posted.filter(item => item.kind === 'sitting').length <= 1);
     if (stopped) assert.deepEqual([posted.length, posted.at(-1).kind, store.saved], [stopped, 'pain', null]);
-    await practice.act('leave');
-    await practice.act('leave');
+    // The first stands still where something was counted, the second says what waits.
+    for (let i = 0; i < 3; i++) await practice.act('leave');
     if (!['ready'].includes(practice.state)) assert.ok(['gone', 'asked'].includes(practice.state), practice.state);
     if (practice.state === 'gone') assert.equal(lease.held, false);
   }

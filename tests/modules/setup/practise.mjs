@@ -65,6 +65,7 @@ export function practise({
       'keys',
       'open',
       'elsewhere',
+      'leaveKeeps',
       'lost',
       'offerTyping',
       'focusTyped',

@@ -520,8 +520,28 @@ export class Practice {
     this.screen.stopped();
   }
 
+  // Whether something was counted that is not a set yet. A run that did not come home has no time: nothing of it can be kept.
+  get #hasCounted() {
+    const { lease, run, state } = this;
+    return (
+      ['ready', 'playing', 'held', 'leaving'].includes(state) &&
+      !lease.isElsewhere &&
+      run.phase.kind === 'work' &&
+      run.events.length + run.heard.length > 0 &&
+      !run.measure.needsNoCount
+    );
+  }
+
   async #leave() {
     const { outbox } = this;
+    if (this.#hasCounted) {
+      // One press does not end such a round: it stands still, and what the next press does is said.
+      if (!this.run.isHeld) {
+        this.run.hold(this.now());
+        return this.screen.leaveKeeps();
+      }
+      this.run.skip(this.now());
+    }
     this.run.hold(this.now());
     if (this.lastSet) {
       // A server that hangs must not hold anybody here: a moment is enough to store what there is.

@@ -89,6 +89,9 @@ const screen = {
     stage.keys(run, { played, beat, voice: voice.exists && (voice.on ? 'on' : 'off') });
     second.changed();
   },
+  leaveKeeps() {
+    stage.text('under', say('leave-keeps'));
+  },
   countedBeside() {
     stage.text('under', say('counted-beside'));
   },
