@@ -1,5 +1,5 @@
 // One tab plays at a time: whoever starts takes the lease, and a tab that lost it stops. The lease lapses when its tab is gone.
-// Tabs hear of each other late: one that lost it may write once more before it knows. So each taking has a number, and the highest one holds,
+// Tabs hear of each other late: one that lost it may write once more before it knows. So each taking has a number, and the highest holds,
 // whoever wrote last.
 import { newId } from '../shared/ids.js';
 import { read, remove, write } from '../shared/storage.js';
