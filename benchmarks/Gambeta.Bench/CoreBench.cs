@@ -157,7 +157,7 @@ internal static class CoreBench
             new DateTimeOffset(2026, 5, 20, 20, 0, 0, TimeSpan.Zero)
         );
         var keys = sets.GroupBy(FormKey.Of)
-            .Select(key => KeyForm.Of(key.Key, key.TakeLast(Verdict.Reads).Select(set => new JudgedSet(set))))
+            .Select(key => KeyForm.Of(key.Key, key.TakeLast(KeySets.Most).Select(set => new JudgedSet(set))))
             .ToArray();
         var (last, next) = (keys.Select(key => key.History.Latest[^1]).ToArray(), 0);
         Row(

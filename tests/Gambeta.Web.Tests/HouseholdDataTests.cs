@@ -124,6 +124,7 @@ public class HouseholdDataTests(TestServer server)
             "household.drills_version",
             "household.demo_until",
             "player.judged",
+            "decision.nth",
         ];
         foreach (var table in HouseholdTables.Made)
         {

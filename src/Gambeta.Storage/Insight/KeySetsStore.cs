@@ -50,7 +50,8 @@ public static class KeySetsStore
             with key_set as (
               select s.set_id, judged, row_number() over (by_key order by started_at, s.set_id) - 1 nth, count(*) over by_key sets,
                 min(started_at) over by_key began_at,
-                case when current.drill is null then 0 else count(*) filter (where started_at < since) over by_key end kept
+                case when current.drill is null and since < @Never then 0 else count(*) filter (where started_at < since) over by_key
+                  end kept
               from practice_set s
                 join unnest(@measured, @judged) measure(measured, judged) on measured = measured_by
                 join unnest(@asked, @since) due(drill, since) on due.drill = s.drill
@@ -74,6 +75,7 @@ public static class KeySetsStore
                 measured = Measures.Measured,
                 judged = Measures.Judged,
                 Decision.Version,
+                Never,
                 KeySets.Most,
                 KeySets.Step,
             }

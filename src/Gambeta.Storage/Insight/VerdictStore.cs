@@ -185,23 +185,24 @@ public static class VerdictStore
             await DueAsync(work, player, changed.Select(set => set.Drill), changed.Min(set => set.StartedAt));
     }
 
-    /// <summary>Says that a player said something of a drill in a sitting: it weighs in what is decided after the sets of that
-    /// sitting.</summary>
-    public static async Task AnsweredAsync(HouseholdWork work, Guid player, Guid session, string drill)
+    /// <summary>Says that a player said something of drills in sittings: it weighs in what is decided after all sets of those
+    /// sittings.</summary>
+    public static async Task AnsweredAsync(HouseholdWork work, Guid player, IReadOnlyList<(Guid Session, string Drill)> said)
     {
-        if (
-            await work.ExecuteScalarAsync<DateTime?>(
-                "select min(started_at) from practice_set where household_id = @Household and session_id = @session and drill = @drill",
-                new
-                {
-                    work.Household,
-                    session,
-                    drill,
-                }
-            ) is
-            { } since
-        )
-            await DueAsync(work, player, [drill], new DateTimeOffset(since, TimeSpan.Zero));
+        var since = await work.ExecuteScalarAsync<DateTime?>(
+            """
+            select min(started_at) from practice_set s join unnest(@sessions, @drills) said(session_id, drill) using (session_id, drill)
+            where household_id = @Household
+            """,
+            new
+            {
+                work.Household,
+                sessions = said.Select(one => one.Session).ToArray(),
+                drills = said.Select(one => one.Drill).ToArray(),
+            }
+        );
+        if (since is { } first)
+            await DueAsync(work, player, said.Select(one => one.Drill), new DateTimeOffset(first, TimeSpan.Zero));
     }
 
     /// <summary>Says that a card changed that is played already: whatever was judged by it, or began where it stood, is judged

@@ -1,3 +1,4 @@
+using Gambeta.Core;
 using Gambeta.Core.Edges.Diaries;
 using Gambeta.Core.Practice.Played;
 
@@ -56,9 +57,51 @@ public static class TakenInStore
                     sets = player.Select(set => set.Id).ToArray(),
                 }
             );
+            await KeepWordsAsync(work, player.Key, taken.Where(line => line.Set!.PlayerId == player.Key));
             await SettleAsync(work, player.Key, [.. player]);
         }
         return taken.Count;
+    }
+
+    // What is said of a drill here goes by the drill's place in its session, from nought on: what came from a file lies beyond those.
+    private const int FirstOfFiles = SetPlan.LastItem / 2;
+
+    // What the player said of a drill in a sitting weighs as if it had been said here; a word that was said here stands.
+    private static async Task KeepWordsAsync(HouseholdWork work, Guid player, IEnumerable<TakenLine> lines)
+    {
+        var words = lines
+            .Where(line => line.Said is not null)
+            .GroupBy(line => (line.Set!.SessionId, line.Set.Drill))
+            .Select(word => word.MaxBy(line => line.Set!.StartedAt)!)
+            .ToList();
+        if (words.Count == 0)
+            return;
+        await work.ExecuteAsync(
+            """
+            insert into drill_answer (household_id, session_id, player_id, item, drill, control, answered_at)
+            select @Household, session, @player, item, drill, control, at
+            from (select *, @LastItem + 1 - row_number() over (partition by session order by at desc, drill)
+                - (select count(*) from drill_answer a where a.household_id = @Household and a.session_id = session
+                    and a.item >= @FirstOfFiles) item
+              from unnest(@sessions, @drills, @controls, @times) word(session, drill, control, at)
+              where not exists (select from drill_answer a where a.household_id = @Household and a.session_id = session
+                and a.drill = word.drill and a.control is not null)) numbered
+            where item >= @FirstOfFiles on conflict do nothing
+            """,
+            new
+            {
+                work.Household,
+                player,
+                SetPlan.LastItem,
+                FirstOfFiles,
+                sessions = words.Select(word => word.Set!.SessionId).ToArray(),
+                drills = words.Select(word => word.Set!.Drill).ToArray(),
+                controls = words.Select(word => word.Said!.Value.ToKey()).ToArray(),
+                times = words.Select(word => (word.Set!.StartedAt + word.Set.Worked).UtcDateTime).ToArray(),
+            }
+        );
+        // It weighs in sets of that sitting that were here before as well.
+        await VerdictStore.AnsweredAsync(work, player, [.. words.Select(word => (word.Set!.SessionId, word.Set.Drill))]);
     }
 
     /// <summary>Takes back what was taken in under an id. Returns whether there was such a thing.</summary>
@@ -84,6 +127,9 @@ public static class TakenInStore
             """
             delete from said_before where household_id = @Household and set_id = any(@sets);
             delete from practice_set where household_id = @Household and set_id = any(@sets);
+            delete from drill_answer a where household_id = @Household and session_id = any(@sessions)
+              and not exists (select from practice_set p
+                where p.household_id = @Household and p.session_id = a.session_id and p.drill = a.drill);
             delete from sitting s where household_id = @Household and session_id = any(@sessions)
               and not exists (select from practice_set p where p.household_id = @Household and p.session_id = s.session_id);
             update taken_in set undone_at = now() where household_id = @Household and batch_id = @batch

@@ -147,7 +147,7 @@ internal static class SessionApi
             );
             // A word weighs in what is decided.
             if (control is not null)
-                await VerdictStore.AnsweredAsync(work, post.Player, post.Session, post.Drill);
+                await VerdictStore.AnsweredAsync(work, post.Player, [(post.Session, post.Drill)]);
             return null;
         });
 
