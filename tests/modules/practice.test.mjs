@@ -65,7 +65,7 @@ test('when another tab took over nothing is counted here, but what hurts can be 
 });
 
 test('after it hurts nothing brings the run back', async () => {
-  const { practice, wait, store, kinds, said } = practise();
+  const { practice, wait, store, kinds, posted, said } = practise();
   practice.act('start');
   wait(6);
   practice.act('tap', 'left');
@@ -75,9 +75,11 @@ test('after it hurts nothing brings the run back', async () => {
   for (const what of Object.values(allowed).flat()) if (what !== 'leave') practice.act(what, 'left');
   practice.keepRun();
   wait(90);
-  assert.deepEqual([practice.state, store.saved, kinds()], ['stopped', null, ['sitting', 'pain']]);
+  assert.deepEqual([practice.state, store.saved, kinds()], ['stopped', null, ['sitting', 'set', 'pain']]);
+  // What was counted until then is kept.
+  assert.equal(posted[1].body.events.split(' ').length, 1);
   await practice.act('leave');
-  assert.deepEqual([practice.state, said('goTo')], ['gone', [['goTo', '/drills/toe-taps']]]);
+  assert.deepEqual([practice.state, said('goTo')], ['gone', [['goTo', `/practise/result/${practice.session}`]]]);
 });
 
 test('a wrong press on it hurts leads back to where it was', () => {

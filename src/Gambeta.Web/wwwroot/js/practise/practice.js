@@ -513,6 +513,7 @@ export class Practice {
   #hurts(part, said) {
     const who = this.sittings.players[said] ? said : this.run.who;
     this.#hurt = 'stopped';
+    if (!this.#isLost) this.run.breakOff(this.now());
     this.outbox.keep(posts.pain(this.sittings.told(who), part));
     // One is hurt, and both stop: somebody has to look after whoever it is.
     if (this.sittings.areTwo) this.#endOfAll();

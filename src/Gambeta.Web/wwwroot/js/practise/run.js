@@ -186,6 +186,11 @@ export class Run {
     this.#next(now, 'skip');
   }
 
+  /** Nothing follows any more: what was counted of the round that is on is a set as far as it came. */
+  breakOff(now) {
+    if (this.phase.kind === 'work') this.#setEnded(this.elapsed(now), 'skip');
+  }
+
   /** Ten seconds more, in a pause. */
   more() {
     if (!this.phase.seconds || this.phase.kind === 'work') return false;
