@@ -32,10 +32,10 @@ public sealed class KeySetsTests
     public void From_wherever_it_is_worked_out_the_same_stands_and_the_same_was_decided()
     {
         var whole = Judged.Of(From(0), 0, [], Cards.All);
-        whole.Turns.Length.ShouldBeGreaterThan(4);
+        whole.Decisions.Length.ShouldBeGreaterThan(4);
         for (var from = 0; from <= Sets.Count; from++)
         {
-            var before = whole.Turns.Where(turn => turn.Nth < from).ToList();
+            var before = whole.Decisions.Where(turn => turn.Nth < from).ToList();
             var part = Judged.Of(
                 From(KeySets.FirstFor(Math.Min(from, Sets.Count - 1))),
                 from,
@@ -44,9 +44,9 @@ public sealed class KeySetsTests
             );
             part.Verdict.ShouldBe(whole.Verdict);
             before
-                .Concat(part.Turns)
+                .Concat(part.Decisions)
                 .Select(turn => (turn.Nth, turn.Decision))
-                .ShouldBe(whole.Turns.Select(turn => (turn.Nth, turn.Decision)));
+                .ShouldBe(whole.Decisions.Select(turn => (turn.Nth, turn.Decision)));
         }
     }
 
@@ -54,7 +54,7 @@ public sealed class KeySetsTests
     public void What_was_decided_after_a_set_is_what_stood_then()
     {
         var whole = Judged.Of(From(0), 0, [], Cards.All);
-        foreach (var turn in whole.Turns)
+        foreach (var turn in whole.Decisions)
             Judged
                 .Of(KeySets.AllOf(Sets.Take(turn.Nth + 1), Cards.All).Single(), 0, [], Cards.All)
                 .Verdict!.Decision.ShouldBe(turn.Decision);

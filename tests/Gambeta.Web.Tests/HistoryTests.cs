@@ -4,6 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Dapper;
+using Gambeta.Core;
 using Gambeta.Core.Base.Distances;
 using Gambeta.Core.Base.Things;
 using Gambeta.Core.Catalogue.Cards;
@@ -211,6 +212,45 @@ public sealed partial class HistoryTests(TestServer server)
     }
 
     // Whatever table there is or will be: whoever was erased stands in none, but in the list of those that a restore erases again.
+    [Fact]
+    public async Task A_word_that_a_file_brings_weighs_in_sets_that_were_here_before()
+    {
+        var household = await server.NewHouseholdAsync();
+        var sets = Enumerable.Range(0, 6).Select(i => Played.Round(household, 30 + i, daysBack: 12 - i)).ToList();
+        foreach (var set in sets)
+            await server.StoreAsync(household, set);
+        async Task<Control?> WordAsync()
+        {
+            await using var work = await server.Database.BeginAsync(household.Id);
+            var word = (await VerdictStore.AllAsync(work, household.PlayerId)).Single().Decision.Word;
+            await work.CommitAsync(TestContext.Current.CancellationToken);
+            return word;
+        }
+        (await WordAsync()).ShouldBeNull();
+        var file = await FileOfAsync(household);
+        file["answers"]!
+            .AsArray()
+            .Add(
+                new JsonObject
+                {
+                    ["session"] = sets[^1].SessionId,
+                    ["player"] = household.PlayerId,
+                    ["item"] = 0,
+                    ["drill"] = sets[^1].Drill,
+                    ["control"] = Control.Shaky.ToKey(),
+                    ["at"] = sets[^1].StartedAt.AddMinutes(1),
+                }
+            );
+        var (batch, _) = await TakeAsync(household, file.ToJsonString());
+        (await WordAsync()).ShouldBe(Control.Shaky);
+        await using (var work = await server.Database.BeginAsync(household.Id))
+        {
+            (await HistoryStore.UndoAsync(work, batch)).ShouldBeTrue();
+            await work.CommitAsync(TestContext.Current.CancellationToken);
+        }
+        (await WordAsync()).ShouldBeNull();
+    }
+
     [Fact]
     public async Task Who_was_erased_is_named_nowhere_any_more()
     {

@@ -124,7 +124,6 @@ public class HouseholdDataTests(TestServer server)
             "household.drills_version",
             "household.demo_until",
             "player.judged",
-            "decision.nth",
         ];
         foreach (var table in HouseholdTables.Made)
         {

@@ -158,7 +158,7 @@ public sealed class OrderOfLookingTests(TestServer server)
             .. KeySets
                 .AllOf(sets.Select(set => new JudgedSet(set, WordOf(set))), Catalogue)
                 .Select(key => (key.Key, Judged: Judged.Of(key, 0, [], Catalogue)))
-                .Select(one => Line(one.Key, one.Judged.Verdict, one.Judged.Turns.Select(turn => (turn.After.Day, turn.Decision))))
+                .Select(one => Line(one.Key, one.Judged.Verdict, one.Judged.Decisions.Select(turn => (turn.After.Day, turn.Decision))))
                 .Order(StringComparer.Ordinal),
         ];
 

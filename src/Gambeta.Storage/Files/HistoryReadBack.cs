@@ -33,8 +33,6 @@ internal static class HistoryReadBack
             await SessionStore.OpenPainsAsync(work, player.Id);
             reads("plans");
             await PlanStore.FindAsync(work, player.Id, await YardStore.ViewAsync(work));
-            reads("decisions");
-            await DecisionStore.LatestAsync(work, player.Id, most: int.MaxValue);
             reads("said");
             await SaidStore.LatestAsync(work, player.Id, int.MaxValue);
             reads("sets");

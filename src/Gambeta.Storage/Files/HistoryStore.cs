@@ -188,7 +188,7 @@ public static class HistoryStore
                 new { work.Household, keys = keys.ToJsonString() }
             );
         }
-        await SettleAsync(work, sets, hasOwnDrills: rows["own_drill"] is JsonArray { Count: > 0 });
+        await SettleAsync(work, sets, rows);
         return true;
     }
 
@@ -208,7 +208,8 @@ public static class HistoryStore
         try
         {
             var renamed = await PlayersAsync(work, file, ask);
-            foreach (var list in HouseholdFile.Lists)
+            // What follows from the rest is in the file to be read, and follows anew.
+            foreach (var list in HouseholdFile.Lists.Where(list => HouseholdTables.Made.Contains(list.Table)))
             {
                 at = list.Name;
                 var read = file.Rows(list);
@@ -230,7 +231,7 @@ public static class HistoryStore
             var sound = await OnlyPlayableAsync(work, sets, ask, lists, rows);
             if (await LatelyAsync(work) + sound.Count > ask.SetsADay)
                 throw new HistoryException(HistoryProblem.TooMuch, at);
-            await SettleAsync(work, sound, hasOwnDrills: rows["own_drill"] is JsonArray { Count: > 0 });
+            await SettleAsync(work, sound, rows);
             if (ask.WithSettings && file.Settings is { } settings)
             {
                 at = "household";
@@ -409,9 +410,9 @@ public static class HistoryStore
         );
 
     // What follows from sets that came or went: marks, days, what stands, what is decided.
-    private static async Task SettleAsync(HouseholdWork work, IReadOnlyList<PracticeSet> sets, bool hasOwnDrills)
+    private static async Task SettleAsync(HouseholdWork work, IReadOnlyList<PracticeSet> sets, JsonObject rows)
     {
-        if (hasOwnDrills)
+        if (rows["own_drill"] is JsonArray { Count: > 0 })
             await work.ExecuteAsync(
                 "update household set drills_version = drills_version + 1 where household_id = @Household",
                 new { work.Household }
@@ -441,6 +442,16 @@ public static class HistoryStore
             await SummaryStore.RefreshAsync(work, player.Key, days, player.Select(set => set.Drill));
             await VerdictStore.DueAsync(work, player.Key, player);
         }
+        // What was said of a drill weighs in sets of its sitting that were here before as well.
+        if (rows["drill_answer"] is not JsonArray { Count: > 0 } answers)
+            return;
+        var said = await work.QueryAsync<(Guid Player, Guid Session, string Drill)>(
+            "select distinct player_id, session_id, drill from practice_set where household_id = @Household and "
+                + "session_id = any(@sessions)",
+            new { work.Household, sessions = answers.Select(answer => answer!["session_id"]!.GetValue<Guid>()).Distinct().ToArray() }
+        );
+        foreach (var player in said.GroupBy(one => one.Player))
+            await VerdictStore.AnsweredAsync(work, player.Key, [.. player.Select(one => (one.Session, one.Drill))]);
     }
 
     // Heading stays as it is here, and so does the grown-ups' word: those are said by somebody who is here.

@@ -3,9 +3,10 @@ using Dapper;
 namespace Gambeta.Storage;
 
 /// <summary>
-/// Everything that people of a household made, as one JSON file in a form of its own: <c>{"file": "gambeta household", "version": 2,
+/// Everything that people of a household made, as one JSON file in a form of its own: <c>{"file": "gambeta household", "version": 3,
 /// "household": {...}, "players": [...], ...}</c>, names in camel case, times in ISO 8601, keys as cards and marks name them. What follows
-/// from it (marks, days, records) is not in it, nor what the password and the recovery words are kept as. Version 1 was the tables
+/// from it (marks, days, records) is not in it, nor what the password and the recovery words are kept as; decisions are, to be read by
+/// whoever likes: they follow anew from the sets. Version 1 was the tables
 /// themselves, row by row; version 2 had neither decisions nor plans nor what was said before each set. All of them are read
 /// (<see cref="HistoryFile"/>).
 /// </summary>

@@ -28,7 +28,6 @@ public static class HouseholdTables
         "goal",
         "place_sound",
         "said_before",
-        "decision",
         "plan",
     ];
 
@@ -40,6 +39,7 @@ public static class HouseholdTables
         "drill_played",
         "standing",
         "verdict",
+        "decision",
         "verdict_due",
         "kept_view",
     ];

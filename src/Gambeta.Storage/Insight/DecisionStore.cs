@@ -8,8 +8,8 @@ namespace Gambeta.Storage;
 /// <param name="Day">The day of the set after which it was taken.</param>
 /// <param name="Kind">What to do.</param>
 /// <param name="Reasons">What it rested on; nothing where that was not read.</param>
-/// <param name="Nth">After which set of its key, counted from nought; nothing where it came with a file or from an older build, and what
-/// stands was not worked out since.</param>
+/// <param name="Nth">After which set of its key, counted from nought; nothing where an older build took it and what stands was not worked
+/// out since.</param>
 /// <param name="At">When that set ended.</param>
 public sealed record TakenDecision(FormKey Key, DateOnly Day, DecisionKind Kind, Decision? Reasons, int? Nth, DateTime At);
 

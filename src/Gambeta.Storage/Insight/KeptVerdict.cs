@@ -1,4 +1,6 @@
 using System.Text.Json;
+using Dapper;
+using Gambeta.Core;
 using Gambeta.Core.Base.Measures;
 using Gambeta.Core.Base.Touches;
 using Gambeta.Core.Insight.Judgement;
@@ -144,6 +146,24 @@ internal abstract class KeyRow
 
     /// <summary>The key.</summary>
     public FormKey KeyOf(Guid player) => new(player, Drill, Stored.Word<MeasuredBy>(Measure), Stored.Word<Feet>(Feet), Layout);
+}
+
+/// <summary>Many keys as parameters, a column an array.</summary>
+internal static class KeyColumns
+{
+    /// <summary>The arrays of some keys, as a statement takes them apart.</summary>
+    /// <param name="which">What their names begin with.</param>
+    public static string Of(string which) => $"@{which}Drills, @{which}Measures, @{which}Feet, @{which}Layouts";
+
+    /// <summary>Adds them.</summary>
+    public static void Add(DynamicParameters parameters, string which, IEnumerable<FormKey> keys)
+    {
+        var all = keys.ToList();
+        parameters.Add(which + "Drills", all.Select(key => key.Drill).ToArray());
+        parameters.Add(which + "Measures", all.Select(key => key.Measure.ToKey()).ToArray());
+        parameters.Add(which + "Feet", all.Select(key => key.Feet.ToKey()).ToArray());
+        parameters.Add(which + "Layouts", all.Select(key => key.Layout).ToArray());
+    }
 }
 
 /// <summary>A row of what stands.</summary>

@@ -60,7 +60,7 @@ public static class KeySetsStore
               where household_id = @Household and player_id = @player and s.drill = any(@asked) and removed_at is null
               window by_key as (partition by s.drill, judged, feet, layout)),
             spread as (select *, @Step * greatest(0, least(kept, sets - 1) / @Step - @Most / @Step + 1) first from key_set)
-            select {SetColumns.Light}, {WordSql} said, nth, first, sets, kept, began_at, nth < first is_older
+            select {SetColumns.Light}, {WordSql} said, first, kept, began_at, nth < first is_older
             from spread join practice_set s using (set_id)
             where s.household_id = @Household and (nth >= first or exists (
               select from mark m where m.household_id = @Household and m.set_id = s.set_id and m.is_best))
@@ -90,14 +90,20 @@ public static class KeySetsStore
         return
         [
             .. keys.Select(key =>
-                (key.Key, key.First().Row, Read: key.ToLookup(one => one.Row.IsOlder, one => one.Set)) is var (of, row, read)
-                    ? new KeyToJudge(
-                        new KeySets(of, row.First, [.. read[false]], [.. read[true].Select(one => one.Set)], kin.GetValueOrDefault(of)),
-                        row.Kept,
-                        row.BeganAt
-                    )
-                    : null!
-            ),
+            {
+                var (row, read) = (key.First().Row, key.ToLookup(one => one.Row.IsOlder, one => one.Set));
+                return new KeyToJudge(
+                    new KeySets(
+                        key.Key,
+                        row.First,
+                        [.. read[false]],
+                        [.. read[true].Select(one => one.Set)],
+                        kin.GetValueOrDefault(key.Key)
+                    ),
+                    row.Kept,
+                    row.BeganAt
+                );
+            }),
         ];
     }
 
@@ -147,11 +153,24 @@ public static class KeySetsStore
             .ToList();
         if (nearest.Count == 0)
             return [];
+        var parameters = new DynamicParameters(
+            new
+            {
+                work.Household,
+                player,
+                RelatedPrior.Looked,
+                firstAt = nearest.Select(one => one.First.StartedAt.UtcDateTime).ToArray(),
+                firstId = nearest.Select(one => one.First.Id).ToArray(),
+                measured = Measures.Measured,
+                judged = Measures.Judged,
+            }
+        );
+        KeyColumns.Add(parameters, "kin", nearest.Select(one => one.Near.Key));
         var sets = (
             await work.QueryAsync<KinSetRow>(
                 $"""
                 select n - 1 of_key, {SetColumns.Light}
-                from unnest(@firstAt, @firstId, @drills, @keyMeasures, @feet, @layouts)
+                from unnest(@firstAt, @firstId, {KeyColumns.Of("kin")})
                     with ordinality kin(first_at, first_id, kin_drill, kin_measure, kin_feet, kin_layout, n)
                   cross join lateral (select s.* from practice_set s
                     join unnest(@measured, @judged) measure(measured, judged) on measured = measured_by
@@ -161,20 +180,7 @@ public static class KeySetsStore
                     order by started_at desc, set_id desc limit @Looked) s
                 order by started_at, set_id
                 """,
-                new
-                {
-                    work.Household,
-                    player,
-                    RelatedPrior.Looked,
-                    firstAt = nearest.Select(one => one.First.StartedAt.UtcDateTime).ToArray(),
-                    firstId = nearest.Select(one => one.First.Id).ToArray(),
-                    drills = nearest.Select(one => one.Near.Key.Drill).ToArray(),
-                    keyMeasures = nearest.Select(one => one.Near.Key.Measure.ToKey()).ToArray(),
-                    feet = nearest.Select(one => one.Near.Key.Feet.ToKey()).ToArray(),
-                    layouts = nearest.Select(one => one.Near.Key.Layout).ToArray(),
-                    measured = Measures.Measured,
-                    judged = Measures.Judged,
-                }
+                parameters
             )
         ).ToLookup(row => row.OfKey, row => new JudgedSet(row.ToSet()));
         return nearest

@@ -22,7 +22,7 @@ public static class VerdictStore
         var keys = await KeySetsStore.SinceAsync(work, player, due.Select(one => (one.Drill, one.Since)), cards);
         var taken = (await DecisionStore.OfDrillsAsync(work, player, asked)).ToLookup(one => one.Key);
         var rows = new List<(FormKey Key, DateTime BeganAt, Verdict Verdict)>();
-        var turns = new List<(FormKey Key, DecisionTurn Turn, DateTime At)>();
+        var decided = new List<(FormKey Key, DecisionAfter Decision, DateTime At)>();
         foreach (var (sets, kept, beganAt) in keys)
         {
             var before = taken[sets.Key].Where(one => one.Nth < kept).OrderBy(one => one.Nth).ToList();
@@ -31,59 +31,53 @@ public static class VerdictStore
                 rows.Add((sets.Key, beganAt, judged.Verdict));
             // Each after the one before it, also where two sets ended at once.
             var last = before.Count > 0 ? before[^1].At : DateTime.MinValue;
-            foreach (var turn in judged.Turns)
+            foreach (var one in judged.Decisions)
             {
-                var at = (turn.After.StartedAt + turn.After.Worked).UtcDateTime;
+                var at = (one.After.StartedAt + one.After.Worked).UtcDateTime;
                 last = at > last ? at : last.AddMicroseconds(1);
-                turns.Add((sets.Key, turn, last));
+                decided.Add((sets.Key, one, last));
             }
         }
-        await work.ExecuteAsync(
-            $"""
-            delete from verdict where household_id = @Household and player_id = @player and drill = any(@asked);
-
-            insert into verdict (household_id, player_id, drill, measure, feet, layout, last_day, began_at, said)
-            select @Household, @player, * from unnest(@drills, @measures, @feet, @layouts, @days, @began, @said::jsonb[]);
-
-            delete from decision d where household_id = @Household and player_id = @player and drill = any(@asked)
-              and not exists (select from unnest(@keptDrills, @keptMeasures, @keptFeet, @keptLayouts, @kept)
-                k(drill, measure, feet, layout, kept)
-                where k.drill = d.drill and k.measure = d.measure and k.feet = d.feet and k.layout = d.layout and d.nth < k.kept);
-
-            insert into decision (household_id, player_id, drill, measure, feet, layout, nth, taken_at, day, kind, reasons, version)
-            select @Household, @player, *, @Version from unnest(@turnDrills, @turnMeasures, @turnFeet, @turnLayouts, @turnNths, @turnTimes,
-              @turnDays, @turnKinds, @turnReasons::jsonb[]);
-
-            {CachedViewStore.JudgedSql}
-            """,
+        var parameters = new DynamicParameters(
             new
             {
                 work.Household,
                 player,
                 asked,
                 Decision.Version,
-                drills = rows.Select(row => row.Key.Drill).ToArray(),
-                measures = rows.Select(row => row.Key.Measure.ToKey()).ToArray(),
-                feet = rows.Select(row => row.Key.Feet.ToKey()).ToArray(),
-                layouts = rows.Select(row => row.Key.Layout).ToArray(),
                 days = rows.Select(row => row.Verdict.LastDay).ToArray(),
                 began = rows.Select(row => row.BeganAt).ToArray(),
                 said = rows.Select(row => KeptVerdict.Write(row.Verdict)).ToArray(),
-                keptDrills = keys.Select(key => key.Sets.Key.Drill).ToArray(),
-                keptMeasures = keys.Select(key => key.Sets.Key.Measure.ToKey()).ToArray(),
-                keptFeet = keys.Select(key => key.Sets.Key.Feet.ToKey()).ToArray(),
-                keptLayouts = keys.Select(key => key.Sets.Key.Layout).ToArray(),
                 kept = keys.Select(key => key.Kept).ToArray(),
-                turnDrills = turns.Select(turn => turn.Key.Drill).ToArray(),
-                turnMeasures = turns.Select(turn => turn.Key.Measure.ToKey()).ToArray(),
-                turnFeet = turns.Select(turn => turn.Key.Feet.ToKey()).ToArray(),
-                turnLayouts = turns.Select(turn => turn.Key.Layout).ToArray(),
-                turnNths = turns.Select(turn => turn.Turn.Nth).ToArray(),
-                turnTimes = turns.Select(turn => turn.At).ToArray(),
-                turnDays = turns.Select(turn => turn.Turn.After.Day).ToArray(),
-                turnKinds = turns.Select(turn => turn.Turn.Decision.Kind.ToKey()).ToArray(),
-                turnReasons = turns.Select(turn => KeptDecision.Write(turn.Turn.Decision)).ToArray(),
+                decidedNths = decided.Select(one => one.Decision.Nth).ToArray(),
+                decidedTimes = decided.Select(one => one.At).ToArray(),
+                decidedDays = decided.Select(one => one.Decision.After.Day).ToArray(),
+                decidedKinds = decided.Select(one => one.Decision.Decision.Kind.ToKey()).ToArray(),
+                decidedReasons = decided.Select(one => KeptDecision.Write(one.Decision.Decision)).ToArray(),
             }
+        );
+        KeyColumns.Add(parameters, "stands", rows.Select(row => row.Key));
+        KeyColumns.Add(parameters, "kept", keys.Select(key => key.Sets.Key));
+        KeyColumns.Add(parameters, "decided", decided.Select(one => one.Key));
+        await work.ExecuteAsync(
+            $"""
+            delete from verdict where household_id = @Household and player_id = @player and drill = any(@asked);
+
+            insert into verdict (household_id, player_id, drill, measure, feet, layout, last_day, began_at, said)
+            select @Household, @player, * from unnest({KeyColumns.Of("stands")}, @days, @began, @said::jsonb[]);
+
+            delete from decision d where household_id = @Household and player_id = @player and drill = any(@asked)
+              and not exists (select from unnest({KeyColumns.Of("kept")}, @kept)
+                k(drill, measure, feet, layout, kept)
+                where k.drill = d.drill and k.measure = d.measure and k.feet = d.feet and k.layout = d.layout and d.nth < k.kept);
+
+            insert into decision (household_id, player_id, drill, measure, feet, layout, nth, taken_at, day, kind, reasons, version)
+            select @Household, @player, *, @Version from unnest({KeyColumns.Of("decided")}, @decidedNths, @decidedTimes, @decidedDays,
+              @decidedKinds, @decidedReasons::jsonb[]);
+
+            {CachedViewStore.JudgedSql}
+            """,
+            parameters
         );
     }
 
@@ -155,7 +149,8 @@ public static class VerdictStore
             }
             : new { };
 
-    // With the drills goes every other one of which a key was begun later: it may have begun where one of these stood.
+    // With the drills goes every other one of which a key was begun later: it may have begun where one of these stood. The player is locked
+    // first, as where what is due is taken: two rows taken in another order would wait for each other.
     private const string DueSql = """
         insert into verdict_due (household_id, player_id, drill, since) select @Household, @player, drill, @since
         from (select unnest(@due) drill union
@@ -167,7 +162,10 @@ public static class VerdictStore
     /// whoever reads it next.</summary>
     public static Task DueAsync(HouseholdWork work, Guid player, IEnumerable<string> drills, DateTimeOffset since) =>
         work.ExecuteAsync(
-            DueSql,
+            $"""
+            select from player where household_id = @Household and player_id = @player for no key update;
+            {DueSql}
+            """,
             new
             {
                 work.Household,
@@ -210,6 +208,7 @@ public static class VerdictStore
     internal static Task CardsChangedAsync(HouseholdWork work, string[] drills) =>
         work.ExecuteAsync(
             """
+            select from player where household_id = @Household order by player_id for no key update;
             insert into verdict_due (household_id, player_id, drill, since)
             select distinct household_id, player_id, drill, @Ever::timestamptz from verdict v where household_id = @Household
               and exists (select from verdict own where own.household_id = @Household and own.player_id = v.player_id

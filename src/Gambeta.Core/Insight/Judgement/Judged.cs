@@ -8,12 +8,12 @@ namespace Gambeta.Core.Insight.Judgement;
 /// <param name="Nth">After which set of its key, counted from nought.</param>
 /// <param name="After">That set.</param>
 /// <param name="Decision">What was decided.</param>
-public sealed record DecisionTurn(int Nth, PracticeSet After, Decision Decision);
+public sealed record DecisionAfter(int Nth, PracticeSet After, Decision Decision);
 
 /// <summary>What follows from the sets of a key.</summary>
 /// <param name="Verdict">What stands after the latest; nothing where the sets say too little.</param>
-/// <param name="Turns">The decisions that differ from those before them, in their order.</param>
-public sealed record Judged(Verdict? Verdict, ImmutableArray<DecisionTurn> Turns)
+/// <param name="Decisions">The decisions that differ from those before them, in their order.</param>
+public sealed record Judged(Verdict? Verdict, ImmutableArray<DecisionAfter> Decisions)
 {
     /// <summary>Judges the sets of a key from one on. A decision is taken after each set, whether anybody looked or not.</summary>
     /// <param name="key">The sets.</param>
@@ -22,7 +22,7 @@ public sealed record Judged(Verdict? Verdict, ImmutableArray<DecisionTurn> Turns
     /// <param name="catalogue">Where the cards are found.</param>
     public static Judged Of(KeySets key, int from, IReadOnlyList<DecisionKind> before, DrillCatalogue catalogue)
     {
-        var (card, turns, kinds) = (catalogue.Find(key.Key.Drill), new List<DecisionTurn>(), before.ToList());
+        var (card, decided, kinds) = (catalogue.Find(key.Key.Drill), new List<DecisionAfter>(), before.ToList());
         var last = (KeyForm?)null;
         foreach (var (nth, set, form) in key.From(Math.Min(from, key.Count - 1), catalogue))
         {
@@ -33,8 +33,8 @@ public sealed record Judged(Verdict? Verdict, ImmutableArray<DecisionTurn> Turns
             if (decision.Kind == (kinds.Count > 0 ? kinds[^1] : DecisionKind.TooEarly))
                 continue;
             kinds.Add(decision.Kind);
-            turns.Add(new DecisionTurn(nth, set.Set, decision));
+            decided.Add(new DecisionAfter(nth, set.Set, decision));
         }
-        return new Judged(Verdict.Of(last!, card) is { } verdict ? verdict with { Steps = Decision.Steps(kinds) } : null, [.. turns]);
+        return new Judged(Verdict.Of(last!, card) is { } verdict ? verdict with { Steps = Decision.Steps(kinds) } : null, [.. decided]);
     }
 }

@@ -66,10 +66,10 @@ public sealed record KeySets(
         for (var next = from; next < Count; )
         {
             // All that are judged by the sets from the same one on.
-            var (first, end) = (FirstFor(next), Math.Min(Count, ((next / Step) + 1) * Step));
+            var (first, end) = (FirstFor(next), next + 1);
+            while (end < Count && FirstFor(end) == first)
+                end++;
             ArgumentOutOfRangeException.ThrowIfLessThan(first, First, nameof(from));
-            if (first == 0)
-                end = Math.Min(Count, Most);
             var form = KeyForm.Begun(Key, first == 0 ? Kin : null, catalogue);
             form = form with
             {
